@@ -1,0 +1,5 @@
+export * from './jobs.js';
+export * from './knowledge.js';
+export * from './openapi.js';
+export * from './problem.js';
+export * from './session.js';

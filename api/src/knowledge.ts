@@ -1,0 +1,12 @@
+import { DriveSchema, MachineModelSchema } from '@petrichor/core';
+import * as z from 'zod';
+
+/** What the core may look up: models with guides, and the drives of the shelf. */
+export const KnowledgeReplySchema = z.strictObject({ models: z.array(MachineModelSchema), drives: z.array(DriveSchema) });
+export type KnowledgeReply = z.infer<typeof KnowledgeReplySchema>;
+
+/** A document as it lies in a file; the server finds its format by content. */
+export const ImportSchema = z.strictObject({ text: z.string().min(1, 'The file is empty.').max(8_000_000, 'The file is larger than 8 MB.') });
+export type Import = z.infer<typeof ImportSchema>;
+
+export const ImportReplySchema = z.strictObject({ imported: z.string() });

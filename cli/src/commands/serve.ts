@@ -1,0 +1,106 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { DEMO_ACCOUNTS } from '@petrichor/demo';
+import { migrate } from '@petrichor/server';
+import { Fault, say } from '../fault.js';
+import { SERVER_MAIN, STATE, WEB_BUILD } from '../paths.js';
+import { ensureBuilt } from '../setup/build.js';
+import { loadDemo } from '../setup/demo.js';
+import { needPort } from '../setup/port.js';
+import { startCluster, type Cluster } from '../setup/postgres.js';
+
+/** `demo` and `start`: the same server, over the demo workshop or over your own. */
+export async function serve(which: 'demo' | 'start', args: readonly string[]): Promise<void> {
+  const port = portFrom(process.env['PETRICHOR_PORT']);
+  await needPort(port);
+  let cluster: Cluster | null = null;
+  let server: ChildProcess | null = null;
+  let stopping: Promise<void> | null = null;
+  const stop = (): Promise<void> =>
+    (stopping ??= (async () => {
+      if (server && server.exitCode === null) await ended(server, () => server!.kill('SIGTERM'));
+      await cluster?.stop();
+    })());
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void stop().then(() => process.exit(0)));
+  try {
+    await ensureBuilt();
+    const name = which === 'demo' ? 'petrichor_demo' : 'petrichor';
+    let databaseUrl = process.env['DATABASE_URL'];
+    if (!databaseUrl) {
+      cluster = await startCluster(join(STATE, 'postgres'));
+      if (which === 'demo' && args.includes('--fresh')) await cluster.drop(name);
+      databaseUrl = await cluster.database(name);
+    }
+    await migrated(databaseUrl);
+    if (which === 'demo' && (await loadDemo(databaseUrl))) say('The demo workshop is loaded.');
+    if (stopping) return;
+    server = await startServer(databaseUrl, port);
+    announce(which, port);
+    await ended(server);
+    if (!stopping) throw new Fault('The server ended by itself. What was acknowledged is in the database; start it again.');
+    await stopping;
+  } catch (error) {
+    await stop();
+    throw error;
+  }
+}
+
+function portFrom(text: string | undefined): number {
+  const port = Number(text ?? 4700);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Fault(`PETRICHOR_PORT is '${text}'; it has to be a number from 1 to 65535.`);
+  return port;
+}
+
+async function migrated(databaseUrl: string): Promise<void> {
+  try {
+    const applied = await migrate(databaseUrl);
+    if (applied.length > 0) say(`Database brought up to date: ${applied.join(', ')}.`);
+  } catch (error) {
+    throw new Fault(`The database cannot be used: ${(error as Error).message || (error as { code?: string }).code}. Check DATABASE_URL and that its account may create tables and roles.`);
+  }
+}
+
+/** Starts the built server and waits until it takes requests. */
+export function startServer(databaseUrl: string, port: number, environment: NodeJS.ProcessEnv = {}): Promise<ChildProcess> {
+  const child = spawn(process.execPath, [SERVER_MAIN], {
+    env: { ...process.env, NODE_OPTIONS: '', DATABASE_URL: databaseUrl, PETRICHOR_PORT: String(port), PETRICHOR_WEB: WEB_BUILD, PETRICHOR_SESSION_SECRET: sessionSecret(), ...environment },
+    stdio: ['ignore', 'pipe', 'pipe'],
+    // Ctrl-C reaches only us; we end the server in order.
+    detached: true,
+  });
+  return new Promise((done, failed) => {
+    let told = '';
+    child.stderr.on('data', (chunk: Buffer) => {
+      told += chunk.toString();
+      process.stderr.write(chunk);
+    });
+    child.stdout.on('data', (chunk: Buffer) => chunk.toString().includes('ready') && done(child));
+    child.on('exit', () => failed(new Fault(told.trim() === '' ? 'The server did not start.' : 'The server did not start: see above.')));
+  });
+}
+
+/** Made once, so that sessions outlive a restart. */
+function sessionSecret(): string {
+  const file = join(STATE, 'session-secret');
+  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
+  return readFileSync(file, 'utf8');
+}
+
+const ended = (child: ChildProcess, then: () => void = () => undefined): Promise<void> =>
+  new Promise((done) => {
+    child.once('exit', () => done());
+    then();
+  });
+
+function announce(which: 'demo' | 'start', port: number): void {
+  console.log(`\nPetrichor is at http://127.0.0.1:${port}`);
+  if (which === 'demo') {
+    console.log('\nSign in as        with password     who');
+    for (const { signInName, password, name, roles } of DEMO_ACCOUNTS) console.log(`  ${signInName.padEnd(16)}${password.padEnd(18)}${name}, ${roles.join(' and ')}`);
+  } else {
+    console.log('An empty workshop asks for its first account there.');
+  }
+  console.log('\nCtrl-C stops it.');
+}

@@ -1,0 +1,34 @@
+import { Fault, say } from './fault.js';
+
+const HELP = `./petrichor COMMAND
+
+  demo [--fresh]   set up and serve the demo workshop on http://127.0.0.1:4700
+  start            the same with an empty workshop that asks for its first account
+  test             everything that is checked: lint, types, unit tests, browser journeys
+  bench            speed and size figures, one JSON line each
+  read FILE        read a machine model or drive list and print it as JSON
+
+DATABASE_URL set: use that PostgreSQL server and start none.  PETRICHOR_PORT: another port than 4700.`;
+
+const COMMANDS: Record<string, (args: string[]) => Promise<void>> = {
+  demo: async (args) => (await import('./commands/serve.js')).serve('demo', args),
+  start: async (args) => (await import('./commands/serve.js')).serve('start', args),
+  test: async (args) => (await import('./commands/test.js')).test(args),
+  bench: async (args) => (await import('./commands/bench.js')).bench(args),
+  read: async (args) => (await import('./commands/read.js')).read(args),
+};
+
+const [name = 'help', ...args] = process.argv.slice(2);
+const command = COMMANDS[name];
+if (command) {
+  try {
+    await command(args);
+  } catch (error) {
+    if (!(error instanceof Fault)) throw error;
+    say(`petrichor: ${error.message}`);
+    process.exitCode = 1;
+  }
+} else {
+  say(HELP);
+  process.exitCode = name === 'help' || name === '--help' ? 0 : 2;
+}

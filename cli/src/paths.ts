@@ -1,0 +1,9 @@
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/** The checkout. */
+export const ROOT = fileURLToPath(new URL('../..', import.meta.url));
+/** Everything that is made on this machine and is not the project. */
+export const STATE = join(ROOT, '.petrichor');
+export const WEB_BUILD = join(ROOT, 'web/dist/browser');
+export const SERVER_MAIN = join(ROOT, 'server/dist/main.js');

@@ -1,0 +1,2 @@
+export * from './causes.js';
+export * from './observations.js';

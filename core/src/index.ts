@@ -1,0 +1,10 @@
+/** The computation behind Petrichor: no interface, no clock, no I/O. */
+export * from './diagnose/index.js';
+export * from './fit/index.js';
+export * from './formats/index.js';
+export * from './hardware/index.js';
+export * from './job/index.js';
+export * from './prove/index.js';
+export * from './standards/index.js';
+export * from './teardown/index.js';
+export * from './units/index.js';

@@ -1,0 +1,90 @@
+import * as z from 'zod';
+import { buildWay } from '../../teardown/index.js';
+import { missing } from '../gates/index.js';
+import { isBefore, PHASES, phaseIndex, PhaseSchema, SAY_PHASE } from '../phases.js';
+import { OldDriveFateSchema, type JobState } from '../state.js';
+import { stillOut } from '../tray.js';
+import { hasWalked } from '../walk.js';
+import { accept, ANYONE, BENCH, defineCommand, refuse, type Context, type Decision } from './define.js';
+
+/** Goes on to the next phase, if the gate of this one is open. `from` guards against a stale screen. */
+export const advance = defineCommand(z.strictObject({ type: z.literal('advance'), from: PhaseSchema }), BENCH, (job, { from }, context) => {
+  if (from !== job.phase) return refuse('moved-on', `The job is at '${SAY_PHASE[job.phase]}' already.`);
+  const open = missing(job);
+  if (open.length > 0) return refuse('gate', open.map((one) => one.sentence).join(' '));
+  const next = PHASES[phaseIndex(from) + 1];
+  if (!next) return refuse('end', 'This is the last part: hand the machine over.');
+  return next === 'way-in' && !job.way ? planAndEnter(job, context) : accept({ type: 'phase-entered', phase: next });
+});
+
+function planAndEnter(job: JobState, { knowledge }: Context): Decision {
+  const model = knowledge.model(job.intake.modelId);
+  if (!model || !job.choice) return refuse('no-model', 'The guide of this model is not at hand. Load the page again.');
+  const way = buildWay(model, job.choice.slot, job.choice.verdict.extras);
+  if (!way.ok) return refuse('no-way', `The guide of this model cannot be walked: ${way.problem}`);
+  const { version, layers } = model.guide;
+  return accept({ type: 'way-planned', guideVersion: version, layers, steps: way.steps }, { type: 'phase-entered', phase: 'way-in' });
+}
+
+/** Back to an earlier phase, as long as nothing done with hands stands between. */
+export const returnTo = defineCommand(z.strictObject({ type: z.literal('return-to'), phase: PhaseSchema }), BENCH, (job, { phase }) => {
+  if (job.endedEarly) return refuse('ended', 'This job ended without a repair.');
+  if (phase === 'intake' || !isBefore(phase, job.phase)) return refuse('not-back', `'${SAY_PHASE[phase]}' is not before '${SAY_PHASE[job.phase]}'.`);
+  const desk = isBefore(phase, 'way-in');
+  if (desk && hasWalked(job)) return refuse('opened', 'The machine is open. Walk it out, or take the steps back, before you change what was decided.');
+  // Within the machine one goes back leg by leg: each has its own things on the tray.
+  const neighbours = phaseIndex(job.phase) - phaseIndex(phase) === 1;
+  const handsBetween = !isBefore(phase, 'way-in') && isBefore(phase, 'set-up') && !neighbours;
+  if (handsBetween) return refuse('one-at-a-time', `Go back one part at a time: from '${SAY_PHASE[job.phase]}' to '${SAY_PHASE[PHASES[phaseIndex(job.phase) - 1]!]}'.`);
+  return accept({ type: 'phase-entered', phase });
+});
+
+export const waive = defineCommand(
+  z.strictObject({ type: z.literal('waive'), code: z.string(), reason: z.string().trim().min(3, 'A waiver needs a reason: say why it may stay open.').max(300) }),
+  BENCH,
+  (job, { code, reason }) => {
+    const open = missing(job).find((one) => one.code === code);
+    if (!open) return refuse('not-missing', 'That is not missing any more.');
+    if (!open.waivable) return refuse('not-waivable', `This cannot be waived: ${open.sentence}`);
+    return accept({ type: 'waived', code, what: open.sentence, reason });
+  },
+);
+
+export const note = defineCommand(
+  z.strictObject({ type: z.literal('note'), text: z.string().trim().min(1, 'Write the note first.').max(2000), stepId: z.string().nullable() }),
+  ANYONE,
+  (_, { text, stepId }) => accept({ type: 'noted', text, stepId }),
+);
+
+export const settleOldDrive = defineCommand(
+  z.strictObject({ type: z.literal('settle-old-drive'), fate: OldDriveFateSchema, until: z.iso.date('Choose the day until which it is kept.').nullable(), note: z.string().trim().max(300) }),
+  ANYONE,
+  (job, { fate, until, note: words }) => {
+    if (job.phase !== 'hand-over') return refuse('too-early', 'The old drive’s way is settled at hand-over.');
+    if (fate === 'kept-as-fallback' && !until) return refuse('until', 'Say until which day it is kept.');
+    return accept({ type: 'old-drive-settled', fate, until, note: words });
+  },
+);
+
+/** The machine goes back without a repair: only closed up, with nothing of it on the tray. */
+export const endEarly = defineCommand(
+  z.strictObject({ type: z.literal('end-early'), reason: z.string().trim().min(3, 'Say why the machine goes back unrepaired.').max(500) }),
+  BENCH,
+  (job, { reason }) => {
+    if (job.phase === 'hand-over') return refuse('at-end', 'The job is at hand-over already.');
+    const out = stillOut(job).length;
+    if (out > 0) return refuse('tray', `The tray holds ${out === 1 ? 'one thing' : `${out} things`}: put everything back first.`);
+    if (hasWalked(job) && isBefore(job.phase, 'set-up')) return refuse('open', 'The machine is open: walk the way out first.');
+    return accept({ type: 'ended-early', reason });
+  },
+);
+
+export const handOver = defineCommand(
+  z.strictObject({ type: z.literal('hand-over'), to: z.string().trim().min(1, 'Say who took the machine.').max(80) }),
+  ANYONE,
+  (job, { to }) => {
+    if (job.phase !== 'hand-over') return refuse('too-early', `The job is at '${SAY_PHASE[job.phase]}'; it is not ready to be handed over.`);
+    const open = missing(job);
+    return open.length > 0 ? refuse('gate', open.map((one) => one.sentence).join(' ')) : accept({ type: 'handed-over', to });
+  },
+);

@@ -1,0 +1,50 @@
+import * as z from 'zod';
+import { advance, endEarly, handOver, note, returnTo, settleOldDrive, waive } from './course.js';
+import type { CommandDefinition } from './define.js';
+import { conclude, observe } from './diagnosis.js';
+import { amendIntake } from './intake.js';
+import { chooseDrive, measureDrive, stateNeed } from './match.js';
+import { checkBaseline, checkSetUp, proveDrive, tryOut } from './proof.js';
+import { decideSafeguard, turnOffSetting, turnOnSetting } from './safeguard.js';
+import { leaveShort, recordSerial, startWait, takeBackTick, tick } from './way.js';
+
+/** Every kind of command. A new one: its file beside these, and its name here. */
+const definitions = [
+  amendIntake,
+  observe,
+  conclude,
+  stateNeed,
+  measureDrive,
+  chooseDrive,
+  decideSafeguard,
+  turnOffSetting,
+  turnOnSetting,
+  tick,
+  startWait,
+  leaveShort,
+  takeBackTick,
+  recordSerial,
+  tryOut,
+  proveDrive,
+  checkSetUp,
+  checkBaseline,
+  advance,
+  returnTo,
+  waive,
+  note,
+  settleOldDrive,
+  endEarly,
+  handOver,
+] as const;
+
+type Schemas<D extends readonly { schema: z.ZodObject }[]> = { -readonly [K in keyof D]: D[K]['schema'] };
+
+export const JobCommandSchema = z.discriminatedUnion('type', definitions.map((one) => one.schema) as unknown as Schemas<typeof definitions>);
+export type JobCommand = z.infer<typeof JobCommandSchema>;
+
+/** The definition of a command, by its type. The cast joins what the list above keeps together. */
+export const commandOf = (type: JobCommand['type']): CommandDefinition<z.ZodObject> => byType.get(type) as unknown as CommandDefinition<z.ZodObject>;
+
+const byType = new Map(definitions.map((one) => [one.schema.shape.type.value, one] as const));
+export type { Context, Decision, Knowledge, Refusal } from './define.js';
+export { withMeasured } from './match.js';

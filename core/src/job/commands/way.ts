@@ -1,0 +1,83 @@
+import * as z from 'zod';
+import type { Leg } from '../../teardown/index.js';
+import type { Phase } from '../phases.js';
+import type { JobState } from '../state.js';
+import { countOf, currentStep, type StepProgress } from '../walk.js';
+import { accept, BENCH, defineCommand, refuse, type Decision } from './define.js';
+
+const LEG_OF: Partial<Record<Phase, Leg>> = { 'way-in': 'in', swap: 'swap', 'way-out': 'out' };
+
+/**
+ * `from`: how many of `key` had moved when the hand did this one. It keeps two people, or one
+ * impatient finger, from counting a screw twice.
+ */
+export const tick = defineCommand(
+  z.strictObject({
+    type: z.literal('tick'),
+    stepId: z.string(),
+    key: z.string().nullable(),
+    from: z.number().int().min(0),
+    count: z.number().int().min(1).max(60),
+  }),
+  BENCH,
+  (job, { stepId, key, from, count }, { at }) =>
+    onCurrent(job, stepId, (here) => {
+      const started = job.way?.waits[stepId];
+      if (here.step.waitSeconds !== null && (started === undefined || (Date.parse(at) - Date.parse(started)) / 1000 < here.step.waitSeconds)) {
+        return refuse('wait', started === undefined ? 'Start the wait first.' : `Wait the whole ${here.step.waitSeconds} s.`);
+      }
+      if (key === null) {
+        return here.step.moves.length === 0 ? accept({ type: 'ticked', stepId, key, count: 1 }) : refuse('things-left', 'Count its things out one by one, or all together.');
+      }
+      const thing = here.step.moves.find((one) => one.key === key);
+      if (!thing) return refuse('unknown-thing', 'This step does not move that. Load the page again.');
+      const moved = here.moved[key] ?? 0;
+      if (moved !== from) return refuse('moved-meanwhile', `${moved} of ${countOf(thing)} ${thing.label} are counted already.`);
+      if (from + count > countOf(thing)) return refuse('too-many', `There are only ${countOf(thing)} of ${thing.label}.`);
+      return accept({ type: 'ticked', stepId, key, count });
+    }),
+);
+
+export const startWait = defineCommand(z.strictObject({ type: z.literal('start-wait'), stepId: z.string() }), BENCH, (job, { stepId }) =>
+  onCurrent(job, stepId, (here) =>
+    here.step.waitSeconds === null ? refuse('no-wait', 'This step has no wait.') : job.way?.waits[stepId] ? refuse('started', 'The wait is running already.') : accept({ type: 'wait-started', stepId }),
+  ),
+);
+
+/** Goes on with less than all: a screw is lost, a clip will not come. What is out stays on the tray. */
+export const leaveShort = defineCommand(
+  z.strictObject({ type: z.literal('leave-short'), stepId: z.string(), reason: z.string().trim().min(3, 'Say what happened.').max(300) }),
+  BENCH,
+  (job, { stepId, reason }) => onCurrent(job, stepId, () => accept({ type: 'left-short', stepId, reason })),
+);
+
+export const takeBackTick = defineCommand(z.strictObject({ type: z.literal('take-back-tick') }), BENCH, (job) => {
+  const leg = LEG_OF[job.phase];
+  const last = job.way?.ticks.at(-1);
+  const lastLeg = job.way?.steps.find((step) => step.id === last?.stepId)?.leg;
+  if (!leg || !last) return refuse('nothing', 'There is no step to take back.');
+  if (lastLeg !== leg) return refuse('other-leg', 'The last step belongs to the part before. Go back to it first.');
+  return accept({ type: 'tick-taken-back' });
+});
+
+export const recordSerial = defineCommand(
+  z.strictObject({
+    type: z.literal('record-serial'),
+    which: z.enum(['oldDrive', 'newDrive']),
+    serial: z.string().trim().min(1, 'Scan or type the serial.').max(60).regex(/^[\x21-\x7e]*$/, 'A serial has letters, digits and signs, no spaces.'),
+  }),
+  BENCH,
+  (_, { which, serial }) => accept({ type: 'serial-recorded', which, serial }),
+);
+
+function onCurrent(job: JobState, stepId: string, then: (here: StepProgress) => Decision): Decision {
+  const leg = LEG_OF[job.phase];
+  if (!leg) return refuse('not-walking', 'The job is not on the way in or out. Load the page again.');
+  const here = currentStep(job);
+  if (!here || here.step.leg !== leg) return refuse('leg-done', 'All steps of this part are done already.');
+  if (here.step.id !== stepId) {
+    const asked = job.way?.steps.find((step) => step.id === stepId);
+    return refuse('other-step', `'${asked?.title ?? stepId}' is not the step at hand; that is '${here.step.title}'.`);
+  }
+  return then(here);
+}

@@ -1,0 +1,40 @@
+import * as z from 'zod';
+import { PhaseSchema } from '../phases.js';
+import { OldDriveFateSchema } from '../state.js';
+import { clearItem } from '../tray.js';
+import { defineEvent, stamp } from './define.js';
+
+/** The job goes on to, or back to, a phase. */
+export const phaseEntered = defineEvent(z.strictObject({ type: z.literal('phase-entered'), phase: PhaseSchema }), (job, { phase }) => ({ ...job, phase }));
+
+export const waived = defineEvent(
+  z.strictObject({ type: z.literal('waived'), code: z.string(), what: z.string(), reason: z.string() }),
+  (job, { code, what, reason }, meta) => ({ ...job, waivers: [...job.waivers.filter((one) => one.code !== code), { code, what, reason, ...stamp(meta) }] }),
+);
+
+export const noted = defineEvent(
+  z.strictObject({ type: z.literal('noted'), text: z.string(), stepId: z.string().nullable() }),
+  (job, { text, stepId }, meta) => ({ ...job, notes: [...job.notes, { text, stepId, ...stamp(meta) }] }),
+);
+
+/** The old drive leaves the tray once it is said where it goes. */
+export const oldDriveSettled = defineEvent(
+  z.strictObject({ type: z.literal('old-drive-settled'), fate: OldDriveFateSchema, until: z.string().nullable(), note: z.string() }),
+  (job, { fate, until, note }, meta) => ({
+    ...job,
+    oldDriveFate: { fate, until, note, ...stamp(meta) },
+    tray: job.tray.filter((item) => item.kind === 'drive').reduce((tray, item) => clearItem(tray, item.id), job.tray),
+  }),
+);
+
+/** No repair: the machine goes back as it came. */
+export const endedEarly = defineEvent(z.strictObject({ type: z.literal('ended-early'), reason: z.string() }), (job, { reason }, meta) => ({
+  ...job,
+  phase: 'hand-over',
+  endedEarly: { reason, ...stamp(meta) },
+}));
+
+export const handedOver = defineEvent(z.strictObject({ type: z.literal('handed-over'), to: z.string() }), (job, { to }, meta) => ({
+  ...job,
+  closed: { to, ...stamp(meta) },
+}));

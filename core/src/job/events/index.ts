@@ -1,0 +1,52 @@
+import * as z from 'zod';
+import { endedEarly, handedOver, noted, oldDriveSettled, phaseEntered, waived } from './course.js';
+import type { EventDefinition } from './define.js';
+import { concluded, observed } from './diagnosis.js';
+import { intakeAmended, jobOpened } from './intake.js';
+import { driveChosen, driveMeasured, needStated } from './match.js';
+import { baselineChecked, driveProved, setUpChecked, tried } from './proof.js';
+import { safeguardDecided, settingTurnedOff, settingTurnedOn } from './safeguard.js';
+import { leftShort, serialRecorded, ticked, tickTakenBack, waitStarted, wayPlanned } from './way.js';
+
+/** Every kind of event. A new one: its file beside these, and its name here. */
+const definitions = [
+  jobOpened,
+  intakeAmended,
+  observed,
+  concluded,
+  needStated,
+  driveMeasured,
+  driveChosen,
+  safeguardDecided,
+  settingTurnedOff,
+  settingTurnedOn,
+  wayPlanned,
+  waitStarted,
+  ticked,
+  leftShort,
+  tickTakenBack,
+  serialRecorded,
+  tried,
+  driveProved,
+  setUpChecked,
+  baselineChecked,
+  phaseEntered,
+  waived,
+  noted,
+  oldDriveSettled,
+  endedEarly,
+  handedOver,
+] as const;
+
+type Schemas<D extends readonly { schema: z.ZodObject }[]> = { -readonly [K in keyof D]: D[K]['schema'] };
+
+export const JobEventSchema = z.discriminatedUnion('type', definitions.map((one) => one.schema) as unknown as Schemas<typeof definitions>);
+export type JobEvent = z.infer<typeof JobEventSchema>;
+
+/** The definition of an event, by its type. The cast joins what the list above keeps together. */
+export const definitionOf = (type: JobEvent['type']): EventDefinition<z.ZodObject> =>
+  byType.get(type) as unknown as EventDefinition<z.ZodObject>;
+
+const byType = new Map(definitions.map((one) => [one.schema.shape.type.value, one] as const));
+export { begin } from './intake.js';
+export type { EventMeta } from './define.js';

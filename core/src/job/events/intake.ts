@@ -1,0 +1,41 @@
+import * as z from 'zod';
+import { IntakeSchema } from '../intake.js';
+import type { JobState } from '../state.js';
+import { defineEvent, type EventMeta } from './define.js';
+
+const opened = z.strictObject({ type: z.literal('job-opened'), jobId: z.string(), number: z.number().int().positive(), intake: IntakeSchema });
+
+/** The first event of every job: it has no state to change, it makes one. */
+export const jobOpened = defineEvent(opened, (_, event, meta) => begin(event, meta));
+
+/** A job fresh from the counter. */
+export const begin = (event: z.infer<typeof opened>, { at, by, seq }: EventMeta): JobState => ({
+  id: event.jobId,
+  number: event.number,
+  seq,
+  phase: 'diagnose',
+  openedAt: at,
+  openedBy: by,
+  closed: null,
+  endedEarly: null,
+  intake: event.intake,
+  observations: {},
+  conclusion: null,
+  need: { usedGb: null, wantedGb: null },
+  measured: {},
+  choice: null,
+  safeguard: null,
+  way: null,
+  tray: [],
+  serials: { oldDrive: null, newDrive: null },
+  tried: null,
+  setUp: {},
+  proved: null,
+  after: {},
+  oldDriveFate: null,
+  waivers: [],
+  notes: [],
+  lastTouched: { at, by },
+});
+
+export const intakeAmended = defineEvent(z.strictObject({ type: z.literal('intake-amended'), intake: IntakeSchema }), (job, { intake }) => ({ ...job, intake }));

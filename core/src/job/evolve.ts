@@ -1,0 +1,30 @@
+import * as z from 'zod';
+import { ActorSchema } from './actor.js';
+import { begin, definitionOf, JobEventSchema } from './events/index.js';
+import type { JobState } from './state.js';
+
+/** An event as it is kept: with its place in the job, when, by whom, and the command that made it. */
+export const RecordedEventSchema = z.strictObject({
+  seq: z.number().int().positive(),
+  at: z.string(),
+  by: ActorSchema,
+  commandId: z.string(),
+  event: JobEventSchema,
+});
+export type RecordedEvent = z.infer<typeof RecordedEventSchema>;
+
+/**
+ * The job after one more event. The same function in the browser and in the server.
+ * @param job the state before, null for the first event, which has to be `job-opened`.
+ */
+export function evolve(job: JobState | null, recorded: RecordedEvent): JobState {
+  const { event, seq, at, by } = recorded;
+  const meta = { seq, at, by };
+  if (event.type === 'job-opened') return begin(event, meta);
+  if (!job) throw new Error(`The first event of a job is '${event.type}', but it has to be 'job-opened'.`);
+  return { ...definitionOf(event.type).evolve(job, event, meta), seq, lastTouched: { at, by } };
+}
+
+/** The job that a whole log makes, or null for an empty one. */
+export const replay = (log: readonly RecordedEvent[], from: JobState | null = null): JobState | null =>
+  log.reduce<JobState | null>(evolve, from);

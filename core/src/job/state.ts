@@ -1,0 +1,72 @@
+import * as z from 'zod';
+import { DriveSchema, SlotSchema } from '../hardware/index.js';
+import { VerdictSchema } from '../fit/index.js';
+import { MeasureSchema } from '../units/index.js';
+import { WayStepSchema } from '../teardown/index.js';
+import { ActorSchema } from './actor.js';
+import { BaselineIdSchema } from './baseline.js';
+import { IntakeSchema } from './intake.js';
+import { PhaseSchema } from './phases.js';
+import { SafeguardSchema } from './safeguard.js';
+import { TrayItemSchema } from './tray.js';
+
+const Stamp = { by: ActorSchema, at: z.string() };
+
+export const ShownSizeSchema = z.strictObject({ shown: z.number().positive().max(1e6), unit: z.enum(['GB', 'GiB']) });
+export type ShownSize = z.infer<typeof ShownSizeSchema>;
+
+/** One unit of walking: `count` things of `key` moved, a step without things done, or a step left short. */
+export const TickSchema = z.strictObject({
+  stepId: z.string(),
+  key: z.string().nullable(),
+  count: z.number().int().min(0),
+  short: z.string().nullable(),
+  ...Stamp,
+});
+export type Tick = z.infer<typeof TickSchema>;
+
+export const OldDriveFateSchema = z.enum(['returned', 'kept-as-fallback', 'left-in-machine', 'to-be-sanitised']);
+
+/**
+ * A job as its events left it. Never written to: `evolve` makes the next one.
+ * It crosses the wire when a job is opened, so it is a schema, too.
+ */
+export const JobStateSchema = z.strictObject({
+  id: z.string(),
+  number: z.number().int(),
+  /** Sequence of the last event in it. */
+  seq: z.number().int(),
+  phase: PhaseSchema,
+  openedAt: z.string(),
+  openedBy: ActorSchema,
+  closed: z.strictObject({ to: z.string(), ...Stamp }).nullable(),
+  endedEarly: z.strictObject({ reason: z.string(), ...Stamp }).nullable(),
+  intake: IntakeSchema,
+  observations: z.record(z.string(), z.enum(['seen', 'not-seen'])),
+  conclusion: z.strictObject({ causeId: z.string(), reason: z.string(), ...Stamp }).nullable(),
+  need: z.strictObject({ usedGb: z.number().nullable(), wantedGb: z.number().nullable() }),
+  measured: z.record(z.string(), z.strictObject({ topHeight: MeasureSchema.nullable(), bottomHeight: MeasureSchema.nullable() })),
+  choice: z.strictObject({ slot: SlotSchema, drive: DriveSchema, verdict: VerdictSchema, ...Stamp }).nullable(),
+  safeguard: z.strictObject({ ...SafeguardSchema.shape, ...Stamp }).nullable(),
+  way: z
+    .strictObject({
+      guideVersion: z.number().int(),
+      layers: z.array(z.strictObject({ id: z.string(), name: z.string() })),
+      steps: z.array(WayStepSchema),
+      ticks: z.array(TickSchema),
+      /** When a wait was started, by step. */
+      waits: z.record(z.string(), z.string()),
+    })
+    .nullable(),
+  tray: z.array(TrayItemSchema),
+  serials: z.strictObject({ oldDrive: z.string().nullable(), newDrive: z.string().nullable() }),
+  tried: z.strictObject({ listed: z.boolean(), size: ShownSizeSchema.nullable(), right: z.boolean(), sentence: z.string(), ...Stamp }).nullable(),
+  setUp: z.record(z.string(), z.strictObject({ outcome: z.enum(['done', 'not-needed']), note: z.string(), ...Stamp })),
+  proved: z.strictObject({ listed: z.boolean(), size: ShownSizeSchema.nullable(), right: z.boolean(), sentence: z.string(), ...Stamp }).nullable(),
+  after: z.partialRecord(BaselineIdSchema, z.strictObject({ result: z.enum(['works', 'faulty', 'not-tried']), note: z.string(), ...Stamp })),
+  oldDriveFate: z.strictObject({ fate: OldDriveFateSchema, until: z.string().nullable(), note: z.string(), ...Stamp }).nullable(),
+  waivers: z.array(z.strictObject({ code: z.string(), what: z.string(), reason: z.string(), ...Stamp })),
+  notes: z.array(z.strictObject({ text: z.string(), stepId: z.string().nullable(), ...Stamp })),
+  lastTouched: z.strictObject(Stamp),
+});
+export type JobState = z.infer<typeof JobStateSchema>;

@@ -1,0 +1,124 @@
+import * as z from 'zod';
+import { sayDrive } from '../hardware/index.js';
+import { sayMinutes } from '../units/index.js';
+import { missing } from './gates/index.js';
+import { isBefore, phaseIndex, PhaseSchema, PHASES, SAY_PHASE, type Phase } from './phases.js';
+import type { JobState } from './state.js';
+import { countOut, stillOut, SYSTEM_LAYER } from './tray.js';
+import { minutesLeft, progress } from './walk.js';
+
+/** Shape of the state mark. */
+export const MarkSchema = z.enum(['ready-in', 'ready-out', 'needs', 'settled']);
+export type Mark = z.infer<typeof MarkSchema>;
+
+/** One row of the Bench: what the list shows without opening the job. */
+export const JobSummarySchema = z.strictObject({
+  id: z.string(),
+  number: z.number().int(),
+  seq: z.number().int(),
+  phase: PhaseSchema,
+  closed: z.boolean(),
+  modelName: z.string(),
+  serial: z.string(),
+  customer: z.string(),
+  promisedAt: z.string(),
+  mark: MarkSchema,
+  /** `Ready for hands: way in, 12 min` */
+  waitsFor: z.string(),
+  detail: z.string(),
+  /** What one would say to oneself when taking it up: `Close up the Fen 14`. */
+  deed: z.string(),
+  minutes: z.number().nullable(),
+  out: z.number().int(),
+  outDetail: z.string(),
+  line: z.strictObject({
+    /** Place on the job line: whole numbers are phases, between them the share walked. */
+    at: z.number(),
+    /** Where groups that are still out were opened. */
+    ticks: z.array(z.number()),
+  }),
+  lastTouched: z.strictObject({ name: z.string(), at: z.string() }),
+});
+export type JobSummary = z.infer<typeof JobSummarySchema>;
+
+/** The Bench's row for a job. */
+export function summarise(job: JobState): JobSummary {
+  const leg = LEG[job.phase];
+  const minutes = leg ? minutesLeft(job, leg) : (USUAL_MINUTES[job.phase] ?? null);
+  const waivable = missing(job);
+  const stuck = job.phase === 'diagnose' && waivable.some((one) => one.code === 'no-drive-needed');
+  const mark: Mark = job.closed ? 'settled' : stuck ? 'needs' : isBefore(job.phase, 'swap') || job.phase === 'swap' ? 'ready-in' : 'ready-out';
+  return {
+    id: job.id,
+    number: job.number,
+    seq: job.seq,
+    phase: job.phase,
+    closed: job.closed !== null,
+    modelName: job.intake.modelName,
+    serial: job.intake.serial,
+    customer: job.intake.customer.name,
+    promisedAt: job.intake.promisedAt,
+    mark,
+    waitsFor: job.closed ? 'Handed over' : stuck ? 'Needs a decision: no drive needed' : `Ready for hands: ${SAY_PHASE[job.phase].toLowerCase()}${minutes ? `, ${sayMinutes(minutes)}` : ''}`,
+    detail: detail(job),
+    deed: `${DEED[job.phase]} the ${shortName(job.intake.modelName)}`,
+    minutes,
+    out: countOut(job),
+    outDetail: outDetail(job),
+    line: { at: lineAt(job), ticks: lineTicks(job) },
+    lastTouched: { name: job.lastTouched.by.name, at: job.lastTouched.at },
+  };
+}
+
+const LEG: Partial<Record<Phase, 'in' | 'swap' | 'out'>> = { 'way-in': 'in', swap: 'swap', 'way-out': 'out' };
+
+/** Usual minutes of the parts without planned steps (common practice, no source; replaced by measured ones as jobs finish). */
+const USUAL_MINUTES: Partial<Record<Phase, number>> = { diagnose: 20, match: 6, safeguard: 10, try: 5, 'set-up': 15, prove: 15, 'hand-over': 5 };
+
+const DEED: Record<Phase, string> = {
+  intake: 'Take in',
+  diagnose: 'Diagnose',
+  match: 'Match a drive for',
+  safeguard: 'Safeguard the data of',
+  'way-in': 'Open up',
+  swap: 'Swap the drive of',
+  try: 'Try',
+  'way-out': 'Close up',
+  'set-up': 'Set up',
+  prove: 'Prove',
+  'hand-over': 'Hand over',
+};
+
+const shortName = (modelName: string): string => modelName.split(' ').slice(1).join(' ') || modelName;
+
+function detail(job: JobState): string {
+  if (job.closed) return `to ${job.closed.to}`;
+  if (job.endedEarly) return 'goes back unrepaired';
+  if (job.choice && job.phase !== 'diagnose') return sayDrive(job.choice.drive);
+  return job.intake.complaint.length > 60 ? `${job.intake.complaint.slice(0, 57)}…` : job.intake.complaint;
+}
+
+function outDetail(job: JobState): string {
+  const out = stillOut(job);
+  const kinds = { screw: 'screws', part: 'parts', lead: 'leads', tape: 'tape', drive: 'old drive', setting: 'settings' } as const;
+  return [...new Set(out.map((item) => kinds[item.kind]))].join(', ');
+}
+
+function lineAt(job: JobState): number {
+  if (job.closed) return PHASES.length - 1;
+  const leg = LEG[job.phase];
+  if (!leg) return phaseIndex(job.phase);
+  const steps = progress(job).filter((one) => one.step.leg === leg);
+  const share = steps.length === 0 ? 0 : steps.filter((one) => one.done).length / steps.length;
+  return phaseIndex(job.phase) + share * 0.9;
+}
+
+/** One tick per layer that still has something out; settings were opened at Safeguard. */
+function lineTicks(job: JobState): number[] {
+  const layers = job.way?.layers.map((layer) => layer.id) ?? [];
+  const open = new Set(stillOut(job).map((item) => item.layer));
+  return [...open].map((layer) => {
+    if (layer === SYSTEM_LAYER) return phaseIndex('safeguard');
+    return phaseIndex('way-in') + (layers.indexOf(layer) + 0.5) / Math.max(1, layers.length);
+  });
+}

@@ -1,0 +1,5 @@
+export * from './links.js';
+export * from './m2.js';
+export * from './sector-count.js';
+export * from './threads.js';
+export * from './two-and-a-half-inch.js';

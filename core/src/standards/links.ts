@@ -1,0 +1,21 @@
+/** Bytes per second and lane, before protocol overhead. PCI Express base specification: GT/s with 8b/10b (1, 2) or 128b/130b (3–5). */
+const PCIE_LANE_BYTES_PER_SECOND: Record<PcieGeneration, number> = {
+  1: (2.5e9 * (8 / 10)) / 8,
+  2: (5e9 * (8 / 10)) / 8,
+  3: (8e9 * (128 / 130)) / 8,
+  4: (16e9 * (128 / 130)) / 8,
+  5: (32e9 * (128 / 130)) / 8,
+};
+
+/** Bytes per second. Serial ATA revision 3: 1.5, 3 and 6 Gb/s with 8b/10b. */
+const SATA_BYTES_PER_SECOND: Record<SataGeneration, number> = { 1: 150e6, 2: 300e6, 3: 600e6 };
+
+export type PcieGeneration = 1 | 2 | 3 | 4 | 5;
+export type SataGeneration = 1 | 2 | 3;
+
+/** Ceiling of a PCIe link, bytes per second before protocol overhead. */
+export const pcieCeiling = (generation: PcieGeneration, lanes: number): number =>
+  PCIE_LANE_BYTES_PER_SECOND[generation] * lanes;
+
+/** Ceiling of a SATA link, bytes per second before protocol overhead. */
+export const sataCeiling = (generation: SataGeneration): number => SATA_BYTES_PER_SECOND[generation];

@@ -1,0 +1,2 @@
+export * from './plan.js';
+export * from './way.js';

@@ -1,0 +1,32 @@
+import * as z from 'zod';
+
+/** Where a length came from; it decides the tolerance when none is stated. */
+export const MeasuredWithSchema = z.enum(['spec', 'callipers', 'ruler']);
+export type MeasuredWith = z.infer<typeof MeasuredWithSchema>;
+
+/** A length in millimetres with its symmetric tolerance, read as a 95 % half-width. */
+export const MeasureSchema = z.strictObject({
+  mm: z.number().min(0).max(1000),
+  plusMinusMm: z.number().min(0).max(10),
+  from: MeasuredWithSchema,
+});
+export type Measure = z.infer<typeof MeasureSchema>;
+
+/** Reading tolerances of hand tools, ± mm (common practice, no source). */
+export const READING_TOLERANCE_MM = { callipers: 0.05, ruler: 0.5 } as const;
+
+/** A length taken from a specification, with the tolerance given there. */
+export const spec = (mm: number, plusMinusMm = 0): Measure => ({ mm, plusMinusMm, from: 'spec' });
+
+/** A length read off a hand tool; the tool's own tolerance is filled in. */
+export const readOff = (tool: 'callipers' | 'ruler', mm: number): Measure => ({
+  mm,
+  plusMinusMm: READING_TOLERANCE_MM[tool],
+  from: tool,
+});
+
+/** `4.98`, without the tolerance: two decimals, or one where the second is a zero. */
+export const sayMm = (mm: number): string => {
+  const text = (Math.round(mm * 100) / 100).toFixed(2);
+  return text.endsWith('0') ? text.slice(0, -1) : text;
+};

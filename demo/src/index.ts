@@ -1,0 +1,2 @@
+export * from './jobs.js';
+export * from './workshop.js';

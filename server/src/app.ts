@@ -1,0 +1,56 @@
+import { openApiDocument } from '@petrichor/api';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import { pinoHttp } from 'pino-http';
+import type { Logger } from 'pino';
+import { problemHandler, Refused } from './http/problems.js';
+import { ownOriginOnly, securityHeaders } from './http/security.js';
+import { sessions } from './http/session.js';
+import { jobRoutes } from './routes/jobs.js';
+import { knowledgeRoutes } from './routes/knowledge.js';
+import { sessionRoutes } from './routes/session.js';
+import { streamRoutes } from './routes/stream.js';
+import { webRoutes } from './routes/web.js';
+import type { Feed } from './services/feed.js';
+import { JobService } from './services/jobs.js';
+import type { Database } from './store/database.js';
+
+export interface AppParts {
+  readonly database: Database;
+  readonly feed: Feed;
+  readonly log: Logger;
+  readonly sessionSecret: string;
+  /** True behind TLS. */
+  readonly secureCookie: boolean;
+  readonly signInTries: number;
+  /** Folder of the built web application; null serves the API alone. */
+  readonly webFolder: string | null;
+  readonly now: () => Date;
+}
+
+/** The HTTP side of Petrichor, without a port. */
+export function makeApp({ database, feed, log, sessionSecret, secureCookie, signInTries, webFolder, now }: AppParts): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger: log, quietReqLogger: true, autoLogging: { ignore: (request) => request.url === '/api/health' } }));
+  app.use(securityHeaders());
+  app.get('/api/health', async (_request, response) => {
+    await database.pool.query('select 1');
+    response.json({ ok: true });
+  });
+  app.use('/api', (_request, response, next) => {
+    response.set('Cache-Control', 'no-store');
+    next();
+  });
+  app.use('/api', ownOriginOnly, sessions(database, sessionSecret, secureCookie));
+  // Before compression, which would hold events back.
+  app.use('/api', streamRoutes(database, feed));
+  app.use(compression());
+  app.use(express.json({ limit: '8mb' }));
+  app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()));
+  app.use('/api', sessionRoutes(database, signInTries), jobRoutes(database, new JobService(database), now), knowledgeRoutes(database));
+  app.use('/api', (_request, _response, next) => next(new Refused(404, 'no-route', 'The server has nothing at this address. See /api/openapi.json for what it has.')));
+  if (webFolder !== null) app.use(webRoutes(webFolder));
+  app.use(problemHandler);
+  return app;
+}

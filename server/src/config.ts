@@ -1,0 +1,20 @@
+import * as z from 'zod';
+
+const ConfigSchema = z.object({
+  DATABASE_URL: z.string().min(1, 'Set DATABASE_URL to a PostgreSQL address, or start with ./petrichor, which makes its own.'),
+  PETRICHOR_PORT: z.coerce.number().int().min(1).max(65_535).default(4700),
+  PETRICHOR_HOST: z.string().default('127.0.0.1'),
+  PETRICHOR_SESSION_SECRET: z.string().min(32, 'PETRICHOR_SESSION_SECRET needs at least 32 characters.'),
+  PETRICHOR_SECURE_COOKIE: z.stringbool().default(false),
+  PETRICHOR_SIGN_IN_TRIES: z.coerce.number().int().min(1).default(10),
+  PETRICHOR_WEB: z.string().optional(),
+  PETRICHOR_LOG: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('warn'),
+});
+export type Config = z.infer<typeof ConfigSchema>;
+
+/** Settings from the environment; throws one sentence that names what is missing. */
+export function readConfig(environment: NodeJS.ProcessEnv): Config {
+  const read = ConfigSchema.safeParse(environment);
+  if (read.success) return read.data;
+  throw new Error(read.error.issues.map((issue) => (issue.path.length > 0 && issue.message.startsWith('Invalid') ? `${issue.path.join('.')}: ${issue.message}` : issue.message)).join(' '));
+}

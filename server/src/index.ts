@@ -1,0 +1,9 @@
+/** What the petrichor command and the tests use; the server itself starts in main.ts. */
+export { makeApp, type AppParts } from './app.js';
+export { migrate } from './migrate.js';
+export { addAccount, makeFirstAccount } from './services/accounts.js';
+export { Feed } from './services/feed.js';
+export { JobService, type Acting } from './services/jobs.js';
+export { openDatabase, type Database } from './store/database.js';
+export { putDrives, putModel } from './store/knowledge.js';
+export { anyAccount } from './store/accounts.js';

@@ -1,0 +1,39 @@
+import { EventsQuerySchema, GiveCommandSchema, JobIdSchema, OpenJobSchema } from '@petrichor/api';
+import { Router, type Request } from 'express';
+import { parsed } from '../http/problems.js';
+import { requireAccount } from '../http/session.js';
+import type { Acting, JobService } from '../services/jobs.js';
+import type { Database } from '../store/database.js';
+
+/** The Bench, and one job: open it, read it, give it commands. */
+export function jobRoutes(database: Database, jobs: JobService, now: () => Date): Router {
+  const routes = Router();
+  const acting = async (request: Request): Promise<Acting> => {
+    const { workshopId, id, name, roles } = await requireAccount(database, request);
+    return { workshopId, by: { id, name }, roles, at: now() };
+  };
+
+  routes.get('/bench', async (request, response) => {
+    const { workshopId } = await requireAccount(database, request);
+    response.json({ jobs: await jobs.bench(workshopId) });
+  });
+  routes.post('/jobs', async (request, response) => {
+    const by = await acting(request);
+    response.status(201).json({ job: await jobs.open(by, parsed(OpenJobSchema, request.body)) });
+  });
+  routes.get('/jobs/:jobId', async (request, response) => {
+    const { workshopId } = await requireAccount(database, request);
+    response.json({ job: await jobs.get(workshopId, parsed(JobIdSchema, request.params.jobId)) });
+  });
+  routes.get('/jobs/:jobId/events', async (request, response) => {
+    const { workshopId } = await requireAccount(database, request);
+    const { after } = parsed(EventsQuerySchema, request.query);
+    const events = await jobs.eventsSince(workshopId, parsed(JobIdSchema, request.params.jobId), after);
+    response.json({ events, seq: events.at(-1)?.seq ?? after });
+  });
+  routes.post('/jobs/:jobId/commands', async (request, response) => {
+    const by = await acting(request);
+    response.json(await jobs.give(by, parsed(JobIdSchema, request.params.jobId), parsed(GiveCommandSchema, request.body)));
+  });
+  return routes;
+}

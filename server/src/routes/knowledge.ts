@@ -1,0 +1,20 @@
+import { ImportSchema } from '@petrichor/api';
+import { Router } from 'express';
+import { parsed } from '../http/problems.js';
+import { requireAccount } from '../http/session.js';
+import { importDocument, knowledgeOf } from '../services/knowledge.js';
+import type { Database } from '../store/database.js';
+
+/** Models with their guides, and the drives of the shelf. */
+export function knowledgeRoutes(database: Database): Router {
+  const routes = Router();
+  routes.get('/knowledge', async (request, response) => {
+    const { workshopId } = await requireAccount(database, request);
+    response.json(await knowledgeOf(database, workshopId));
+  });
+  routes.post('/imports', async (request, response) => {
+    const { workshopId } = await requireAccount(database, request, 'lead');
+    response.status(201).json({ imported: await importDocument(database, workshopId, parsed(ImportSchema, request.body).text) });
+  });
+  return routes;
+}

@@ -1,0 +1,74 @@
+import type { JobNews } from '@petrichor/api';
+import pg from 'pg';
+import type { Logger } from 'pino';
+import { eventsAfter, summaryOf } from '../store/jobs.js';
+import type { Database } from '../store/database.js';
+
+type Listener = (news: JobNews) => void;
+
+const AGAIN_AFTER_MS = 1000;
+
+/**
+ * Carries what was committed, by whichever server, to the screens that are open here.
+ * PostgreSQL's NOTIFY names the job; the events are read back, so that nothing depends on the payload's size.
+ */
+export class Feed {
+  private readonly listeners = new Map<string, Set<Listener>>();
+  private client: pg.Client | null = null;
+  private stopped = false;
+
+  constructor(
+    private readonly database: Database,
+    private readonly databaseUrl: string,
+    private readonly log: Logger,
+  ) {}
+
+  async start(): Promise<void> {
+    const client = new pg.Client({ connectionString: this.databaseUrl });
+    client.on('error', () => this.again(client));
+    client.on('end', () => this.again(client));
+    client.on('notification', ({ payload }) => void this.tell(payload ?? ''));
+    try {
+      await client.connect();
+      await client.query('listen petrichor_job');
+      this.client = client;
+    } catch (error) {
+      this.log.warn({ err: error }, 'the feed cannot listen; trying again');
+      this.again(client);
+    }
+  }
+
+  listen(workshopId: string, listener: Listener): () => void {
+    const own = this.listeners.get(workshopId) ?? new Set();
+    this.listeners.set(workshopId, own.add(listener));
+    return () => {
+      own.delete(listener);
+      if (own.size === 0) this.listeners.delete(workshopId);
+    };
+  }
+
+  async stop(): Promise<void> {
+    this.stopped = true;
+    await this.client?.end();
+  }
+
+  private again(client: pg.Client): void {
+    if (this.stopped || (this.client !== null && this.client !== client)) return;
+    this.client = null;
+    client.removeAllListeners('end');
+    setTimeout(() => void (this.stopped || this.client || this.start()), AGAIN_AFTER_MS).unref();
+  }
+
+  private async tell(payload: string): Promise<void> {
+    const [workshopId = '', jobId = '', after = ''] = payload.split(' ');
+    const own = this.listeners.get(workshopId);
+    if (!own) return;
+    try {
+      const news = await this.database.inWorkshop(workshopId, async (tx) => ({ jobId, events: await eventsAfter(tx, jobId, Number(after)), summary: await summaryOf(tx, jobId) }));
+      if (news.summary) for (const listener of own) listener({ ...news, summary: news.summary });
+    } catch (error) {
+      // A screen that misses news notices the gap in the sequence and asks for it.
+      this.log.warn({ err: error, jobId }, 'news could not be read');
+    }
+  }
+}

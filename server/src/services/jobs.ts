@@ -1,0 +1,107 @@
+import type { CommandReply, GiveCommand, OpenJob } from '@petrichor/api';
+import { decide, evolve, summarise, type Actor, type JobCommand, type JobEvent, type JobState, type JobSummary, type Knowledge, type RecordedEvent, type Role } from '@petrichor/core';
+import { randomUUID } from 'node:crypto';
+import { Refused } from '../http/problems.js';
+import { append, benchRows, eventsAfter, jobOfCommand, lockJob, seqOfJob, takeJobNumber } from '../store/jobs.js';
+import type { Database, WorkshopTx } from '../store/database.js';
+import { findDrive, findModel } from '../store/knowledge.js';
+import { JobCache } from './job-cache.js';
+
+/** Who acts, for which workshop, and when. The clock comes in here and goes no deeper. */
+export interface Acting {
+  readonly workshopId: string;
+  readonly by: Actor;
+  readonly roles: readonly Role[];
+  readonly at: Date;
+}
+
+const NO_JOB = new Refused(404, 'no-job', 'There is no such job in this workshop. Go back to the Bench.');
+/** How many closed jobs the Bench still shows. */
+const CLOSED_ON_BENCH = 5;
+
+export class JobService {
+  private readonly cache = new JobCache();
+
+  constructor(private readonly database: Database) {}
+
+  /** Takes a machine in. A repeated command id answers with the job it made the first time. */
+  async open(acting: Acting, { commandId, intake }: OpenJob): Promise<JobState> {
+    const job = await this.database.inWorkshop(acting.workshopId, async (tx) => {
+      const before = await jobOfCommand(tx, commandId);
+      if (before) return this.load(tx, acting.workshopId, before);
+      const model = await findModel(tx, intake.modelId);
+      if (!model) throw new Refused(409, 'no-model', 'This workshop has no such model. Choose one from the list, or bring its document in under Models.');
+      // Under the same lock that gives the number, so that a repeat that came in meanwhile is seen.
+      const number = await takeJobNumber(tx);
+      const meanwhile = await jobOfCommand(tx, commandId);
+      if (meanwhile) return this.load(tx, acting.workshopId, meanwhile);
+      const opened: JobEvent = { type: 'job-opened', jobId: randomUUID(), number, intake };
+      return (await this.write(tx, null, acting, commandId, [opened])).job;
+    });
+    this.cache.keep(acting.workshopId, job);
+    return job;
+  }
+
+  async get(workshopId: string, jobId: string): Promise<JobState> {
+    const job = await this.database.inWorkshop(workshopId, (tx) => this.load(tx, workshopId, jobId));
+    this.cache.keep(workshopId, job);
+    return job;
+  }
+
+  eventsSince(workshopId: string, jobId: string, after: number): Promise<RecordedEvent[]> {
+    return this.database.inWorkshop(workshopId, async (tx) => {
+      if ((await seqOfJob(tx, jobId)) === null) throw NO_JOB;
+      return eventsAfter(tx, jobId, after);
+    });
+  }
+
+  bench(workshopId: string): Promise<JobSummary[]> {
+    return this.database.inWorkshop(workshopId, (tx) => benchRows(tx, CLOSED_ON_BENCH));
+  }
+
+  /**
+   * Decides a command on the job as it is now, whatever the screen had seen (`basedOn`): what `decide`
+   * still accepts is rebased, what it does not is refused with the reason. One transaction, the job's row locked.
+   */
+  async give(acting: Acting, jobId: string, { commandId, basedOn, command }: GiveCommand): Promise<CommandReply> {
+    const { job, reply } = await this.database.inWorkshop(acting.workshopId, async (tx) => {
+      const seq = await lockJob(tx, jobId);
+      if (seq === null) throw NO_JOB;
+      const before = await jobOfCommand(tx, commandId);
+      if (before !== null && before !== jobId) throw new Refused(409, 'command-elsewhere', 'That command belongs to another job. Load the page again.');
+      const job = await this.cache.at(tx, acting.workshopId, jobId, seq);
+      if (before) return { job, reply: { events: await eventsAfter(tx, jobId, basedOn), seq, repeated: true } };
+
+      const decision = decide(job, command, { at: acting.at.toISOString(), by: acting.by, roles: acting.roles, knowledge: await this.known(tx, job, command) });
+      if (!decision.ok) throw new Refused(decision.refusal.code === 'role' ? 403 : 409, decision.refusal.code, decision.refusal.sentence);
+      // The screen lacks what happened after `basedOn`; it gets that together with what its own command made.
+      const missed = basedOn < seq ? await eventsAfter(tx, jobId, basedOn) : [];
+      const written = await this.write(tx, job, acting, commandId, decision.events);
+      return { job: written.job, reply: { events: [...missed, ...written.events], seq: written.job.seq, repeated: false } };
+    });
+    this.cache.keep(acting.workshopId, job);
+    return reply;
+  }
+
+  private async load(tx: WorkshopTx, workshopId: string, jobId: string): Promise<JobState> {
+    const seq = await seqOfJob(tx, jobId);
+    if (seq === null) throw NO_JOB;
+    return this.cache.at(tx, workshopId, jobId, seq);
+  }
+
+  private async write(tx: WorkshopTx, job: JobState | null, { by, at }: Acting, commandId: string, events: readonly JobEvent[]): Promise<{ job: JobState; events: RecordedEvent[] }> {
+    const first = (job?.seq ?? 0) + 1;
+    const recorded = events.map((event, part): RecordedEvent => ({ seq: first + part, at: at.toISOString(), by, commandId, event }));
+    const next = recorded.reduce<JobState | null>(evolve, job)!;
+    await append(tx, summarise(next), recorded);
+    return { job: next, events: recorded };
+  }
+
+  /** Reads only what this command may ask for: most commands look nothing up. */
+  private async known(tx: WorkshopTx, job: JobState, command: JobCommand): Promise<Knowledge> {
+    const asksModel = command.type === 'choose-drive' || command.type === 'advance' || command.type === 'turn-off-setting';
+    const model = asksModel ? await findModel(tx, job.intake.modelId) : undefined;
+    const drive = 'driveId' in command ? await findDrive(tx, command.driveId) : undefined;
+    return { model: (id) => (id === model?.id ? model : undefined), drive: (id) => (id === drive?.id ? drive : undefined) };
+  }
+}

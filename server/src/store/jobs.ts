@@ -1,0 +1,91 @@
+import type { JobSummary, RecordedEvent } from '@petrichor/core';
+import type { WorkshopTx } from './database.js';
+
+interface EventRow {
+  seq: number;
+  at: Date;
+  commandId: string;
+  byId: string;
+  byName: string;
+  body: RecordedEvent['event'];
+}
+
+/** Events of a job after a sequence, in order. */
+export async function eventsAfter(tx: WorkshopTx, jobId: string, after: number): Promise<RecordedEvent[]> {
+  const { rows } = await tx.query<EventRow>({
+    name: 'events-after',
+    text: 'select seq, at, command_id as "commandId", by_id as "byId", by_name as "byName", body from job_event where workshop_id = current_workshop() and job_id = $1 and seq > $2 order by seq',
+    values: [jobId, after],
+  });
+  return rows.map(({ seq, at, commandId, byId, byName, body }) => ({ seq, at: at.toISOString(), commandId, by: { id: byId, name: byName }, event: body }));
+}
+
+/** Locks the job's row until the transaction ends; the sequence of its last event, or null when there is no such job. */
+export async function lockJob(tx: WorkshopTx, jobId: string): Promise<number | null> {
+  const { rows } = await tx.query<{ seq: number }>({
+    name: 'lock-job',
+    text: 'select seq from job where workshop_id = current_workshop() and id = $1 for update',
+    values: [jobId],
+  });
+  return rows[0]?.seq ?? null;
+}
+
+export async function seqOfJob(tx: WorkshopTx, jobId: string): Promise<number | null> {
+  const { rows } = await tx.query<{ seq: number }>('select seq from job where workshop_id = current_workshop() and id = $1', [jobId]);
+  return rows[0]?.seq ?? null;
+}
+
+/** The job that this command was given to before, or null when it is new. */
+export async function jobOfCommand(tx: WorkshopTx, commandId: string): Promise<string | null> {
+  const { rows } = await tx.query<{ job_id: string }>({
+    name: 'job-of-command',
+    text: 'select job_id from job_event where workshop_id = current_workshop() and command_id = $1 limit 1',
+    values: [commandId],
+  });
+  return rows[0]?.job_id ?? null;
+}
+
+/** The next free job number; numbers of rolled-back jobs are given again. */
+export async function takeJobNumber(tx: WorkshopTx): Promise<number> {
+  const { rows } = await tx.query<{ number: number }>(
+    'update workshop set next_job_number = next_job_number + 1 where id = current_workshop() returning next_job_number - 1 as number',
+  );
+  return rows[0]!.number;
+}
+
+/** Adds events of one command and brings the list row up to date, all in the caller's transaction. */
+export async function append(tx: WorkshopTx, summary: JobSummary, events: readonly RecordedEvent[]): Promise<void> {
+  await tx.query({
+    name: 'write-job',
+    text: `insert into job (workshop_id, id, number, seq, closed, promised_at, summary) values (current_workshop(), $1, $2, $3, $4, $5, $6)
+      on conflict (workshop_id, id) do update set seq = excluded.seq, closed = excluded.closed, promised_at = excluded.promised_at, summary = excluded.summary, changed_at = now()`,
+    values: [summary.id, summary.number, summary.seq, summary.closed, summary.promisedAt, JSON.stringify(summary)],
+  });
+  await tx.query({
+    name: 'append-events',
+    text: `insert into job_event (workshop_id, job_id, seq, command_id, part, at, by_id, by_name, body)
+      select current_workshop(), $1, e.seq, e.command_id, e.part, e.at, e.by_id, e.by_name, e.body
+      from json_to_recordset($2) as e(seq integer, command_id uuid, part smallint, at timestamptz, by_id uuid, by_name text, body jsonb)`,
+    values: [
+      summary.id,
+      JSON.stringify(events.map(({ seq, commandId, at, by, event }, part) => ({ seq, command_id: commandId, part, at, by_id: by.id, by_name: by.name, body: event }))),
+    ],
+  });
+  await tx.query({ name: 'notify', text: `select pg_notify('petrichor_job', current_workshop() || ' ' || $1 || ' ' || $2)`, values: [summary.id, events[0]!.seq - 1] });
+}
+
+/** Open jobs by promise, then the last closed ones. */
+export async function benchRows(tx: WorkshopTx, closedMost: number): Promise<JobSummary[]> {
+  const { rows } = await tx.query<{ summary: JobSummary }>(
+    `(select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and not closed order by promised_at, number)
+     union all
+     (select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and closed order by changed_at desc limit $1)`,
+    [closedMost],
+  );
+  return rows.map((row) => row.summary);
+}
+
+export async function summaryOf(tx: WorkshopTx, jobId: string): Promise<JobSummary | null> {
+  const { rows } = await tx.query<{ summary: JobSummary }>('select summary from job where workshop_id = current_workshop() and id = $1', [jobId]);
+  return rows[0]?.summary ?? null;
+}

@@ -1,0 +1,20 @@
+import type { Routes } from '@angular/router';
+import { needsSignIn, needsNobody } from './shell/guards';
+
+/** A screen: its folder, and a line here. */
+export const routes: Routes = [
+  { path: 'sign-in', canActivate: [needsNobody], loadComponent: () => import('./sign-in/sign-in').then((file) => file.SignInScreen) },
+  {
+    path: '',
+    canActivate: [needsSignIn],
+    children: [
+      { path: '', pathMatch: 'full', title: 'Bench · Petrichor', loadComponent: () => import('./bench/bench').then((file) => file.BenchScreen) },
+      { path: 'take-in', title: 'Take in a machine · Petrichor', loadComponent: () => import('./intake/intake').then((file) => file.IntakeScreen) },
+      { path: 'people', title: 'People · Petrichor', loadComponent: () => import('./people/people').then((file) => file.PeopleScreen) },
+      { path: 'models', title: 'Models and shelf · Petrichor', loadComponent: () => import('./models/models').then((file) => file.ModelsScreen) },
+      { path: 'jobs/:jobId/paper', title: 'Hand-over page · Petrichor', loadComponent: () => import('./job/hand-over/paper').then((file) => file.PaperScreen) },
+      { path: 'jobs/:jobId', loadComponent: () => import('./job/job').then((file) => file.JobScreen) },
+    ],
+  },
+  { path: '**', redirectTo: '' },
+];

@@ -1,0 +1,118 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type ElementRef } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import type { JobSummary } from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { format } from 'date-fns';
+import { JobLine } from '../drawing/job-line';
+import { Clock } from '../shell/clock';
+import { ConnectionLine } from '../shell/connection-line';
+import { Keys, type Bindings } from '../shell/keys';
+import { Night } from '../shell/night';
+import { sayPromise, saySpare, sayTime } from '../shell/promise';
+import { BenchActions, selectBench, selectBenchJobs } from '../state/bench/bench.reducer';
+import { selectAccount, selectWorkshopName, SessionActions } from '../state/session/session.reducer';
+import { KeyBox } from '../ui/key-box';
+import { StateMark } from '../ui/state-mark';
+import { Wordmark } from '../ui/wordmark';
+import { findJobs } from './find-jobs';
+
+/** What to put hands on next, and every job with where it is on its way. */
+@Component({
+  selector: 'p-bench',
+  imports: [RouterLink, JobLine, ConnectionLine, KeyBox, StateMark, Wordmark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './bench.html',
+  styleUrl: './bench.css',
+})
+export class BenchScreen {
+  private readonly store = inject(Store);
+  private readonly router = inject(Router);
+  private readonly clock = inject(Clock);
+  private readonly bench = this.store.selectSignal(selectBench);
+  private readonly jobs = this.store.selectSignal(selectBenchJobs);
+  private readonly findField = viewChild<ElementRef<HTMLInputElement>>('find');
+  protected readonly night = inject(Night);
+  protected readonly workshop = this.store.selectSignal(selectWorkshopName);
+  protected readonly account = this.store.selectSignal(selectAccount);
+  protected readonly failed = computed(() => this.bench().failed);
+  protected readonly loaded = computed(() => this.bench().at !== null);
+  protected readonly stale = computed(() => (this.bench().fetching && this.bench().at ? `Still fetching, ${this.bench().jobs.length} jobs shown as of ${sayTime(this.bench().at!)}.` : null));
+  protected readonly day = computed(() => format(this.clock.now(), 'EEEE d MMMM'));
+  protected readonly time = computed(() => format(this.clock.now(), 'HH:mm'));
+  protected readonly typed = signal('');
+  /** How many of the ready jobs were passed over with Space. */
+  private readonly passed = signal(0);
+
+  protected readonly open = computed(() => findJobs(this.jobs().open, this.typed()));
+  protected readonly closed = computed(() => findJobs(this.jobs().closed, this.typed()));
+  private readonly ready = computed(() => this.jobs().open.filter((job) => job.mark !== 'needs'));
+  protected readonly next = computed(() => {
+    const ready = this.ready();
+    return ready[this.passed() % Math.max(1, ready.length)] ?? null;
+  });
+  protected readonly groups = computed(() => {
+    const first = this.typed() ? null : this.next();
+    const rest = this.open().filter((job) => job.id !== first?.id);
+    let key = first ? 2 : 1;
+    const rows = (jobs: JobSummary[]) => jobs.map((job) => ({ job, key: key <= 9 ? String(key++) : '', promise: this.promise(job) }));
+    const groups = [
+      { name: 'For your hands', jobs: rest.filter((job) => job.mark !== 'needs') },
+      { name: 'Needs a decision', jobs: rest.filter((job) => job.mark === 'needs') },
+      { name: 'Handed over', jobs: this.closed() },
+    ];
+    return groups.filter((group) => group.jobs.length > 0).map((group) => ({ name: group.name, count: group.jobs.length === 1 ? '1 job' : `${group.jobs.length} jobs`, rows: rows(group.jobs) }));
+  });
+  protected readonly why = computed(() => {
+    const job = this.next();
+    if (!job) return '';
+    const spare = saySpare(job.promisedAt, this.clock.now());
+    const open = job.out > 0 ? `It has ${job.out === 1 ? 'one thing' : `${job.out} things`} out (${job.outDetail}) and is` : 'It is';
+    return `${open} promised for ${sayPromise(job.promisedAt, this.clock.now())}, ${spare.text}.`;
+  });
+
+  constructor() {
+    this.store.dispatch(BenchActions.wanted());
+    const byNumber: Bindings = Object.fromEntries(Array.from({ length: 9 }, (_, index) => [String(index + 1), { say: index === 0 ? 'Open a job by its key, 1 to 9' : '', run: () => this.openByKey(String(index + 1)) }]));
+    inject(Keys).bind({
+      '/': { say: 'Find a job, serial or person', run: () => this.findField()?.nativeElement.focus() },
+      I: { say: 'Take in a machine', run: () => void this.router.navigate(['/take-in']) },
+      Enter: { say: 'Take up the job on top', run: () => this.takeUp(this.next()) },
+      Space: { say: 'Next best job for your hands', run: () => this.passed.update((count) => count + 1) },
+      ...byNumber,
+    });
+  }
+
+  protected promise(job: JobSummary): { when: string; spare: string; late: boolean } {
+    const now = this.clock.now();
+    if (job.closed) return { when: 'Handed over', spare: sayPromise(job.lastTouched.at, now), late: false };
+    const { text, late } = saySpare(job.promisedAt, now);
+    return { when: sayPromise(job.promisedAt, now), spare: text, late };
+  }
+
+  protected takeUp(job: JobSummary | null): void {
+    if (job) void this.router.navigate(['/jobs', job.id]);
+  }
+
+  /** Enter in the find field opens what is on top; a scanner ends with Enter, too. */
+  protected openFound(): void {
+    this.takeUp(this.open()[0] ?? this.closed()[0] ?? null);
+  }
+
+  protected leaveFind(): void {
+    this.typed.set('');
+    this.findField()?.nativeElement.blur();
+  }
+
+  protected retry(): void {
+    this.store.dispatch(BenchActions.wanted());
+  }
+
+  protected signOut(): void {
+    this.store.dispatch(SessionActions.signOut());
+  }
+
+  private openByKey(key: string): void {
+    if (key === '1' && this.next()) return this.takeUp(this.next());
+    this.takeUp(this.groups().flatMap((group) => group.rows).find((row) => row.key === key)?.job ?? null);
+  }
+}

@@ -1,0 +1,69 @@
+import { PHASES } from '@petrichor/core';
+
+/** Sizes of the job line, px. The leg runs from `left` down to `bottom` and up to `right`. */
+const SIZES = {
+  list: { width: 114, height: 47, left: [7, 2], bottom: [57, 38], right: [107, 2], line: 2.8, tick: 7.5, mark: 13, strata: 3 },
+  head: { width: 150, height: 42, left: [10, 3], bottom: [75, 35], right: [140, 3], line: 3, tick: 6, mark: 13, strata: 0 },
+  hero: { width: 226, height: 119, left: [14, 3], bottom: [113, 103], right: [212, 3], line: 4.5, tick: 10, mark: 22, strata: 5 },
+} as const;
+export type JobLineSize = keyof typeof SIZES;
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+export interface JobLineShape {
+  readonly width: number;
+  readonly height: number;
+  readonly lineWidth: number;
+  readonly markSize: number;
+  readonly strata: readonly { y: number; height: number; fill: string }[];
+  /** Open ground, as deep as the machine is open now. */
+  readonly air: string;
+  readonly whole: string;
+  readonly walked: string;
+  readonly ahead: readonly Point[];
+  readonly ticks: readonly { x: number; y1: number; y2: number }[];
+  readonly marker: Point;
+}
+
+const LAST = PHASES.length - 1;
+const DEEPEST = LAST / 2;
+
+/** Where everything of a job line is drawn. `at` and `ticks` are places on the line: whole numbers are phases. */
+export function jobLineShape(size: JobLineSize, at: number, ticks: readonly number[]): JobLineShape {
+  const { width, height, left, bottom, right, line, tick, mark, strata } = SIZES[size];
+  const place = (on: number): Point => {
+    const share = on <= DEEPEST ? on / DEEPEST : (on - DEEPEST) / (LAST - DEEPEST);
+    const [from, to] = on <= DEEPEST ? [left, bottom] : [bottom, right];
+    return { x: round(from[0] + (to[0] - from[0]) * share), y: round(from[1] + (to[1] - from[1]) * share) };
+  };
+  const marker = place(at);
+  const mirrored = place(LAST - at);
+  const [shallow, other] = at <= DEEPEST ? [marker, mirrored] : [mirrored, marker];
+  const down = at > DEEPEST ? `L${bottom[0]} ${bottom[1]}` : '';
+  const band = (height - left[1]) / Math.max(1, strata);
+  return {
+    width,
+    height,
+    lineWidth: line,
+    markSize: mark,
+    strata: Array.from({ length: strata }, (_, index) => ({ y: round(left[1] + index * band), height: round(band + 0.4), fill: `var(--s${index + 1})` })),
+    air: `M${left[0]} ${left[1]}L${shallow.x} ${shallow.y}H${other.x}L${right[0]} ${right[1]}Z`,
+    whole: `M0 ${left[1]}H${left[0]}L${bottom[0]} ${bottom[1]}L${right[0]} ${right[1]}H${width}`,
+    walked: `M0 ${left[1]}H${left[0]}${down}L${marker.x} ${marker.y}`,
+    ahead: Array.from({ length: LAST + 1 }, (_, phase) => phase)
+      .filter((phase) => phase > at + 0.4)
+      .map(place),
+    // A tick too near the marker would hide behind it: there it hangs below.
+    ticks: ticks.map((on, index) => {
+      const { x, y } = place(Math.min(on, DEEPEST));
+      const near = Math.hypot(x - marker.x, y - marker.y) < mark * 0.7;
+      return near ? { x: marker.x - 6 + index * 6, y1: marker.y + mark * 0.65, y2: marker.y + mark * 0.65 + tick } : { x, y1: y + line + 0.6, y2: y + line + 0.6 + tick };
+    }),
+    marker,
+  };
+}
+
+const round = (value: number): number => Math.round(value * 10) / 10;

@@ -1,0 +1,252 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { currentStep, progress, sayMinutes, stillOut, trayItemId, type JobState, type StepProgress } from '@petrichor/core';
+import { layerTone } from './layer-tone';
+
+const HEAD = 56;
+const LEFT_TOP = 148;
+const RIGHT_TOP = 276;
+const LEFT_BOTTOM = 198;
+const RIGHT_BOTTOM = 226;
+
+/**
+ * All steps by depth, one row each: left the way in, right its mirror. A dotted line across a row is an open
+ * loop with its count; the current row is the only filled one. What comes before and after the machine is folded.
+ */
+@Component({
+  selector: 'p-profile',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @let p = drawn();
+    <svg [attr.viewBox]="'0 0 424 ' + p.height" role="img" [attr.aria-label]="words()">
+      <rect class="sky" width="424" [attr.height]="p.top" />
+      @for (row of p.rows; track row.key) {
+        <rect x="0" [attr.y]="row.y" width="424" [attr.height]="p.rowHeight + 0.5" [style.fill]="row.tone" />
+      }
+      @for (row of p.rows; track row.key) {
+        @if (row.layer) {
+          <path class="rule" [attr.d]="'M0 ' + row.y + 'H424'" />
+        }
+      }
+      <path class="air" [attr.d]="p.air" />
+      <path class="ground" [attr.d]="'M0 ' + p.top + 'H${LEFT_TOP}M${RIGHT_TOP} ' + p.top + 'H424'" />
+      <path class="ahead" [attr.d]="p.ahead" />
+      <path class="walked" [attr.d]="p.walked" />
+      @for (row of p.rows; track row.key) {
+        @if (row.open > 0) {
+          <path class="loop" [attr.d]="'M' + row.left.x + ' ' + row.mid + 'H' + row.right.x" />
+          <text class="m count" x="212" [attr.y]="row.mid - 4" text-anchor="middle">{{ row.open }}</text>
+        }
+        @if (row.now) {
+          <rect class="now" [attr.x]="row.now === 'left' ? 0 : row.right.x + 10" [attr.y]="row.y" [attr.width]="row.now === 'left' ? row.left.x - 12 : 414 - row.right.x" [attr.height]="p.rowHeight" />
+        }
+        @if (row.layer) {
+          <text class="layer" [class.on-now]="row.now === 'left'" x="10" [attr.y]="row.y + 15">{{ row.layer }}</text>
+        }
+        @if (row.leftText) {
+          <circle [attr.class]="row.leftDone ? 'node done' : 'node'" [attr.cx]="row.left.x" [attr.cy]="row.mid" r="5" />
+          <text class="name" [class.bold]="row.leftDone" [class.on-now]="row.now === 'left'" [attr.x]="row.left.x - 16" [attr.y]="row.mid + 1" text-anchor="end">{{ row.leftText }}</text>
+          <text class="m time" [class.on-now]="row.now === 'left'" [attr.x]="row.left.x - 16" [attr.y]="row.mid + 15" text-anchor="end">{{ row.leftTime }}</text>
+        }
+        @if (row.rightText) {
+          <circle [attr.class]="row.rightDone ? 'node done' : 'node'" [attr.cx]="row.right.x" [attr.cy]="row.mid" r="4.5" />
+          <text class="name" [class.bold]="row.rightDone" [class.on-now]="row.now === 'right'" [attr.x]="row.right.x + 15" [attr.y]="row.mid + 1">{{ row.rightText }}</text>
+          <text class="m time" [class.on-now]="row.now === 'right'" [attr.x]="row.right.x + 15" [attr.y]="row.mid + 15">{{ row.rightTime }}</text>
+        }
+      }
+      @if (p.marker; as marker) {
+        <g [attr.transform]="'translate(' + marker.x + ' ' + marker.y + ')'">
+          <circle class="halo" r="12" />
+          <path class="marker" [attr.d]="marker.down ? 'M-8.5 -6H8.5L0 8.5Z' : 'M-8.5 6H8.5L0 -8.5Z'" />
+        </g>
+      }
+      <text class="title" x="133" y="25" text-anchor="end">Way in</text>
+      <text class="m time" x="133" y="44" text-anchor="end">{{ p.doneWords }}</text>
+      <text class="title" x="290" y="25">Way out</text>
+      <text class="m time" x="290" y="44">{{ p.outWords }}</text>
+    </svg>
+  `,
+  styles: `
+    :host {
+      display: block;
+      overflow: auto;
+      background: var(--panel);
+    }
+    svg {
+      width: 100%;
+      min-width: 380px;
+      height: auto;
+    }
+    .sky {
+      fill: var(--panel);
+    }
+    .rule {
+      stroke: var(--line-strong);
+    }
+    .air {
+      fill: var(--air);
+    }
+    .ground {
+      stroke: var(--ink);
+      stroke-width: 2.5;
+    }
+    .ahead {
+      fill: none;
+      stroke: var(--muted);
+      stroke-width: 1.6;
+      stroke-dasharray: 4 4;
+    }
+    .walked {
+      fill: none;
+      stroke: var(--ink);
+      stroke-width: 5;
+      stroke-linejoin: round;
+    }
+    .loop {
+      stroke: var(--tick);
+      stroke-width: 2;
+      stroke-dasharray: 2 3;
+    }
+    .count {
+      font-size: 15px;
+      font-weight: 650;
+    }
+    .now {
+      fill: var(--rain);
+    }
+    .layer {
+      font-size: 13px;
+      fill: var(--deep);
+    }
+    .name {
+      font-size: 15.5px;
+    }
+    .bold {
+      font-weight: 600;
+    }
+    .time {
+      font-size: 13px;
+      fill: var(--deep);
+    }
+    text.on-now {
+      fill: var(--on-rain);
+      font-weight: 650;
+    }
+    .node {
+      fill: var(--air);
+      stroke: var(--muted);
+      stroke-width: 1.6;
+    }
+    .node.done {
+      fill: var(--ink);
+      stroke: var(--ink);
+    }
+    .halo {
+      fill: var(--panel);
+    }
+    .marker {
+      fill: var(--rain);
+    }
+    .title {
+      font-size: 19px;
+      font-weight: 700;
+    }
+  `,
+})
+export class Profile {
+  readonly job = input.required<JobState>();
+  protected readonly words = computed(() => `Profile of the way: ${this.drawn().doneWords} on the way in, ${this.drawn().outWords} on the way out`);
+
+  protected readonly drawn = computed(() => {
+    const job = this.job();
+    const all = progress(job);
+    const layers = job.way?.layers ?? [];
+    const current = currentStep(job)?.step;
+    const inward = all.filter((one) => one.step.leg === 'in');
+    const backOf = new Map(all.flatMap((one) => (one.step.leg !== 'in' && one.step.mirrorOf ? [[one.step.mirrorOf, one] as const] : [])));
+    const extras = all.filter((one) => one.step.leg === 'swap' && one.step.mirrorOf === null);
+    const count = inward.length + 2;
+    const rowHeight = Math.max(36, Math.min(49, Math.floor(600 / count)));
+    const top = HEAD;
+    const height = top + count * rowHeight + 12;
+    const legX = (from: number, to: number, row: number) => from + ((to - from) * (row + 0.5)) / count;
+    const out = stillOut(job);
+    const time = (one: StepProgress) => {
+      const moving = one.step.moves.find((thing) => thing.kind === 'screw');
+      const moved = Object.values(one.moved).reduce((sum, n) => sum + n, 0);
+      const of = one.step.moves.reduce((sum, thing) => sum + (thing.kind === 'screw' ? thing.holes.length : 1), 0);
+      return one.short ? 'left short' : one.step.id === current?.id && moving && moved > 0 ? `${moved} of ${of}` : sayMinutes(one.step.minutes);
+    };
+    const base = (row: number) => ({ key: row, y: top + row * rowHeight, mid: top + row * rowHeight + rowHeight / 2 - 1, left: { x: legX(LEFT_TOP, LEFT_BOTTOM, row) }, right: { x: legX(RIGHT_TOP, RIGHT_BOTTOM, row) } });
+    const desk = {
+      ...base(0),
+      tone: 'var(--s0)',
+      layer: 'Desk',
+      leftText: 'Intake to safeguard',
+      leftTime: 'done',
+      leftDone: true,
+      rightText: 'Set up, prove, hand over',
+      rightTime: '35 min',
+      rightDone: false,
+      open: out.filter((item) => item.kind === 'setting').length,
+      now: null as 'left' | 'right' | null,
+    };
+    let lastLayer = '';
+    const stepRows = inward.map((one, index) => {
+      const back = backOf.get(one.step.id);
+      const layer = one.step.layer === lastLayer ? '' : (layers.find((known) => known.id === one.step.layer)?.name ?? '');
+      lastLayer = one.step.layer;
+      const ids = new Set(one.step.moves.map((thing) => trayItemId(one.step.id, thing.key)));
+      return {
+        ...base(index + 1),
+        tone: layerTone(layers, one.step.layer),
+        layer,
+        leftText: one.step.short,
+        leftTime: time(one),
+        leftDone: one.done,
+        rightText: back?.step.short ?? '',
+        rightTime: back ? time(back) : '',
+        rightDone: back?.done ?? false,
+        open: out.reduce((sum, item) => sum + (ids.has(item.id) ? item.out : 0), 0),
+        now: one.step.id === current?.id ? ('left' as const) : back && back.step.id === current?.id ? ('right' as const) : null,
+      };
+    });
+    const extraDone = extras.every((one) => one.done);
+    const swap = {
+      ...base(count - 1),
+      tone: 'var(--s6)',
+      layer: 'Swap',
+      leftText: 'New drive',
+      leftTime: job.choice?.drive.name ?? '',
+      leftDone: inward.every((one) => one.done),
+      rightText: extras.map((one) => one.step.short).join(', '),
+      rightTime: extras.length > 0 ? sayMinutes(extras.reduce((sum, one) => sum + one.step.minutes, 0)) : '',
+      rightDone: extraDone,
+      open: 0,
+      now: extras.some((one) => one.step.id === current?.id) ? ('right' as const) : null,
+    };
+    const rows = [desk, ...stepRows, swap];
+    const bottom = top + (count - 0.5) * rowHeight;
+    const at = rows.find((row) => row.now !== null);
+    const down = at?.now === 'left';
+    const deepest = all.length > 0 && inward.every((one) => one.done) ? bottom : (at?.mid ?? top);
+    const legAt = (from: number, to: number, y: number) => from + ((to - from) * (y - top)) / (count * rowHeight);
+    const marker = at ? { x: down ? at.left.x : at.right.x, y: at.mid, down } : null;
+    const openTo = at ? at.mid : job.phase === 'try' ? bottom : top;
+    const left = inward.filter((one) => one.done).length;
+    const backLeft = all.filter((one) => one.step.leg !== 'in' && !one.done).reduce((sum, one) => sum + one.step.minutes, 0);
+    return {
+      height,
+      top,
+      rowHeight,
+      rows,
+      marker,
+      air: `M${LEFT_TOP} ${top}L${legAt(LEFT_TOP, LEFT_BOTTOM, openTo)} ${openTo}H${legAt(RIGHT_TOP, RIGHT_BOTTOM, openTo)}L${RIGHT_TOP} ${top}Z`,
+      ahead: `M${LEFT_TOP} ${top}L${LEFT_BOTTOM} ${bottom}H${RIGHT_BOTTOM}L${RIGHT_TOP} ${top}`,
+      walked: down
+        ? `M${LEFT_TOP} ${top}L${legAt(LEFT_TOP, LEFT_BOTTOM, deepest)} ${deepest}`
+        : `M${LEFT_TOP} ${top}L${LEFT_BOTTOM} ${bottom}H${RIGHT_BOTTOM}${marker ? `L${marker.x} ${marker.y}` : job.phase === 'try' ? '' : `L${RIGHT_TOP} ${top}`}`,
+      doneWords: `${left} of ${inward.length} done`,
+      outWords: backLeft > 0 ? sayMinutes(backLeft) : 'done',
+    };
+  });
+}

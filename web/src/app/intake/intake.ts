@@ -1,0 +1,163 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type ElementRef } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import { BASELINE_CHECKS, findModels, IntakeSchema, sayModel, type Baseline, type BaselineId, type MachineModel, type Working } from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { addHours, setMinutes } from 'date-fns';
+import { AutoComplete, type AutoCompleteCompleteEvent } from 'primeng/autocomplete';
+import { DatePicker } from 'primeng/datepicker';
+import { InputText } from 'primeng/inputtext';
+import { SelectButton } from 'primeng/selectbutton';
+import { Textarea } from 'primeng/textarea';
+import { ConnectionLine } from '../shell/connection-line';
+import { Keys } from '../shell/keys';
+import { Api, faultOf } from '../state/api';
+import { BenchActions, selectBench } from '../state/bench/bench.reducer';
+import { JobsActions } from '../state/jobs/jobs.actions';
+import { KnowledgeActions, selectKnowledgeState, selectModels } from '../state/knowledge/knowledge.reducer';
+import { draft } from '../ui/draft';
+import { KeyBox } from '../ui/key-box';
+
+interface Typed {
+  /** Made with the first key typed: sending the same form twice makes one job. */
+  readonly commandId: string;
+  readonly customer: string;
+  readonly reach: string;
+  readonly modelId: string;
+  readonly serial: string;
+  readonly complaint: string;
+  readonly mustNotLose: string;
+  readonly accessories: string;
+  readonly promisedAt: string;
+  readonly baseline: Partial<Record<BaselineId, Working>>;
+}
+
+const blank = (): Typed => ({ commandId: '', customer: '', reach: '', modelId: '', serial: '', complaint: '', mustNotLose: '', accessories: '', promisedAt: '', baseline: {} });
+
+interface ModelOption {
+  readonly id: string;
+  readonly name: string;
+  readonly labels: string;
+}
+const optionOf = (model: MachineModel): ModelOption => ({ id: model.id, name: sayModel(model), labels: model.labelTexts.join(', ') });
+
+/** Taking a machine in: what the counter asks, in the order one asks it. Kept while it is typed. */
+@Component({
+  selector: 'p-intake',
+  imports: [FormsModule, RouterLink, AutoComplete, DatePicker, InputText, SelectButton, Textarea, ConnectionLine, KeyBox],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './intake.html',
+  styleUrl: './intake.css',
+})
+export class IntakeScreen {
+  private readonly store = inject(Store);
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly models = this.store.selectSignal(selectModels);
+  protected readonly knowledge = this.store.selectSignal(selectKnowledgeState);
+  private readonly bench = this.store.selectSignal(selectBench);
+  private readonly form = viewChild<ElementRef<HTMLFormElement>>('form');
+  protected readonly typed = draft<Typed>('intake', blank());
+  protected readonly suggestions = signal<ModelOption[]>([]);
+  protected readonly customers = signal<string[]>([]);
+  /** Text in the model field that is not a model yet. */
+  protected readonly modelText = signal<ModelOption | string | null>(null);
+  protected readonly checks = BASELINE_CHECKS;
+  protected readonly working = [
+    { label: 'works', value: 'works' },
+    { label: 'faulty', value: 'faulty' },
+    { label: 'not tried', value: 'not-tried' },
+  ];
+  protected readonly busy = signal(false);
+  protected readonly general = signal('');
+  private readonly faults = signal<Readonly<Record<string, string>>>({});
+  protected readonly model = computed(() => this.models().find((one) => one.id === this.typed().modelId) ?? null);
+  protected readonly chosen = computed(() => {
+    const model = this.model();
+    return model ? optionOf(model) : this.modelText();
+  });
+  protected readonly promised = computed(() => (this.typed().promisedAt ? new Date(this.typed().promisedAt) : null));
+  protected readonly soonest = setMinutes(addHours(new Date(), 1), 0);
+  /** Letters and digits that are mistaken for one another on worn labels. */
+  protected readonly lookAlikes = computed(() => {
+    const found = [...new Set(this.typed().serial.toUpperCase().match(/[O0I1B8S5]/g) ?? [])];
+    return found.length > 0 && /[OIBS]/.test(found.join('')) ? `Look twice at ${found.join(', ')}: they are easily mistaken.` : '';
+  });
+
+  constructor() {
+    if (!this.knowledge().loaded) this.store.dispatch(KnowledgeActions.wanted());
+    if (!this.bench().at) this.store.dispatch(BenchActions.wanted());
+    inject(Keys).bind({ Escape: { say: 'Back to the Bench', run: () => void this.router.navigate(['/']) } });
+  }
+
+  protected set<K extends keyof Typed>(field: K, value: Typed[K]): void {
+    this.typed.update((typed) => ({ ...typed, commandId: typed.commandId || crypto.randomUUID(), [field]: value }));
+  }
+
+  protected setCheck(id: BaselineId, value: Working): void {
+    this.set('baseline', { ...this.typed().baseline, [id]: value });
+  }
+
+  protected allWork(): void {
+    this.set('baseline', Object.fromEntries(BASELINE_CHECKS.map(({ id }) => [id, this.typed().baseline[id] ?? 'works'])) as Baseline);
+  }
+
+  protected suggestModels({ query }: AutoCompleteCompleteEvent): void {
+    this.suggestions.set(findModels(this.models(), query).slice(0, 12).map(optionOf));
+  }
+
+  protected suggestCustomers({ query }: AutoCompleteCompleteEvent): void {
+    const known = new Set(this.bench().jobs.map((job) => job.customer));
+    this.customers.set([...known].filter((name) => name.toLowerCase().includes(query.toLowerCase())).sort());
+  }
+
+  protected chooseModel(value: ModelOption | string | null): void {
+    this.modelText.set(value);
+    this.set('modelId', value !== null && typeof value === 'object' ? value.id : '');
+  }
+
+  /** A scanner types and ends with Enter: that must not send the form half filled. */
+  protected afterScan(event: Event): void {
+    event.preventDefault();
+    this.form()?.nativeElement.querySelector<HTMLElement>('#complaint')?.focus();
+  }
+
+  protected faultAt(path: string): string {
+    return this.faults()[path] ?? '';
+  }
+
+  protected send(event?: Event): void {
+    event?.preventDefault();
+    const { commandId, customer, reach, ...rest } = this.typed();
+    const model = this.model();
+    const baseline = Object.fromEntries(BASELINE_CHECKS.map(({ id }) => [id, rest.baseline[id] ?? 'not-tried']));
+    const read = IntakeSchema.safeParse({ ...rest, baseline, modelName: model ? sayModel(model) : '', customer: { name: customer, reach } });
+    if (!read.success) return this.show(read.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message })));
+    this.busy.set(true);
+    this.general.set('');
+    this.faults.set({});
+    this.api.openJob({ commandId: commandId || crypto.randomUUID(), intake: read.data }).subscribe({
+      next: ({ job }) => {
+        this.typed.set(blank());
+        this.store.dispatch(JobsActions.loaded({ job }));
+        void this.router.navigate(['/jobs', job.id]);
+      },
+      error: (error: unknown) => {
+        this.busy.set(false);
+        const fault = faultOf(error);
+        this.show(fault.fields.map((field) => ({ ...field, path: field.path.replace(/^intake\./, '') })));
+        this.general.set(fault.sentence);
+      },
+    });
+  }
+
+  private show(faults: { path: string; message: string }[]): void {
+    const byPath: Record<string, string> = {};
+    for (const { path, message } of faults) byPath[path === 'modelName' ? 'modelId' : path] ??= message;
+    this.faults.set(byPath);
+    const count = Object.keys(byPath).length;
+    if (count > 0) this.general.set(count === 1 ? 'One entry needs another look.' : `${count} entries need another look.`);
+    const first = Object.keys(byPath)[0];
+    if (first) queueMicrotask(() => this.form()?.nativeElement.querySelector<HTMLElement>(`[data-path="${first}"] :is(input, textarea)`)?.focus());
+  }
+}

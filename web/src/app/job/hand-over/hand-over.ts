@@ -1,0 +1,147 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import { stillOut, type JobState, type OldDriveFateSchema } from '@petrichor/core';
+import { format } from 'date-fns';
+import type * as z from 'zod';
+import { DatePicker } from 'primeng/datepicker';
+import { InputText } from 'primeng/inputtext';
+import { RadioButton } from 'primeng/radiobutton';
+import { Keys } from '../../shell/keys';
+import { JobDesk } from '../../state/jobs/job-desk';
+import { jobDraft } from '../../ui/draft';
+import { KeyBox } from '../../ui/key-box';
+import { StateMark } from '../../ui/state-mark';
+import { FATES, sayFate } from './fates';
+
+type Fate = z.infer<typeof OldDriveFateSchema>;
+
+/** The end: where the old drive goes, what is still open, the page for the customer, and the machine into their hands. */
+@Component({
+  selector: 'p-hand-over-section',
+  imports: [FormsModule, RouterLink, DatePicker, InputText, RadioButton, KeyBox, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrl: '../section.css',
+  styles: `
+    .fate {
+      display: flex;
+      gap: 12px;
+      align-items: center;
+      min-height: 47px;
+    }
+    .buttons {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px;
+    }
+  `,
+  template: `
+    <h1>{{ headline() }}</h1>
+    <p class="lead">{{ sub() }}</p>
+    <div class="columns">
+      <section class="stack">
+        @if (needsFate()) {
+          <h2 id="fate-label">Where the old drive goes</h2>
+          @if (job().oldDriveFate; as settled) {
+            <p class="done"><p-state-mark mark="settled" [size]="16" /> {{ sayFate(settled) }}</p>
+          }
+          <div class="lines" role="radiogroup" aria-labelledby="fate-label">
+            @for (one of fates; track one.id) {
+              <label class="fate" [for]="'fate-' + one.id">
+                <p-radiobutton name="fate" [inputId]="'fate-' + one.id" [value]="one.id" [ngModel]="fate()" (ngModelChange)="fate.set($event)" />
+                <span>{{ one.say }}</span>
+              </label>
+            }
+          </div>
+          @if (fate() === 'kept-as-fallback') {
+            <div class="field">
+              <label for="until">Kept until</label>
+              <p-datepicker inputId="until" [ngModel]="until()" (ngModelChange)="until.set($event)" dateFormat="yy-mm-dd" appendTo="body" placeholder="2026-05-14" />
+            </div>
+          }
+          <div class="field">
+            <label for="fate-note">Note</label>
+            <input pInputText id="fate-note" [ngModel]="note()" (ngModelChange)="note.set($event)" maxlength="300" />
+          </div>
+          <p class="fault" role="alert">{{ fateFault() }}</p>
+          @if (!job().closed) {
+            <div><button class="tgt" type="button" (click)="settle()">Settle it</button></div>
+          }
+        }
+      </section>
+      <section class="stack">
+        <h2>To the customer</h2>
+        @if (job().closed; as closed) {
+          <p class="done">
+            <p-state-mark mark="settled" /><span
+              ><b>{{ closed.to }}</b> has the machine, from {{ closed.by.name }}.</span
+            >
+          </p>
+        } @else {
+          <div class="field">
+            <label for="to">Who takes it</label>
+            <input pInputText id="to" [ngModel]="to()" (ngModelChange)="to.set($event)" maxlength="80" (keydown.enter)="handOver()" />
+          </div>
+          <p class="fault" role="alert">{{ fault() }}</p>
+        }
+        <div class="buttons">
+          <a class="tgt big" [routerLink]="['/jobs', job().id, 'paper']">Page for the customer <p-key name="P" /></a>
+          @if (!job().closed) {
+            <button class="go big" type="button" [attr.aria-disabled]="out() > 0" (click)="handOver()">Hand over and close</button>
+          }
+        </div>
+      </section>
+    </div>
+  `,
+})
+export class HandOverSection {
+  readonly job = input.required<JobState>();
+  private readonly desk = inject(JobDesk);
+  private readonly router = inject(Router);
+  protected readonly fates = FATES;
+  protected readonly sayFate = sayFate;
+  protected readonly fate = jobDraft<Fate | ''>(
+    () => this.job().id,
+    'fate',
+    () => this.job().oldDriveFate?.fate ?? '',
+  );
+  protected readonly until = signal<Date | null>(null);
+  protected readonly note = jobDraft(
+    () => this.job().id,
+    'fate-note',
+    () => this.job().oldDriveFate?.note ?? '',
+  );
+  protected readonly to = jobDraft(
+    () => this.job().id,
+    'to',
+    () => this.job().intake.customer.name,
+  );
+  protected readonly fault = signal('');
+  protected readonly fateFault = signal('');
+  protected readonly out = computed(() => stillOut(this.job()).length);
+  protected readonly needsFate = computed(() => this.job().choice !== null && this.job().endedEarly === null);
+  protected readonly headline = computed(() => {
+    const { closed, endedEarly } = this.job();
+    if (closed) return 'Handed over.';
+    if (endedEarly) return 'Goes back unrepaired.';
+    return this.out() === 0 ? 'Ready to hand over.' : 'Nearly: something is still out.';
+  });
+  protected readonly sub = computed(() => this.job().endedEarly?.reason ?? 'Keep all original parts until the customer has the machine back.');
+
+  constructor() {
+    inject(Keys).bind({ P: { say: 'Page for the customer', run: () => void this.router.navigate(['/jobs', this.job().id, 'paper']) } });
+  }
+
+  protected settle(): void {
+    const fate = this.fate();
+    if (!fate) return this.fateFault.set('Choose where the old drive goes.');
+    const until = fate === 'kept-as-fallback' && this.until() ? format(this.until()!, 'yyyy-MM-dd') : null;
+    this.fateFault.set(this.desk.give(this.job(), { type: 'settle-old-drive', fate, until, note: this.note().trim() })?.sentence ?? '');
+  }
+
+  protected handOver(): void {
+    const to = this.to().trim();
+    if (!to) return this.fault.set('Say who took the machine.');
+    this.fault.set(this.desk.give(this.job(), { type: 'hand-over', to })?.sentence ?? '');
+  }
+}

@@ -1,0 +1,90 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { Title } from '@angular/platform-browser';
+import { Router, RouterLink } from '@angular/router';
+import { PHASES, phaseIndex, SAY_PHASE, summarise, type Phase } from '@petrichor/core';
+import { format } from 'date-fns';
+import { JobLine } from '../drawing/job-line';
+import { TrayStrip } from '../drawing/tray-strip';
+import { Clock } from '../shell/clock';
+import { ConnectionLine } from '../shell/connection-line';
+import { Keys } from '../shell/keys';
+import { sayPromise, saySpare } from '../shell/promise';
+import { JobDesk } from '../state/jobs/job-desk';
+import { KeyBox } from '../ui/key-box';
+import { StateMark } from '../ui/state-mark';
+import { Wordmark } from '../ui/wordmark';
+import { DiagnoseSection } from './diagnose/diagnose';
+import { GateBar } from './gate-bar';
+import { HandOverSection } from './hand-over/hand-over';
+import { MatchSection } from './match/match';
+import { ProveSection } from './prove/prove';
+import { SafeguardSection } from './safeguard/safeguard';
+import { SetUpSection } from './set-up/set-up';
+import { TrySection } from './try/try';
+import { WaySection } from './way/way';
+
+/** One job along its line: the head, the part it is at, what is missing to go on, the tray. */
+@Component({
+  selector: 'p-job',
+  imports: [RouterLink, JobLine, TrayStrip, ConnectionLine, KeyBox, StateMark, Wordmark, DiagnoseSection, MatchSection, SafeguardSection, WaySection, TrySection, SetUpSection, ProveSection, HandOverSection, GateBar],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './job.html',
+  styleUrl: './job.css',
+})
+export class JobScreen {
+  readonly jobId = input.required<string>();
+  /** A part one looks back at; the job itself stays where it is. */
+  readonly see = input<string>();
+  private readonly desk = inject(JobDesk);
+  private readonly clock = inject(Clock);
+  private readonly router = inject(Router);
+  protected readonly open = this.desk.open(this.jobId);
+  protected readonly job = computed(() => this.open()?.shown ?? null);
+  protected readonly summary = computed(() => {
+    const job = this.job();
+    return job && summarise(job);
+  });
+  protected readonly phase = computed((): Phase => {
+    const job = this.job();
+    const at = job?.phase ?? 'diagnose';
+    const wanted = PHASES.find((phase) => phase === this.see());
+    return wanted && job && wanted !== 'intake' && phaseIndex(wanted) < phaseIndex(at) ? wanted : at;
+  });
+  protected readonly lookingBack = computed(() => this.job() !== null && this.phase() !== this.job()!.phase);
+  protected readonly parts = computed(() => {
+    const at = phaseIndex(this.job()?.phase ?? 'diagnose');
+    const ended = this.job()?.endedEarly !== null;
+    return PHASES.filter((phase) => phase !== 'intake').map((phase) => ({ phase, say: SAY_PHASE[phase], state: phaseIndex(phase) === at ? 'now' : phaseIndex(phase) < at && !ended ? 'past' : 'ahead', seen: phase === this.phase() }));
+  });
+  protected readonly walking = computed(() => ['way-in', 'swap', 'way-out'].includes(this.phase()) && !this.lookingBack());
+  protected readonly time = computed(() => format(this.clock.now(), 'HH:mm'));
+  protected readonly promise = computed(() => {
+    const job = this.job();
+    return job && { when: sayPromise(job.intake.promisedAt, this.clock.now()), ...saySpare(job.intake.promisedAt, this.clock.now()) };
+  });
+
+  constructor() {
+    const title = inject(Title);
+    effect(() => {
+      const id = this.jobId();
+      untracked(() => this.desk.fetch(id));
+    });
+    effect(() => {
+      const job = this.job();
+      if (job) title.setTitle(`${job.number} ${SAY_PHASE[job.phase]} · Petrichor`);
+    });
+    inject(Keys).bind({ Escape: { say: 'Up to the Bench', run: () => this.up() } });
+  }
+
+  protected up(): void {
+    void this.router.navigate(this.lookingBack() ? ['/jobs', this.jobId()] : ['/']);
+  }
+
+  protected read(commandId: string): void {
+    this.desk.read(this.jobId(), commandId);
+  }
+
+  protected retry(): void {
+    this.desk.fetch(this.jobId());
+  }
+}

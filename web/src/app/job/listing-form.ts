@@ -1,0 +1,70 @@
+import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { ShownSize } from '@petrichor/core';
+import { InputNumber } from 'primeng/inputnumber';
+import { SelectButton } from 'primeng/selectbutton';
+import { StateMark } from '../ui/state-mark';
+
+export interface Listing {
+  readonly listed: boolean;
+  readonly size: ShownSize | null;
+}
+
+/** Is the drive listed, and at what size? Asked when it is tried and again when it is proved. */
+@Component({
+  selector: 'p-listing-form',
+  imports: [FormsModule, InputNumber, SelectButton, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    :host {
+      display: grid;
+      gap: 14px;
+      max-width: 620px;
+    }
+    .size {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px;
+      align-items: end;
+    }
+    .found {
+      display: flex;
+      gap: 10px;
+      font-size: 17px;
+      line-height: 23px;
+    }
+  `,
+  template: `
+    <div class="size">
+      <div class="field">
+        <label for="shown-size">Size that is shown</label>
+        <p-inputnumber inputId="shown-size" [ngModel]="shown()" (ngModelChange)="shown.set($event)" [min]="0.1" [max]="999999" [maxFractionDigits]="2" [useGrouping]="false" locale="en-GB" />
+      </div>
+      <p-selectbutton [options]="units" [allowEmpty]="false" [ngModel]="unit()" (ngModelChange)="unit.set($event)" ariaLabelledBy="shown-size" />
+      <button class="tgt" type="button" (click)="send(true)">Listed at this size</button>
+      <button class="tgt" type="button" (click)="send(false)">Not listed</button>
+    </div>
+    <p class="fault" role="alert">{{ fault() || refusal() }}</p>
+    @if (found(); as result) {
+      <p class="found">
+        <p-state-mark [mark]="result.right ? 'settled' : 'stop'" /> <b>{{ result.sentence }}</b>
+      </p>
+    }
+  `,
+})
+export class ListingForm {
+  readonly found = input.required<{ right: boolean; sentence: string } | null>();
+  readonly refusal = input('');
+  readonly told = output<Listing>();
+  protected readonly units = ['GiB', 'GB'];
+  protected readonly shown = signal<number | null>(null);
+  protected readonly unit = signal<'GiB' | 'GB'>('GB');
+  protected readonly fault = signal('');
+
+  protected send(listed: boolean): void {
+    const shown = this.shown();
+    if (listed && shown === null) return this.fault.set('Type the size that is shown beside the drive.');
+    this.fault.set('');
+    this.told.emit({ listed, size: listed && shown !== null ? { shown, unit: this.unit() } : null });
+  }
+}

@@ -1,0 +1,62 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { BASELINE_CHECKS, missing, sayDrive, type BaselineId, type JobState, type Working } from '@petrichor/core';
+import { SelectButton } from 'primeng/selectbutton';
+import { JobDesk } from '../../state/jobs/job-desk';
+import { ListingForm, type Listing } from '../listing-form';
+
+const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already', 'not-tried': 'not tried' };
+
+/** The finished machine: drive listed at its size, and everything that worked at intake works. */
+@Component({
+  selector: 'p-prove-section',
+  imports: [FormsModule, SelectButton, ListingForm],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrl: '../section.css',
+  template: `
+    <h1>{{ left() === 0 ? 'Proved.' : left() === 1 ? 'One proof to go.' : left() + ' proofs to go.' }}</h1>
+    <p class="lead">On mains, closed, as the customer will use it.</p>
+    <div class="columns">
+      <section>
+        <h2>What worked at intake</h2>
+        <ul class="lines">
+          @for (check of checks(); track check.id) {
+            <li>
+              <span
+                ><b [id]="'after-' + check.id">{{ check.say }}</b> <span class="mu">{{ check.before }}</span></span
+              >
+              <p-selectbutton [options]="answers" optionLabel="label" optionValue="value" [allowEmpty]="false" [ngModel]="check.after" (ngModelChange)="keep(check.id, $event)" [ariaLabelledBy]="'after-' + check.id" />
+            </li>
+          }
+        </ul>
+        <p class="fault" role="alert">{{ fault() }}</p>
+      </section>
+      <section class="stack">
+        <h2>What the system lists: {{ drive() }}</h2>
+        <p-listing-form [found]="job().proved" [refusal]="refusal()" (told)="list($event)" />
+      </section>
+    </div>
+  `,
+})
+export class ProveSection {
+  readonly job = input.required<JobState>();
+  private readonly desk = inject(JobDesk);
+  protected readonly answers = [
+    { label: 'works', value: 'works' },
+    { label: 'faulty', value: 'faulty' },
+    { label: 'not tried', value: 'not-tried' },
+  ];
+  protected readonly fault = signal('');
+  protected readonly refusal = signal('');
+  protected readonly drive = computed(() => (this.job().choice ? sayDrive(this.job().choice!.drive) : ''));
+  protected readonly left = computed(() => (this.job().phase === 'prove' ? missing(this.job()).length : 0));
+  protected readonly checks = computed(() => BASELINE_CHECKS.map(({ id, say }) => ({ id, say, before: SAY[this.job().intake.baseline[id]], after: this.job().after[id]?.result ?? null })));
+
+  protected keep(check: BaselineId, result: Working): void {
+    this.fault.set(this.desk.give(this.job(), { type: 'check-baseline', check, result, note: '' })?.sentence ?? '');
+  }
+
+  protected list(listing: Listing): void {
+    this.refusal.set(this.desk.give(this.job(), { type: 'prove-drive', ...listing })?.sentence ?? '');
+  }
+}

@@ -1,0 +1,180 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { countOf, currentStep, nextThing, nextTick, progress, sayMinutes, sayScrew, type JobState } from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { Drawer } from 'primeng/drawer';
+import { InputText } from 'primeng/inputtext';
+import { Textarea } from 'primeng/textarea';
+import { OutlineMap } from '../../drawing/outline-map';
+import { Profile } from '../../drawing/profile';
+import { ScrewGlyph } from '../../drawing/screw-glyph';
+import { Tray } from '../../drawing/tray';
+import { Clock } from '../../shell/clock';
+import { Keys } from '../../shell/keys';
+import { JobDesk } from '../../state/jobs/job-desk';
+import { selectModels } from '../../state/knowledge/knowledge.reducer';
+import { jobDraft } from '../../ui/draft';
+import { KeyBox } from '../../ui/key-box';
+import { StateMark } from '../../ui/state-mark';
+
+const SAY_SIDE = { 'lid-open': 'lid open, keys up', 'base-up': 'base up', 'palm-rest-raised': 'palm rest raised', 'glass-up': 'glass up' } as const;
+const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
+
+/** One large step at a time: down to the drive, the swap, and back up. */
+@Component({
+  selector: 'p-way-section',
+  imports: [FormsModule, Drawer, InputText, Textarea, OutlineMap, Profile, ScrewGlyph, Tray, KeyBox, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './way.html',
+  styleUrl: './way.css',
+})
+export class WaySection {
+  readonly job = input.required<JobState>();
+  readonly lookingBack = input(false);
+  private readonly desk = inject(JobDesk);
+  private readonly clock = inject(Clock);
+  private readonly models = inject(Store).selectSignal(selectModels);
+  protected readonly guide = computed(() => this.models().find((one) => one.id === this.job().intake.modelId)?.guide ?? null);
+  private readonly leg = computed(() => ({ 'way-in': 'in', swap: 'swap', 'way-out': 'out' })[this.job().phase as 'way-in'] ?? null);
+  private readonly all = computed(() => progress(this.job()));
+  private readonly atHand = computed(() => {
+    const here = currentStep(this.job());
+    return here?.step.leg === this.leg() ? here : null;
+  });
+  /** Steps looked ahead or back without doing; 0 is the step at hand. It falls back to 0 with every tick. */
+  protected readonly look = linkedSignal<number, number>({ source: computed(() => this.job().way?.ticks.length ?? 0), computation: () => 0 });
+  protected readonly shown = computed(() => {
+    const all = this.all();
+    const at = all.findIndex((one) => one.step.id === this.atHand()?.step.id);
+    return at < 0 ? null : (all[at + this.look()] ?? null);
+  });
+  protected readonly isAtHand = computed(() => this.look() === 0);
+  protected readonly where = computed(() => {
+    const shown = this.shown();
+    if (!shown) return '';
+    const leg = this.all().filter((one) => one.step.leg === shown.step.leg);
+    return `Step ${leg.findIndex((one) => one.step.id === shown.step.id) + 1} of ${leg.length} on the ${SAY_LEG[shown.step.leg]}`;
+  });
+  protected readonly turn = computed(() => {
+    const to = this.shown()?.step.turnTo;
+    return to ? `First turn the machine: ${SAY_SIDE[to]}.` : '';
+  });
+  protected readonly screws = computed(() =>
+    (this.shown()?.step.moves ?? []).flatMap((thing, kind) => (thing.kind === 'screw' ? [{ key: thing.key, square: kind > 0, count: countOf(thing), screw: thing.screw, say: sayScrew(thing.screw), moved: this.shown()?.moved[thing.key] ?? 0 }] : [])),
+  );
+  protected readonly things = computed(() => (this.shown()?.step.moves ?? []).flatMap((thing) => (thing.kind === 'screw' ? [] : [{ key: thing.key, verb: thing.verb, label: thing.label }])));
+  protected readonly next = computed(() => {
+    const all = this.all();
+    const at = all.findIndex((one) => one.step.id === this.shown()?.step.id);
+    return all.slice(at + 1, at + 3).filter((one) => one.step.leg === this.shown()?.step.leg);
+  });
+  protected readonly minutes = sayMinutes;
+  protected readonly refusal = signal('');
+
+  /** Seconds still to wait, null where the step has no wait that runs. */
+  protected readonly waitLeft = computed(() => {
+    const step = this.atHand()?.step;
+    const started = step && this.job().way?.waits[step.id];
+    if (!step?.waitSeconds || !started) return null;
+    return Math.max(0, Math.ceil(step.waitSeconds - (this.clock.now() - Date.parse(started)) / 1000));
+  });
+  /** Seconds since the last thing was done, while this step is at hand. */
+  protected readonly elapsed = computed(() => {
+    const ticks = this.job().way?.ticks ?? [];
+    const last = [...ticks].reverse().find((tick) => tick.stepId !== this.atHand()?.step.id);
+    const seconds = last ? Math.max(0, Math.floor((this.clock.now() - Date.parse(last.at)) / 1000)) : 0;
+    return { text: seconds < 3600 ? `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}` : 'over an hour', minutes: seconds / 60 };
+  });
+  protected readonly done = computed(() => {
+    const here = this.atHand();
+    if (!here) return { title: '', hint: '' };
+    if (here.step.waitSeconds !== null) {
+      const left = this.waitLeft();
+      if (left === null) return { title: `Start the ${here.step.waitSeconds} s`, hint: 'Press when the hand is on the button' };
+      return left > 0 ? { title: `${left} s`, hint: 'Keep holding' } : { title: 'Done: held long enough', hint: '' };
+    }
+    const next = nextThing(here);
+    const goesOut = here.step.leg === 'in';
+    if (next?.thing.kind === 'screw') {
+      const before = here.step.moves.slice(0, here.step.moves.indexOf(next.thing)).reduce((sum, thing) => sum + countOf(thing), 0);
+      return { title: `Done: screw ${before + next.moved + 1} is ${goesOut ? 'out' : 'in'}`, hint: `Shift + Space: all ${countOf(next.thing) - next.moved} ${sayScrew(next.thing.screw)}` };
+    }
+    return { title: next ? `Done: ${next.thing.label}` : 'Done', hint: '' };
+  });
+  protected readonly canCountRest = computed(() => {
+    const here = this.atHand();
+    const next = here && nextThing(here);
+    return next?.thing.kind === 'screw' && countOf(next.thing) - next.moved > 1;
+  });
+  /** Swap asks for the serials of both drives. */
+  protected readonly oldSerial = jobDraft(
+    () => this.job().id,
+    'oldSerial',
+    () => this.job().serials.oldDrive ?? '',
+  );
+  protected readonly newSerial = jobDraft(
+    () => this.job().id,
+    'newSerial',
+    () => this.job().serials.newDrive ?? '',
+  );
+
+  protected readonly drawer = signal<'note' | 'short' | null>(null);
+  protected readonly words = jobDraft(
+    () => this.job().id,
+    'note',
+    () => '',
+  );
+
+  constructor() {
+    inject(Keys).bind({
+      Space: { say: 'Done, one fastener at a time', run: () => this.tick(false) },
+      'Shift+Space': { say: 'Done, all that are left of this kind', run: () => this.tick(true) },
+      U: { say: 'Undo the last tick', run: () => this.undo() },
+      Backspace: { say: 'Undo the last tick', run: () => this.undo() },
+      N: { say: 'Note on this step', run: () => this.openDrawer('note') },
+      X: { say: 'Go on without: something is lost or will not come', run: () => this.openDrawer('short') },
+      ArrowRight: { say: 'Look ahead without doing', run: () => this.lookBy(1) },
+      ArrowLeft: { say: 'Look back without doing', run: () => this.lookBy(-1) },
+    });
+  }
+
+  protected tick(rest: boolean): void {
+    if (!this.atHand() || this.lookingBack()) return;
+    if (!this.isAtHand()) return this.look.set(0);
+    const command = nextTick(this.job(), rest);
+    if (command) this.refusal.set(this.desk.give(this.job(), command)?.sentence ?? '');
+  }
+
+  protected undo(): void {
+    this.refusal.set(this.desk.give(this.job(), { type: 'take-back-tick' })?.sentence ?? '');
+  }
+
+  protected lookBy(by: number): void {
+    const all = this.all();
+    const at = all.findIndex((one) => one.step.id === this.atHand()?.step.id);
+    if (at >= 0) this.look.update((look) => Math.max(-at, Math.min(all.length - 1 - at, look + by)));
+  }
+
+  protected keepSerial(which: 'oldDrive' | 'newDrive'): void {
+    const serial = (which === 'oldDrive' ? this.oldSerial() : this.newSerial()).trim();
+    if (serial === '' || serial === this.job().serials[which]) return;
+    if (!/^[\x21-\x7e]+$/.test(serial)) return this.refusal.set('A serial has letters, digits and signs, no spaces. Scan it again.');
+    this.refusal.set(this.desk.give(this.job(), { type: 'record-serial', which, serial })?.sentence ?? '');
+  }
+
+  protected openDrawer(which: 'note' | 'short'): void {
+    this.refusal.set('');
+    this.drawer.set(which);
+  }
+
+  protected keepWords(): void {
+    const stepId = this.atHand()?.step.id ?? null;
+    const text = this.words().trim();
+    if (text.length < 3) return this.refusal.set('Write it in a few words.');
+    const refusal = this.drawer() === 'short' && stepId ? this.desk.give(this.job(), { type: 'leave-short', stepId, reason: text }) : this.desk.give(this.job(), { type: 'note', text, stepId });
+    this.refusal.set(refusal?.sentence ?? '');
+    if (refusal) return;
+    this.words.set('');
+    this.drawer.set(null);
+  }
+}

@@ -1,0 +1,53 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import type { Account, BenchReply, CommandReply, EventsReply, FirstAccount, GiveCommand, JobReply, KnowledgeReply, NewAccount, OpenJob, Problem, SessionReply, SignIn } from '@petrichor/api';
+import type { Observable } from 'rxjs';
+
+/** The server's routes as methods. Replies are typed by the contract. */
+@Injectable({ providedIn: 'root' })
+export class Api {
+  private readonly http = inject(HttpClient);
+
+  session = (): Observable<SessionReply> => this.http.get<SessionReply>('/api/session');
+  signIn = (body: SignIn): Observable<SessionReply> => this.http.post<SessionReply>('/api/session', body);
+  signOut = (): Observable<void> => this.http.delete<void>('/api/session');
+  firstAccount = (body: FirstAccount): Observable<SessionReply> => this.http.post<SessionReply>('/api/first-account', body);
+  accounts = (): Observable<{ accounts: Account[] }> => this.http.get<{ accounts: Account[] }>('/api/accounts');
+  addAccount = (body: NewAccount): Observable<{ accounts: Account[] }> => this.http.post<{ accounts: Account[] }>('/api/accounts', body);
+  bench = (): Observable<BenchReply> => this.http.get<BenchReply>('/api/bench');
+  openJob = (body: OpenJob): Observable<JobReply> => this.http.post<JobReply>('/api/jobs', body);
+  job = (jobId: string): Observable<JobReply> => this.http.get<JobReply>(`/api/jobs/${encodeURIComponent(jobId)}`);
+  events = (jobId: string, after: number): Observable<EventsReply> => this.http.get<EventsReply>(`/api/jobs/${encodeURIComponent(jobId)}/events`, { params: { after } });
+  give = (jobId: string, body: GiveCommand): Observable<CommandReply> => this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/commands`, body);
+  knowledge = (): Observable<KnowledgeReply> => this.http.get<KnowledgeReply>('/api/knowledge');
+  bringIn = (text: string): Observable<{ imported: string }> => this.http.post<{ imported: string }>('/api/imports', { text });
+}
+
+/** What went wrong with a request, in a sentence. `away`: nobody answered; the same request may go through later. */
+export interface RequestFault {
+  readonly away: boolean;
+  readonly signedOut: boolean;
+  readonly code: string;
+  readonly sentence: string;
+  readonly fields: { path: string; message: string }[];
+}
+
+export function faultOf(error: unknown): RequestFault {
+  if (error instanceof HttpErrorResponse) {
+    const problem = problemIn(error.error);
+    const away = error.status === 0 || error.status >= 500 || error.status === 429;
+    if (problem) return { away, signedOut: error.status === 401 && problem.code === 'not-signed-in', code: problem.code, sentence: problem.detail, fields: problem.fields ?? [] };
+    return { away: true, signedOut: false, code: 'away', sentence: 'The server does not answer. What you did is kept here; try again in a moment.', fields: [] };
+  }
+  throw error;
+}
+
+function problemIn(body: unknown): Problem | null {
+  if (body !== null && typeof body === 'object' && 'detail' in body && 'code' in body) return body as Problem;
+  if (typeof body !== 'string' || !body.startsWith('{')) return null;
+  try {
+    return problemIn(JSON.parse(body));
+  } catch {
+    return null;
+  }
+}

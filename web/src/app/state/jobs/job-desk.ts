@@ -1,0 +1,42 @@
+import { computed, inject, Injectable, type Signal } from '@angular/core';
+import { decide, type JobCommand, type JobState, type Refusal } from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { selectKnowledge } from '../knowledge/knowledge.reducer';
+import { selectAccount } from '../session/session.reducer';
+import { JobsActions } from './jobs.actions';
+import type { OpenJob } from './jobs.reducer';
+import { selectJobs } from './jobs.selectors';
+
+/** What the screens use: a job as it is shown, and a way to give it commands. */
+@Injectable({ providedIn: 'root' })
+export class JobDesk {
+  private readonly store = inject(Store);
+  private readonly jobs = this.store.selectSignal(selectJobs);
+  private readonly account = this.store.selectSignal(selectAccount);
+  private readonly knowledge = this.store.selectSignal(selectKnowledge);
+
+  open(jobId: Signal<string>): Signal<OpenJob | null> {
+    return computed(() => this.jobs().byId[jobId()] ?? null);
+  }
+
+  fetch(jobId: string): void {
+    this.store.dispatch(JobsActions.wanted({ jobId }));
+  }
+
+  /** Decides the command here, shows what comes of it at once, and sends it. Returns the refusal, or null when it was accepted. */
+  give(job: JobState, command: JobCommand): Refusal | null {
+    const account = this.account();
+    if (!account) return { code: 'not-signed-in', sentence: 'You are not signed in. Sign in first.' };
+    const at = new Date().toISOString();
+    const by = { id: account.id, name: account.name };
+    const decision = decide(job, command, { at, by, roles: account.roles, knowledge: this.knowledge() });
+    if (!decision.ok) return decision.refusal;
+    const basedOn = this.jobs().byId[job.id]?.confirmed?.seq ?? job.seq;
+    this.store.dispatch(JobsActions.commandGiven({ pending: { commandId: crypto.randomUUID(), jobId: job.id, command, events: decision.events, basedOn, at, by } }));
+    return null;
+  }
+
+  read(jobId: string, commandId: string): void {
+    this.store.dispatch(JobsActions.refusalRead({ jobId, commandId }));
+  }
+}

@@ -1,0 +1,67 @@
+import { inject, Injectable } from '@angular/core';
+import type { JobNews } from '@petrichor/api';
+import { Store } from '@ngrx/store';
+import { BenchActions } from '../bench/bench.reducer';
+import { ConnectionActions } from '../connection/connection.reducer';
+import { JobsActions } from './jobs.actions';
+import { Sender } from './sender';
+
+/** Without a sign of life for this long, the line counts as dead: the server's heart beats every 15 s. */
+const SILENCE_MS = 35_000;
+const AGAIN_MS = 1500;
+
+/** Listens to what other screens do. One line for all jobs, opened again by itself. */
+@Injectable({ providedIn: 'root' })
+export class Stream {
+  private readonly store = inject(Store);
+  private readonly sender = inject(Sender);
+  private source: EventSource | null = null;
+  private silence: ReturnType<typeof setTimeout> | null = null;
+  private wasLost = false;
+  private wanted = false;
+
+  open(): void {
+    this.wanted = true;
+    if (this.source) return;
+    const source = new EventSource('/api/stream');
+    this.source = source;
+    const alive = (): void => {
+      if (this.silence) clearTimeout(this.silence);
+      this.silence = setTimeout(() => this.lost(), SILENCE_MS);
+    };
+    source.addEventListener('hello', () => {
+      alive();
+      this.store.dispatch(ConnectionActions.back());
+      // Whatever happened while nobody listened is fetched anew.
+      if (this.wasLost) this.store.dispatch(BenchActions.wanted());
+      this.wasLost = false;
+      this.sender.wake();
+    });
+    source.addEventListener('beat', alive);
+    source.addEventListener('job', (message: MessageEvent<string>) => {
+      alive();
+      const news = JSON.parse(message.data) as JobNews;
+      this.store.dispatch(BenchActions.rowChanged({ summary: news.summary }));
+      this.store.dispatch(JobsActions.eventsCame({ jobId: news.jobId, events: news.events }));
+    });
+    source.onerror = () => this.lost();
+  }
+
+  close(): void {
+    this.wanted = false;
+    this.drop();
+  }
+
+  private lost(): void {
+    this.drop();
+    this.wasLost = true;
+    this.store.dispatch(ConnectionActions.lost({ at: new Date().toISOString() }));
+    setTimeout(() => this.wanted && this.open(), AGAIN_MS);
+  }
+
+  private drop(): void {
+    this.source?.close();
+    this.source = null;
+    if (this.silence) clearTimeout(this.silence);
+  }
+}

@@ -1,0 +1,31 @@
+import type { KnowledgeReply } from '@petrichor/api';
+import type { Drive, Knowledge, MachineModel } from '@petrichor/core';
+import { createActionGroup, createFeatureSelector, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
+
+export const KnowledgeActions = createActionGroup({
+  source: 'Knowledge',
+  events: { wanted: emptyProps(), told: props<{ reply: KnowledgeReply }>(), failed: props<{ sentence: string }>() },
+});
+
+export interface KnowledgeState {
+  readonly models: MachineModel[];
+  readonly drives: Drive[];
+  readonly loaded: boolean;
+  readonly failed: string | null;
+}
+
+export const knowledgeReducer = createReducer<KnowledgeState>(
+  { models: [], drives: [], loaded: false, failed: null },
+  on(KnowledgeActions.told, (_, { reply }): KnowledgeState => ({ ...reply, loaded: true, failed: null })),
+  on(KnowledgeActions.failed, (state, { sentence }): KnowledgeState => ({ ...state, failed: sentence })),
+);
+
+export const selectKnowledgeState = createFeatureSelector<KnowledgeState>('knowledge');
+export const selectModels = createSelector(selectKnowledgeState, ({ models }) => models);
+export const selectDrives = createSelector(selectKnowledgeState, ({ drives }) => drives);
+/** The same look-ups that the server gives to the core. */
+export const selectKnowledge = createSelector(selectModels, selectDrives, (models, drives): Knowledge => {
+  const modelById = new Map(models.map((model) => [model.id, model]));
+  const driveById = new Map(drives.map((drive) => [drive.id, drive]));
+  return { model: (id) => modelById.get(id), drive: (id) => driveById.get(id) };
+});

@@ -1,0 +1,37 @@
+import { computed, effect, linkedSignal, signal, untracked, type WritableSignal } from '@angular/core';
+
+const PREFIX = 'petrichor.draft.';
+
+/** A signal whose value outlives a reload: what somebody typed and has not sent yet. Call it in a field or constructor. */
+export function draft<T>(name: string, empty: T): WritableSignal<T> {
+  const value = signal<T>(read(name) ?? empty);
+  effect(() => keep(name, value(), empty));
+  return value;
+}
+
+/**
+ * The same for one field of one job. `saved` is what the job itself says: the draft begins with it, follows it
+ * when it changes, and is forgotten once it says the same.
+ */
+export function jobDraft<T>(jobId: () => string, field: string, saved: () => T): WritableSignal<T> {
+  const name = () => `${jobId()}.${field}`;
+  // Compared as text: a job changes with every tick, its fields seldom.
+  const source = computed(() => `${name()} ${JSON.stringify(saved())}`);
+  const value = linkedSignal<string, T>({ source, computation: () => untracked(() => read<T>(name()) ?? saved()) });
+  effect(() => keep(name(), value(), untracked(saved)));
+  return value;
+}
+
+function keep<T>(name: string, value: T, empty: T): void {
+  const text = JSON.stringify(value);
+  if (text === JSON.stringify(empty)) localStorage.removeItem(PREFIX + name);
+  else localStorage.setItem(PREFIX + name, text);
+}
+
+function read<T>(name: string): T | null {
+  try {
+    return JSON.parse(localStorage.getItem(PREFIX + name) ?? 'null') as T | null;
+  } catch {
+    return null;
+  }
+}
