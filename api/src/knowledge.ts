@@ -6,7 +6,9 @@ export const KnowledgeReplySchema = z.strictObject({ models: z.array(MachineMode
 export type KnowledgeReply = z.infer<typeof KnowledgeReplySchema>;
 
 /** A document as it lies in a file; the server finds its format by content. */
-export const ImportSchema = z.strictObject({ text: z.string().min(1, 'The file is empty.').max(8_000_000, 'The file is larger than 8 MB.') });
+export const ImportSchema = z.strictObject({
+  text: z.string().min(1, 'The file is empty.').max(8_000_000, 'The file is larger than 8 MB.'),
+});
 export type Import = z.infer<typeof ImportSchema>;
 
 export const ImportReplySchema = z.strictObject({ imported: z.string() });

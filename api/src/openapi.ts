@@ -18,26 +18,73 @@ export const OPERATIONS: readonly Operation[] = [
   { method: 'get', path: '/api/session', summary: 'Who is signed in', reply: session.SessionReplySchema, status: 200 },
   { method: 'post', path: '/api/session', summary: 'Sign in', body: session.SignInSchema, reply: session.SessionReplySchema, status: 200 },
   { method: 'delete', path: '/api/session', summary: 'Sign out', status: 204 },
-  { method: 'post', path: '/api/first-account', summary: 'First account of an empty installation', body: session.FirstAccountSchema, reply: session.SessionReplySchema, status: 201 },
+  {
+    method: 'post',
+    path: '/api/first-account',
+    summary: 'First account of an empty installation',
+    body: session.FirstAccountSchema,
+    reply: session.SessionReplySchema,
+    status: 201,
+  },
   { method: 'get', path: '/api/accounts', summary: 'People of the workshop', reply: session.AccountsReplySchema, status: 200 },
-  { method: 'post', path: '/api/accounts', summary: 'Add a person (lead)', body: session.NewAccountSchema, reply: session.AccountsReplySchema, status: 201 },
-  { method: 'get', path: '/api/bench', summary: 'All jobs that are open, and those closed lately', reply: jobs.BenchReplySchema, status: 200 },
+  {
+    method: 'post',
+    path: '/api/accounts',
+    summary: 'Add a person (lead)',
+    body: session.NewAccountSchema,
+    reply: session.AccountsReplySchema,
+    status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/bench',
+    summary: 'All jobs that are open, and those closed lately',
+    reply: jobs.BenchReplySchema,
+    status: 200,
+  },
   { method: 'post', path: '/api/jobs', summary: 'Take a machine in', body: jobs.OpenJobSchema, reply: jobs.JobReplySchema, status: 201 },
   { method: 'get', path: '/api/jobs/{jobId}', summary: 'One job as its events left it', reply: jobs.JobReplySchema, status: 200 },
-  { method: 'get', path: '/api/jobs/{jobId}/events', summary: 'The events of a job after a sequence', reply: jobs.EventsReplySchema, status: 200 },
-  { method: 'post', path: '/api/jobs/{jobId}/commands', summary: 'Give a command to a job', body: jobs.GiveCommandSchema, reply: jobs.CommandReplySchema, status: 200 },
+  {
+    method: 'get',
+    path: '/api/jobs/{jobId}/events',
+    summary: 'The events of a job after a sequence',
+    reply: jobs.EventsReplySchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{jobId}/commands',
+    summary: 'Give a command to a job',
+    body: jobs.GiveCommandSchema,
+    reply: jobs.CommandReplySchema,
+    status: 200,
+  },
   { method: 'get', path: '/api/knowledge', summary: 'Models and drives', reply: knowledge.KnowledgeReplySchema, status: 200 },
-  { method: 'post', path: '/api/imports', summary: 'Bring in a machine model or a drive list (lead)', body: knowledge.ImportSchema, reply: knowledge.ImportReplySchema, status: 201 },
+  {
+    method: 'post',
+    path: '/api/imports',
+    summary: 'Bring in a machine model or a drive list (lead)',
+    body: knowledge.ImportSchema,
+    reply: knowledge.ImportReplySchema,
+    status: 201,
+  },
 ];
 
 /** OpenAPI 3.1 document of the contract. */
 export function openApiDocument(): object {
   const paths: Record<string, Record<string, object>> = {};
   for (const { method, path, summary, body, reply, status } of OPERATIONS) {
-    const json = (schema: z.ZodType, io: 'input' | 'output') => ({ 'application/json': { schema: z.toJSONSchema(schema, { io, unrepresentable: 'any' }) } });
+    const json = (schema: z.ZodType, io: 'input' | 'output') => ({
+      'application/json': { schema: z.toJSONSchema(schema, { io, unrepresentable: 'any' }) },
+    });
     (paths[path] ??= {})[method] = {
       summary,
-      parameters: [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string', format: 'uuid' } })),
+      parameters: [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+        name,
+        in: 'path',
+        required: true,
+        schema: { type: 'string', format: 'uuid' },
+      })),
       ...(body ? { requestBody: { required: true, content: json(body, 'input') } } : {}),
       responses: {
         [status]: { description: 'Done', ...(reply ? { content: json(reply, 'output') } : {}) },
@@ -45,5 +92,9 @@ export function openApiDocument(): object {
       },
     };
   }
-  return { openapi: '3.1.0', info: { title: 'Petrichor', version: '0.1.0', license: { name: 'Apache-2.0', identifier: 'Apache-2.0' } }, paths };
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Petrichor', version: '0.1.0', license: { name: 'Apache-2.0', identifier: 'Apache-2.0' } },
+    paths,
+  };
 }

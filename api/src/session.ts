@@ -26,10 +26,20 @@ export const SignInSchema = z.strictObject({
 export type SignIn = z.infer<typeof SignInSchema>;
 
 /** The first account of an empty installation makes its workshop and holds every role. */
-export const FirstAccountSchema = z.strictObject({ workshopName: z.string().trim().min(1, 'Say what the workshop is called.').max(80), name: personName, signInName, password: newPassword });
+export const FirstAccountSchema = z.strictObject({
+  workshopName: z.string().trim().min(1, 'Say what the workshop is called.').max(80),
+  name: personName,
+  signInName,
+  password: newPassword,
+});
 export type FirstAccount = z.infer<typeof FirstAccountSchema>;
 
-export const NewAccountSchema = z.strictObject({ name: personName, signInName, password: newPassword, roles: z.array(RoleSchema).min(1, 'Choose at least one role.') });
+export const NewAccountSchema = z.strictObject({
+  name: personName,
+  signInName,
+  password: newPassword,
+  roles: z.array(RoleSchema).min(1, 'Choose at least one role.'),
+});
 export type NewAccount = z.infer<typeof NewAccountSchema>;
 
 export const AccountsReplySchema = z.strictObject({ accounts: z.array(AccountSchema) });

@@ -17,8 +17,8 @@ export function run(program: string, args: readonly string[], options: SpawnOpti
       output += chunk.toString();
       if (live) process.stderr.write(chunk);
     };
-    child.stdout!.on('data', take);
-    child.stderr!.on('data', take);
+    child.stdout.on('data', take);
+    child.stderr.on('data', take);
     child.on('error', failed);
     child.on('close', (code) => done({ code: code ?? 1, output }));
   });

@@ -1,4 +1,14 @@
-import { currentStep, nextTick, progress, type Baseline, type Intake, type JobCommand, type JobState, type Leg, type Phase } from '@petrichor/core';
+import {
+  currentStep,
+  nextTick,
+  progress,
+  type Baseline,
+  type Intake,
+  type JobCommand,
+  type JobState,
+  type Leg,
+  type Phase,
+} from '@petrichor/core';
 
 /** A job of the demo: what the counter wrote, and how far the bench has come with it. */
 export interface DemoJob {
@@ -13,9 +23,20 @@ export interface DemoJob {
 }
 
 /** `at` hours from `now`, rounded to the half hour, as a promise would be. */
-const inHours = (now: Date, hours: number): string => new Date(Math.round((now.getTime() + hours * 3_600_000) / 1_800_000) * 1_800_000).toISOString();
+const inHours = (now: Date, hours: number): string =>
+  new Date(Math.round((now.getTime() + hours * 3_600_000) / 1_800_000) * 1_800_000).toISOString();
 
-const ALL_WELL: Baseline = { starts: 'works', keys: 'works', click: 'works', screen: 'works', camera: 'works', speakers: 'works', wireless: 'works', ports: 'works', hinges: 'works' };
+const ALL_WELL: Baseline = {
+  starts: 'works',
+  keys: 'works',
+  click: 'works',
+  screen: 'works',
+  camera: 'works',
+  speakers: 'works',
+  wireless: 'works',
+  ports: 'works',
+  hinges: 'works',
+};
 const HARDLY_STARTS: Baseline = { ...ALL_WELL, starts: 'faulty', camera: 'not-tried', speakers: 'not-tried', wireless: 'not-tried' };
 
 const machine = (serial: string) => ({ modelId: 'tarnwell-fen-14', modelName: 'Tarnwell Fen 14', serial });
@@ -124,7 +145,9 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
   diagnose: (job) => {
     if (!job.observations['freezes-then-resumes']) return { type: 'observe', observation: 'freezes-then-resumes', seen: 'seen' };
     if (!job.observations['bad-sectors']) return { type: 'observe', observation: 'bad-sectors', seen: 'seen' };
-    return job.conclusion ? goOn('diagnose') : { type: 'conclude', causeId: 'flash-worn', reason: 'Self-report counts media errors; spare at 4 %.' };
+    return job.conclusion
+      ? goOn('diagnose')
+      : { type: 'conclude', causeId: 'flash-worn', reason: 'Self-report counts media errors; spare at 4 %.' };
   },
   match: (job) => {
     if (job.need.usedGb === null) return { type: 'state-need', usedGb: 334, wantedGb: 1000 };
@@ -132,13 +155,20 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
   },
   safeguard: (job) => {
     if (!job.safeguard) {
-      const safeguard = { plan: 'clone', backup: 'verified', backupWhere: 'bench store, shelf 2', recoveryKey: 'customer-holds-it', note: '' } as const;
+      const safeguard = {
+        plan: 'clone',
+        backup: 'verified',
+        backupWhere: 'bench store, shelf 2',
+        recoveryKey: 'customer-holds-it',
+        note: '',
+      } as const;
       return { type: 'decide-safeguard', safeguard };
     }
     return job.tray.some((item) => item.kind === 'setting') ? goOn('safeguard') : { type: 'turn-off-setting', settingId: 'secure-boot' };
   },
   'way-in': (job) => walk(job, 'way-in', 'in'),
-  swap: (job) => (job.serials.newDrive ? walk(job, 'swap', 'swap') : { type: 'record-serial', which: 'newDrive', serial: `PP3-77A1-${job.number}` }),
+  swap: (job) =>
+    job.serials.newDrive ? walk(job, 'swap', 'swap') : { type: 'record-serial', which: 'newDrive', serial: `PP3-77A1-${job.number}` },
   try: (job) => (job.tried ? goOn('try') : { type: 'try-out', listed: true, size }),
   'way-out': (job) => walk(job, 'way-out', 'out'),
   'set-up': (job) => {
@@ -148,12 +178,16 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
   },
   prove: (job) => {
     if (!job.proved) return { type: 'prove-drive', listed: true, size };
-    const open = (Object.keys(job.intake.baseline) as (keyof Baseline)[]).find((check) => job.intake.baseline[check] === 'works' && !job.after[check]);
+    const open = (Object.keys(job.intake.baseline) as (keyof Baseline)[]).find(
+      (check) => job.intake.baseline[check] === 'works' && !job.after[check],
+    );
     return open ? { type: 'check-baseline', check: open, result: 'works', note: '' } : goOn('prove');
   },
   'hand-over': (job, { closedTo }) => {
     if (!closedTo || job.closed) return null;
-    return job.oldDriveFate ? { type: 'hand-over', to: closedTo } : { type: 'settle-old-drive', fate: 'returned', until: null, note: 'in an antistatic bag' };
+    return job.oldDriveFate
+      ? { type: 'hand-over', to: closedTo }
+      : { type: 'settle-old-drive', fate: 'returned', until: null, note: 'in an antistatic bag' };
   },
 };
 

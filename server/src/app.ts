@@ -3,7 +3,8 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
-import { problemHandler, Refused } from './http/problems.js';
+import { problemHandler } from './http/problems.js';
+import { Refused } from './refused.js';
 import { ownOriginOnly, securityHeaders } from './http/security.js';
 import { sessions } from './http/session.js';
 import { jobRoutes } from './routes/jobs.js';
@@ -49,7 +50,9 @@ export function makeApp({ database, feed, log, sessionSecret, secureCookie, sign
   app.use(express.json({ limit: '8mb' }));
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()));
   app.use('/api', sessionRoutes(database, signInTries), jobRoutes(database, new JobService(database), now), knowledgeRoutes(database));
-  app.use('/api', (_request, _response, next) => next(new Refused(404, 'no-route', 'The server has nothing at this address. See /api/openapi.json for what it has.')));
+  app.use('/api', (_request, _response, next) =>
+    next(new Refused(404, 'no-route', 'The server has nothing at this address. See /api/openapi.json for what it has.')),
+  );
   if (webFolder !== null) app.use(webRoutes(webFolder));
   app.use(problemHandler);
   return app;

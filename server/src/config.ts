@@ -16,5 +16,11 @@ export type Config = z.infer<typeof ConfigSchema>;
 export function readConfig(environment: NodeJS.ProcessEnv): Config {
   const read = ConfigSchema.safeParse(environment);
   if (read.success) return read.data;
-  throw new Error(read.error.issues.map((issue) => (issue.path.length > 0 && issue.message.startsWith('Invalid') ? `${issue.path.join('.')}: ${issue.message}` : issue.message)).join(' '));
+  throw new Error(
+    read.error.issues
+      .map((issue) =>
+        issue.path.length > 0 && issue.message.startsWith('Invalid') ? `${issue.path.join('.')}: ${issue.message}` : issue.message,
+      )
+      .join(' '),
+  );
 }

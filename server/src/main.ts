@@ -24,7 +24,10 @@ async function main(): Promise<void> {
   });
   const server = createServer(app);
   server.on('error', (error: NodeJS.ErrnoException) => {
-    const why = error.code === 'EADDRINUSE' ? `Port ${config.PETRICHOR_PORT} is taken by another program. End it, or choose another with PETRICHOR_PORT.` : error.message;
+    const why =
+      error.code === 'EADDRINUSE'
+        ? `Port ${config.PETRICHOR_PORT} is taken by another program. End it, or choose another with PETRICHOR_PORT.`
+        : error.message;
     console.error(why);
     process.exit(1);
   });

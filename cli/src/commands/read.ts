@@ -12,7 +12,9 @@ export function read(args: readonly string[]): void {
   try {
     text = readFileSync(path, 'utf8');
   } catch (error) {
-    throw new Fault(`${file} cannot be read: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (error as Error).message}.`);
+    throw new Fault(
+      `${file} cannot be read: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (error as Error).message}.`,
+    );
   }
   const reading = readAnyFormat(text);
   if (!reading.ok) throw new Fault(`${reading.problem} (${file}, ${reading.at})`);

@@ -49,7 +49,8 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
 
 function portFrom(text: string | undefined): number {
   const port = Number(text ?? 4700);
-  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Fault(`PETRICHOR_PORT is '${text}'; it has to be a number from 1 to 65535.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new Fault(`PETRICHOR_PORT is '${text}'; it has to be a number from 1 to 65535.`);
   return port;
 }
 
@@ -58,14 +59,24 @@ async function migrated(databaseUrl: string): Promise<void> {
     const applied = await migrate(databaseUrl);
     if (applied.length > 0) say(`Database brought up to date: ${applied.join(', ')}.`);
   } catch (error) {
-    throw new Fault(`The database cannot be used: ${(error as Error).message || (error as { code?: string }).code}. Check DATABASE_URL and that its account may create tables and roles.`);
+    throw new Fault(
+      `The database cannot be used: ${(error as Error).message || (error as { code?: string }).code}. Check DATABASE_URL and that its account may create tables and roles.`,
+    );
   }
 }
 
 /** Starts the built server and waits until it takes requests. */
 export function startServer(databaseUrl: string, port: number, environment: NodeJS.ProcessEnv = {}): Promise<ChildProcess> {
   const child = spawn(process.execPath, [SERVER_MAIN], {
-    env: { ...process.env, NODE_OPTIONS: '', DATABASE_URL: databaseUrl, PETRICHOR_PORT: String(port), PETRICHOR_WEB: WEB_BUILD, PETRICHOR_SESSION_SECRET: sessionSecret(), ...environment },
+    env: {
+      ...process.env,
+      NODE_OPTIONS: '',
+      DATABASE_URL: databaseUrl,
+      PETRICHOR_PORT: String(port),
+      PETRICHOR_WEB: WEB_BUILD,
+      PETRICHOR_SESSION_SECRET: sessionSecret(),
+      ...environment,
+    },
     stdio: ['ignore', 'pipe', 'pipe'],
     // Ctrl-C reaches only us; we end the server in order.
     detached: true,
@@ -98,7 +109,8 @@ function announce(which: 'demo' | 'start', port: number): void {
   console.log(`\nPetrichor is at http://127.0.0.1:${port}`);
   if (which === 'demo') {
     console.log('\nSign in as        with password     who');
-    for (const { signInName, password, name, roles } of DEMO_ACCOUNTS) console.log(`  ${signInName.padEnd(16)}${password.padEnd(18)}${name}, ${roles.join(' and ')}`);
+    for (const { signInName, password, name, roles } of DEMO_ACCOUNTS)
+      console.log(`  ${signInName.padEnd(16)}${password.padEnd(18)}${name}, ${roles.join(' and ')}`);
   } else {
     console.log('An empty workshop asks for its first account there.');
   }

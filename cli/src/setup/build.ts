@@ -12,7 +12,8 @@ const SOURCES = ['core/src', 'api/src', 'server/src', 'web/src', 'web/public', '
 export async function ensureBuilt(): Promise<void> {
   const stamp = join(STATE, 'built');
   const now = fingerprint();
-  if (existsSync(SERVER_MAIN) && existsSync(join(WEB_BUILD, 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
+  if (existsSync(SERVER_MAIN) && existsSync(join(WEB_BUILD, 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now)
+    return;
   needDisk(ROOT, 300, 'the build');
   say('Building the server ...');
   await must('tsc', ['-b', 'server']);

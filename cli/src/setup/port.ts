@@ -22,5 +22,6 @@ export const freePort = (): Promise<number> =>
   });
 
 export async function needPort(port: number): Promise<void> {
-  if (!(await isFree(port))) throw new Fault(`Port ${port} is taken: perhaps Petrichor runs already. End that program, or choose another port with PETRICHOR_PORT.`);
+  if (!(await isFree(port)))
+    throw new Fault(`Port ${port} is taken: perhaps Petrichor runs already. End that program, or choose another port with PETRICHOR_PORT.`);
 }

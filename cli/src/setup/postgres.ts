@@ -64,13 +64,18 @@ export async function startCluster(folder: string): Promise<Cluster> {
 async function clusterOwner(): Promise<Owner | null> {
   if (process.getuid?.() !== 0) return null;
   const [uid, gid] = await Promise.all(['-u', '-g'].map((what) => run('id', [what, 'postgres'])));
-  if (uid!.code !== 0) throw new Fault("Debian's account 'postgres' is missing, and PostgreSQL does not run as root. Reinstall postgresql-15, or set DATABASE_URL to a server.");
+  if (uid!.code !== 0)
+    throw new Fault(
+      "Debian's account 'postgres' is missing, and PostgreSQL does not run as root. Reinstall postgresql-15, or set DATABASE_URL to a server.",
+    );
   return { uid: Number(uid!.output), gid: Number(gid!.output) };
 }
 
 async function mayEnter(folder: string, owner: Owner | null): Promise<void> {
   if (owner && (await run('test', ['-w', folder], { ...owner, cwd: '/' })).code !== 0) {
-    throw new Fault(`The account 'postgres' may not enter ${folder}. Move the checkout to a folder that others may pass through, or set DATABASE_URL to a server.`);
+    throw new Fault(
+      `The account 'postgres' may not enter ${folder}. Move the checkout to a folder that others may pass through, or set DATABASE_URL to a server.`,
+    );
   }
 }
 
@@ -90,12 +95,27 @@ async function init(folder: string, data: string, password: string, owner: Owner
   rmSync(making, { recursive: true, force: true });
   writeFileSync(secret, password, { mode: 0o600 });
   if (owner) chownSync(secret, owner.uid, owner.gid);
-  const args = ['-D', making, '-U', USER, '-A', 'scram-sha-256', `--pwfile=${secret}`, '-E', 'UTF8', '--locale=C.UTF-8', '--locale-provider=icu', '--icu-locale=und'];
+  const args = [
+    '-D',
+    making,
+    '-U',
+    USER,
+    '-A',
+    'scram-sha-256',
+    `--pwfile=${secret}`,
+    '-E',
+    'UTF8',
+    '--locale=C.UTF-8',
+    '--locale-provider=icu',
+    '--icu-locale=und',
+  ];
   const { code, output } = await run(join(BIN, 'initdb'), args, { ...owner, cwd: '/' });
   rmSync(secret, { force: true });
   if (code !== 0) {
     rmSync(making, { recursive: true, force: true });
-    throw new Fault(`The database cluster could not be made: ${/No space left/.test(output) ? 'the disk is full' : lastLines(output, 1)}. Nothing was left behind; put that right and try again.`);
+    throw new Fault(
+      `The database cluster could not be made: ${/No space left/.test(output) ? 'the disk is full' : lastLines(output, 1)}. Nothing was left behind; put that right and try again.`,
+    );
   }
   renameSync(making, data);
 }

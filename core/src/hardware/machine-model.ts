@@ -36,9 +36,11 @@ export const MachineModelSchema = z
     const layers = new Set(model.guide.layers.map((layer) => layer.id));
     const fault = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
     model.guide.operations.forEach((operation, at) => {
-      if (!layers.has(operation.layer)) fault(['guide', 'operations', at, 'layer'], `names the layer '${operation.layer}', which the guide does not list`);
+      if (!layers.has(operation.layer))
+        fault(['guide', 'operations', at, 'layer'], `names the layer '${operation.layer}', which the guide does not list`);
       for (const before of operation.after.flat())
-        if (!operations.has(before)) fault(['guide', 'operations', at, 'after'], `names the operation '${before}', which the guide does not have`);
+        if (!operations.has(before))
+          fault(['guide', 'operations', at, 'after'], `names the operation '${before}', which the guide does not have`);
     });
     model.slots.forEach((slot, at) => {
       for (const id of slot.reach)
@@ -52,7 +54,11 @@ export const sayModel = (model: { maker: string; name: string }): string => `${m
 
 /** Models whose maker, name or label contains every typed word, best first: a label that starts with the text wins. */
 export function findModels<M extends Pick<MachineModel, 'maker' | 'name' | 'labelTexts'>>(models: readonly M[], typed: string): M[] {
-  const squash = (text: string) => text.toLowerCase().replace(/[^a-z0-9]+/g, ' ').trim();
+  const squash = (text: string) =>
+    text
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, ' ')
+      .trim();
   const words = squash(typed).split(' ').filter(Boolean);
   if (words.length === 0) return [...models];
   const score = (model: M): number => {

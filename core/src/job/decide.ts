@@ -14,7 +14,13 @@ export function decide(job: JobState, command: JobCommand, context: Context): De
     return { ok: false, refusal: { code: 'role', sentence: `Only ${may} does this. Ask one of them, or sign in as one.` } };
   }
   if (job.closed && command.type !== 'note') {
-    return { ok: false, refusal: { code: 'closed', sentence: `Job ${job.number} is closed: ${job.closed.to} has the machine. Add a note, or take the machine in again.` } };
+    return {
+      ok: false,
+      refusal: {
+        code: 'closed',
+        sentence: `Job ${job.number} is closed: ${job.closed.to} has the machine. Add a note, or take the machine in again.`,
+      },
+    };
   }
   return definition.decide(job, command, context);
 }

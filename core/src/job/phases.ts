@@ -1,7 +1,19 @@
 import * as z from 'zod';
 
 /** The job in the order people do it. A phase is added here, with its gate in `gates/` and its screen in web. */
-export const PHASES = ['intake', 'diagnose', 'match', 'safeguard', 'way-in', 'swap', 'try', 'way-out', 'set-up', 'prove', 'hand-over'] as const;
+export const PHASES = [
+  'intake',
+  'diagnose',
+  'match',
+  'safeguard',
+  'way-in',
+  'swap',
+  'try',
+  'way-out',
+  'set-up',
+  'prove',
+  'hand-over',
+] as const;
 export const PhaseSchema = z.enum(PHASES);
 export type Phase = z.infer<typeof PhaseSchema>;
 

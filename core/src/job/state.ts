@@ -60,10 +60,17 @@ export const JobStateSchema = z.strictObject({
     .nullable(),
   tray: z.array(TrayItemSchema),
   serials: z.strictObject({ oldDrive: z.string().nullable(), newDrive: z.string().nullable() }),
-  tried: z.strictObject({ listed: z.boolean(), size: ShownSizeSchema.nullable(), right: z.boolean(), sentence: z.string(), ...Stamp }).nullable(),
+  tried: z
+    .strictObject({ listed: z.boolean(), size: ShownSizeSchema.nullable(), right: z.boolean(), sentence: z.string(), ...Stamp })
+    .nullable(),
   setUp: z.record(z.string(), z.strictObject({ outcome: z.enum(['done', 'not-needed']), note: z.string(), ...Stamp })),
-  proved: z.strictObject({ listed: z.boolean(), size: ShownSizeSchema.nullable(), right: z.boolean(), sentence: z.string(), ...Stamp }).nullable(),
-  after: z.partialRecord(BaselineIdSchema, z.strictObject({ result: z.enum(['works', 'faulty', 'not-tried']), note: z.string(), ...Stamp })),
+  proved: z
+    .strictObject({ listed: z.boolean(), size: ShownSizeSchema.nullable(), right: z.boolean(), sentence: z.string(), ...Stamp })
+    .nullable(),
+  after: z.partialRecord(
+    BaselineIdSchema,
+    z.strictObject({ result: z.enum(['works', 'faulty', 'not-tried']), note: z.string(), ...Stamp }),
+  ),
   oldDriveFate: z.strictObject({ fate: OldDriveFateSchema, until: z.string().nullable(), note: z.string(), ...Stamp }).nullable(),
   waivers: z.array(z.strictObject({ code: z.string(), what: z.string(), reason: z.string(), ...Stamp })),
   notes: z.array(z.strictObject({ text: z.string(), stepId: z.string().nullable(), ...Stamp })),

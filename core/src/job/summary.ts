@@ -47,7 +47,13 @@ export function summarise(job: JobState): JobSummary {
   const minutes = leg ? minutesLeft(job, leg) : (USUAL_MINUTES[job.phase] ?? null);
   const waivable = missing(job);
   const stuck = job.phase === 'diagnose' && waivable.some((one) => one.code === 'no-drive-needed');
-  const mark: Mark = job.closed ? 'settled' : stuck ? 'needs' : isBefore(job.phase, 'swap') || job.phase === 'swap' ? 'ready-in' : 'ready-out';
+  const mark: Mark = job.closed
+    ? 'settled'
+    : stuck
+      ? 'needs'
+      : isBefore(job.phase, 'swap') || job.phase === 'swap'
+        ? 'ready-in'
+        : 'ready-out';
   return {
     id: job.id,
     number: job.number,
@@ -59,7 +65,11 @@ export function summarise(job: JobState): JobSummary {
     customer: job.intake.customer.name,
     promisedAt: job.intake.promisedAt,
     mark,
-    waitsFor: job.closed ? 'Handed over' : stuck ? 'Needs a decision: no drive needed' : `Ready for hands: ${SAY_PHASE[job.phase].toLowerCase()}${minutes ? `, ${sayMinutes(minutes)}` : ''}`,
+    waitsFor: job.closed
+      ? 'Handed over'
+      : stuck
+        ? 'Needs a decision: no drive needed'
+        : `Ready for hands: ${SAY_PHASE[job.phase].toLowerCase()}${minutes ? `, ${sayMinutes(minutes)}` : ''}`,
     detail: detail(job),
     deed: `${DEED[job.phase]} the ${shortName(job.intake.modelName)}`,
     minutes,
@@ -73,7 +83,15 @@ export function summarise(job: JobState): JobSummary {
 const LEG: Partial<Record<Phase, 'in' | 'swap' | 'out'>> = { 'way-in': 'in', swap: 'swap', 'way-out': 'out' };
 
 /** Usual minutes of the parts without planned steps (common practice, no source; replaced by measured ones as jobs finish). */
-const USUAL_MINUTES: Partial<Record<Phase, number>> = { diagnose: 20, match: 6, safeguard: 10, try: 5, 'set-up': 15, prove: 15, 'hand-over': 5 };
+const USUAL_MINUTES: Partial<Record<Phase, number>> = {
+  diagnose: 20,
+  match: 6,
+  safeguard: 10,
+  try: 5,
+  'set-up': 15,
+  prove: 15,
+  'hand-over': 5,
+};
 
 const DEED: Record<Phase, string> = {
   intake: 'Take in',

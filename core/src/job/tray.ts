@@ -41,7 +41,8 @@ export function stillOut({ tray, waivers }: HasTray): TrayItem[] {
 export const countOut = (job: HasTray): number => stillOut(job).reduce((sum, item) => sum + item.out, 0);
 
 /** `8 of 8 M2 × 5 pan` or `battery`, for sentences. */
-export const sayItem = (item: TrayItem): string => (item.kind === 'screw' ? `${item.out} × ${item.label}` : `${item.label} (${item.verb.toLowerCase()})`);
+export const sayItem = (item: TrayItem): string =>
+  item.kind === 'screw' ? `${item.out} × ${item.label}` : `${item.label} (${item.verb.toLowerCase()})`;
 
 /**
  * The tray after `count` things of `key` moved in `step`: out of the machine on the way in, back into it
@@ -54,7 +55,9 @@ export function moveThings(tray: readonly TrayItem[], step: WayStep, key: string
   const id = trayItemId(goesOut ? step.id : step.mirrorOf!, key);
   const change = goesOut ? count : -count;
   if (tray.some((item) => item.id === id)) {
-    return tray.map((item) => (item.id === id ? { ...item, out: Math.max(0, item.out + change) } : item)).filter((item) => item.out > 0 || !goesOut);
+    return tray
+      .map((item) => (item.id === id ? { ...item, out: Math.max(0, item.out + change) } : item))
+      .filter((item) => item.out > 0 || !goesOut);
   }
   const isScrew = thing.kind === 'screw';
   const added: TrayItem = {

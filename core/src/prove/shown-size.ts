@@ -31,6 +31,8 @@ export function checkShownSize(markedGb: number, shown: number, unit: 'GB' | 'Gi
   return {
     right,
     expectedBytes: expected,
-    sentence: right ? `Right size: ${want} expected, ${shown} ${unit} shown.` : `Wrong size: ${want} expected, ${shown} ${unit} shown. Is it the drive you fitted?`,
+    sentence: right
+      ? `Right size: ${want} expected, ${shown} ${unit} shown.`
+      : `Wrong size: ${want} expected, ${shown} ${unit} shown. Is it the drive you fitted?`,
   };
 }

@@ -14,8 +14,7 @@ export type PcieGeneration = 1 | 2 | 3 | 4 | 5;
 export type SataGeneration = 1 | 2 | 3;
 
 /** Ceiling of a PCIe link, bytes per second before protocol overhead. */
-export const pcieCeiling = (generation: PcieGeneration, lanes: number): number =>
-  PCIE_LANE_BYTES_PER_SECOND[generation] * lanes;
+export const pcieCeiling = (generation: PcieGeneration, lanes: number): number => PCIE_LANE_BYTES_PER_SECOND[generation] * lanes;
 
 /** Ceiling of a SATA link, bytes per second before protocol overhead. */
 export const sataCeiling = (generation: SataGeneration): number => SATA_BYTES_PER_SECOND[generation];

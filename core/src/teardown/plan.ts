@@ -51,7 +51,10 @@ export function planWay(input: PlanInput): Plan | PlanFault {
   if (fault) return { ok: false, problem: fault };
   const operations = relevant(input);
   if (operations.length > MOST_OPERATIONS) {
-    return { ok: false, problem: `This way could use ${operations.length} operations; the planner takes ${MOST_OPERATIONS} at most. Split the guide.` };
+    return {
+      ok: false,
+      problem: `This way could use ${operations.length} operations; the planner takes ${MOST_OPERATIONS} at most. Split the guide.`,
+    };
   }
   return search(input, operations);
 }
@@ -67,7 +70,7 @@ function findFault({ operations, reach }: PlanInput): string | null {
     for (const before of after.flat()) if (!known.has(before)) return `'${id}' comes after '${before}', but no operation has that id.`;
 
   const doable = new Set<string>();
-  for (let grew = true; grew; ) {
+  for (let grew = true; grew;) {
     grew = false;
     for (const { id, after } of operations) {
       if (doable.has(id) || !(after.length === 0 || after.some((all) => all.every((before) => doable.has(before))))) continue;

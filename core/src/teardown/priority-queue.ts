@@ -20,7 +20,7 @@ export class PriorityQueue<T> {
     const last = this.heap.pop();
     if (!top || !last || this.heap.length === 0) return top;
     this.heap[0] = last;
-    for (let at = 0; ; ) {
+    for (let at = 0; ;) {
       const left = 2 * at + 1;
       if (left >= this.heap.length) break;
       const child = left + 1 < this.heap.length && this.before(left + 1, left) ? left + 1 : left;

@@ -25,8 +25,5 @@ export const readOff = (tool: 'callipers' | 'ruler', mm: number): Measure => ({
   from: tool,
 });
 
-/** `4.98`, without the tolerance: two decimals, or one where the second is a zero. */
-export const sayMm = (mm: number): string => {
-  const text = (Math.round(mm * 100) / 100).toFixed(2);
-  return text.endsWith('0') ? text.slice(0, -1) : text;
-};
+/** `4.98`, without the tolerance: at most two decimals, as many as there are. */
+export const sayMm = (mm: number): string => String(Math.round(mm * 100) / 100).replace('-', '−');

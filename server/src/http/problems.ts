@@ -1,23 +1,28 @@
 import { PROBLEM_TYPE, type Problem } from '@petrichor/api';
 import type { ErrorRequestHandler, Response } from 'express';
 import * as z from 'zod';
+import { Refused } from '../refused.js';
 
-/** A refusal on its way out: thrown anywhere below the routes, answered as RFC 9457 problem details. */
-export class Refused extends Error {
-  constructor(
-    readonly status: number,
-    readonly code: string,
-    sentence: string,
-    readonly fields: { path: string; message: string }[] = [],
-  ) {
-    super(sentence);
-  }
-}
-
-const TITLES: Record<number, string> = { 400: 'Not understood', 401: 'Not signed in', 403: 'Not allowed', 404: 'Not found', 409: 'Refused', 413: 'Too large', 429: 'Too many tries', 503: 'Not ready' };
+const TITLES: Record<number, string> = {
+  400: 'Not understood',
+  401: 'Not signed in',
+  403: 'Not allowed',
+  404: 'Not found',
+  409: 'Refused',
+  413: 'Too large',
+  429: 'Too many tries',
+  503: 'Not ready',
+};
 
 export function sendProblem(response: Response, status: number, code: string, detail: string, fields: Problem['fields'] = []): void {
-  const problem: Problem = { type: `urn:petrichor:problem:${code}`, title: TITLES[status] ?? 'Failed', status, detail, code, ...(fields.length > 0 ? { fields } : {}) };
+  const problem: Problem = {
+    type: `urn:petrichor:problem:${code}`,
+    title: TITLES[status] ?? 'Failed',
+    status,
+    detail,
+    code,
+    ...(fields.length > 0 ? { fields } : {}),
+  };
   response.status(status).type(PROBLEM_TYPE).send(JSON.stringify(problem));
 }
 
@@ -27,10 +32,16 @@ export function parsed<S extends z.ZodType>(schema: S, input: unknown): z.output
   if (result.success) return result.data;
   const fields = result.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message }));
   const first = fields[0]!;
-  throw new Refused(400, 'not-understood', fields.length === 1 ? sentence(first) : `${fields.length} entries need another look. First: ${sentence(first)}`, fields);
+  throw new Refused(
+    400,
+    'not-understood',
+    fields.length === 1 ? sentence(first) : `${fields.length} entries need another look. First: ${sentence(first)}`,
+    fields,
+  );
 }
 
-const sentence = ({ path, message }: { path: string; message: string }): string => (path && !/[.!?]$/.test(message) ? `${path}: ${message}.` : message);
+const sentence = ({ path, message }: { path: string; message: string }): string =>
+  path && !/[.!?]$/.test(message) ? `${path}: ${message}.` : message;
 
 const DATABASE_AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', '57P01', '57P03', '08006', '08001']);
 
@@ -43,6 +54,17 @@ export const problemHandler: ErrorRequestHandler = (error: unknown, request, res
   if (type === 'entity.too.large') return sendProblem(response, 413, 'too-large', 'That is more than the server takes at once (8 MB).');
   if (status === 400) return sendProblem(response, 400, 'not-understood', 'The address or body could not be read.');
   request.log.error({ err: error }, 'request failed');
-  if (code && DATABASE_AWAY.has(code)) return sendProblem(response, 503, 'database-away', 'The database does not answer. What you did is kept on your screen; it is sent again by itself.');
-  return sendProblem(response, 500, 'failed', 'The server failed at this. What you typed is still on your screen; try once more, and tell the lead if it happens again.');
+  if (code && DATABASE_AWAY.has(code))
+    return sendProblem(
+      response,
+      503,
+      'database-away',
+      'The database does not answer. What you did is kept on your screen; it is sent again by itself.',
+    );
+  return sendProblem(
+    response,
+    500,
+    'failed',
+    'The server failed at this. What you typed is still on your screen; try once more, and tell the lead if it happens again.',
+  );
 };

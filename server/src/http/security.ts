@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import type { RequestHandler, Response } from 'express';
 import helmet from 'helmet';
-import { Refused } from './problems.js';
+import { Refused } from '../refused.js';
 
 const nonces = new WeakMap<object, string>();
 

@@ -5,7 +5,7 @@ import type { Request, RequestHandler } from 'express';
 import session from 'express-session';
 import { accountById, type AccountRow } from '../store/accounts.js';
 import type { Database } from '../store/database.js';
-import { Refused } from './problems.js';
+import { Refused } from '../refused.js';
 
 declare module 'express-session' {
   interface SessionData {
@@ -32,15 +32,15 @@ export function sessions(database: Database, secret: string, secure: boolean): R
 export function beginSession(request: Request, accountId: string): Promise<void> {
   return new Promise((done, failed) => {
     request.session.regenerate((error: unknown) => {
-      if (error) return failed(error as Error);
+      if (error) return failed(error);
       request.session.accountId = accountId;
-      request.session.save((problem: unknown) => (problem ? failed(problem as Error) : done()));
+      request.session.save((problem: unknown) => (problem ? failed(problem) : done()));
     });
   });
 }
 
 export const endSession = (request: Request): Promise<void> =>
-  new Promise((done, failed) => request.session.destroy((error: unknown) => (error ? failed(error as Error) : done())));
+  new Promise((done, failed) => request.session.destroy((error: unknown) => (error ? failed(error) : done())));
 
 /** The account signed in, read afresh, so that what a lead takes away is gone at once. */
 export async function signedIn(database: Database, request: Request): Promise<AccountRow | null> {
@@ -51,7 +51,12 @@ export async function signedIn(database: Database, request: Request): Promise<Ac
 /** The account signed in, or a refusal; with `roles`, only who holds one of them. */
 export async function requireAccount(database: Database, request: Request, ...roles: Role[]): Promise<AccountRow> {
   const account = await signedIn(database, request);
-  if (!account) throw new Refused(401, 'not-signed-in', 'You are not signed in any more. Sign in; what you did is kept here and goes through after that.');
+  if (!account)
+    throw new Refused(
+      401,
+      'not-signed-in',
+      'You are not signed in any more. Sign in; what you did is kept here and goes through after that.',
+    );
   if (roles.length > 0 && !roles.some((role) => account.roles.includes(role))) {
     throw new Refused(403, 'role', `Only ${roles.map((role) => `the ${role}`).join(' or ')} does this. Ask one of them.`);
   }

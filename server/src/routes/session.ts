@@ -1,7 +1,8 @@
 import { FirstAccountSchema, NewAccountSchema, SignInSchema, type SessionReply } from '@petrichor/api';
 import { Router, type Request } from 'express';
 import { rateLimit } from 'express-rate-limit';
-import { Refused, parsed } from '../http/problems.js';
+import { parsed } from '../http/problems.js';
+import { Refused } from '../refused.js';
 import { beginSession, endSession, publicAccount, requireAccount, signedIn } from '../http/session.js';
 import { accountsOf, addAccount, makeFirstAccount, signIn } from '../services/accounts.js';
 import { anyAccount, type AccountRow } from '../store/accounts.js';
@@ -18,7 +19,8 @@ export function sessionRoutes(database: Database, triesPerQuarterHour: number): 
     skipSuccessfulRequests: true,
     standardHeaders: true,
     legacyHeaders: false,
-    handler: (_request, _response, next) => next(new Refused(429, 'too-many-tries', 'Too many wrong tries from here. Wait a quarter of an hour, or ask the lead.')),
+    handler: (_request, _response, next) =>
+      next(new Refused(429, 'too-many-tries', 'Too many wrong tries from here. Wait a quarter of an hour, or ask the lead.')),
   });
 
   routes.get('/session', async (request, response) => {
@@ -54,5 +56,8 @@ const enter = (request: Request, account: AccountRow): Promise<void> => beginSes
 
 async function whoIs(database: Database, account: AccountRow | null): Promise<SessionReply> {
   if (!account) return { firstAccountNeeded: !(await anyAccount(database.pool)), signedIn: null };
-  return { firstAccountNeeded: false, signedIn: { account: publicAccount(account), workshop: { id: account.workshopId, name: account.workshopName } } };
+  return {
+    firstAccountNeeded: false,
+    signedIn: { account: publicAccount(account), workshop: { id: account.workshopId, name: account.workshopName } },
+  };
 }

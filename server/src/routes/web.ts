@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Router, static as files } from 'express';
 import { nonceOf } from '../http/security.js';
-import { Refused } from '../http/problems.js';
+import { Refused } from '../refused.js';
 
 /** The built web application. Every address that is no file is the page itself, with this reply's nonce in it. */
 export function webRoutes(folder: string): Router {
@@ -11,8 +11,12 @@ export function webRoutes(folder: string): Router {
   // File names carry a hash of their content; the page itself does not, and is always asked for.
   routes.use(files(folder, { index: false, immutable: true, maxAge: '1y', fallthrough: true }));
   routes.get('/{*path}', (request, response, next) => {
-    if (request.path.startsWith('/api/') || /\.[a-z0-9]+$/i.test(request.path)) return next(new Refused(404, 'no-page', 'There is nothing at this address. Go back to the Bench.'));
-    response.type('html').set('Cache-Control', 'no-store').send(page.replaceAll('NONCE', nonceOf(response)));
+    if (request.path.startsWith('/api/') || /\.[a-z0-9]+$/i.test(request.path))
+      return next(new Refused(404, 'no-page', 'There is nothing at this address. Go back to the Bench.'));
+    response
+      .type('html')
+      .set('Cache-Control', 'no-store')
+      .send(page.replaceAll('NONCE', nonceOf(response)));
   });
   return routes;
 }

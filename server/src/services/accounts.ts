@@ -1,7 +1,7 @@
 import { hash, verify } from '@node-rs/argon2';
 import type { Account, FirstAccount, NewAccount, SignIn } from '@petrichor/api';
 import { randomUUID } from 'node:crypto';
-import { Refused } from '../http/problems.js';
+import { Refused } from '../refused.js';
 import { accountBySignInName, insertAccount, insertFirst, listAccounts, type AccountRow } from '../store/accounts.js';
 import type { Database } from '../store/database.js';
 
@@ -16,16 +16,23 @@ const nobody = hash('nobody has this password', COSTS);
 export async function signIn(database: Database, { signInName, password }: SignIn): Promise<AccountRow> {
   const account = await accountBySignInName(database.pool, signInName);
   const matches = await verify(account?.passwordHash ?? (await nobody), password);
-  if (!account || !matches) throw new Refused(401, 'wrong-sign-in', 'Name or password is wrong. Check both; capitals matter in the password.');
+  if (!account || !matches)
+    throw new Refused(401, 'wrong-sign-in', 'Name or password is wrong. Check both; capitals matter in the password.');
   return account;
 }
 
 export async function makeFirstAccount(database: Database, first: FirstAccount): Promise<AccountRow> {
-  const account = { id: randomUUID(), name: first.name, signInName: first.signInName, roles: ['technician', 'desk', 'lead'] as Account['roles'] };
+  const account = {
+    id: randomUUID(),
+    name: first.name,
+    signInName: first.signInName,
+    roles: ['technician', 'desk', 'lead'] as Account['roles'],
+  };
   const workshop = { id: randomUUID(), name: first.workshopName };
   const passwordHash = await hash(first.password, COSTS);
   const made = await insertFirst(database.pool, workshop, { ...account, passwordHash });
-  if (!made) throw new Refused(409, 'not-first', 'This installation has its first account already. Sign in, or ask the lead for an account.');
+  if (!made)
+    throw new Refused(409, 'not-first', 'This installation has its first account already. Sign in, or ask the lead for an account.');
   return { ...account, passwordHash, workshopId: workshop.id, workshopName: workshop.name };
 }
 

@@ -64,7 +64,11 @@ export class Feed {
     const own = this.listeners.get(workshopId);
     if (!own) return;
     try {
-      const news = await this.database.inWorkshop(workshopId, async (tx) => ({ jobId, events: await eventsAfter(tx, jobId, Number(after)), summary: await summaryOf(tx, jobId) }));
+      const news = await this.database.inWorkshop(workshopId, async (tx) => ({
+        jobId,
+        events: await eventsAfter(tx, jobId, Number(after)),
+        summary: await summaryOf(tx, jobId),
+      }));
       if (news.summary) for (const listener of own) listener({ ...news, summary: news.summary });
     } catch (error) {
       // A screen that misses news notices the gap in the sequence and asks for it.

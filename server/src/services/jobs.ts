@@ -1,7 +1,19 @@
 import type { CommandReply, GiveCommand, OpenJob } from '@petrichor/api';
-import { decide, evolve, summarise, type Actor, type JobCommand, type JobEvent, type JobState, type JobSummary, type Knowledge, type RecordedEvent, type Role } from '@petrichor/core';
+import {
+  decide,
+  evolve,
+  summarise,
+  type Actor,
+  type JobCommand,
+  type JobEvent,
+  type JobState,
+  type JobSummary,
+  type Knowledge,
+  type RecordedEvent,
+  type Role,
+} from '@petrichor/core';
 import { randomUUID } from 'node:crypto';
-import { Refused } from '../http/problems.js';
+import { Refused } from '../refused.js';
 import { append, benchRows, eventsAfter, jobOfCommand, lockJob, seqOfJob, takeJobNumber } from '../store/jobs.js';
 import type { Database, WorkshopTx } from '../store/database.js';
 import { findDrive, findModel } from '../store/knowledge.js';
@@ -30,7 +42,12 @@ export class JobService {
       const before = await jobOfCommand(tx, commandId);
       if (before) return this.load(tx, acting.workshopId, before);
       const model = await findModel(tx, intake.modelId);
-      if (!model) throw new Refused(409, 'no-model', 'This workshop has no such model. Choose one from the list, or bring its document in under Models.');
+      if (!model)
+        throw new Refused(
+          409,
+          'no-model',
+          'This workshop has no such model. Choose one from the list, or bring its document in under Models.',
+        );
       // Under the same lock that gives the number, so that a repeat that came in meanwhile is seen.
       const number = await takeJobNumber(tx);
       const meanwhile = await jobOfCommand(tx, commandId);
@@ -68,11 +85,17 @@ export class JobService {
       const seq = await lockJob(tx, jobId);
       if (seq === null) throw NO_JOB;
       const before = await jobOfCommand(tx, commandId);
-      if (before !== null && before !== jobId) throw new Refused(409, 'command-elsewhere', 'That command belongs to another job. Load the page again.');
+      if (before !== null && before !== jobId)
+        throw new Refused(409, 'command-elsewhere', 'That command belongs to another job. Load the page again.');
       const job = await this.cache.at(tx, acting.workshopId, jobId, seq);
       if (before) return { job, reply: { events: await eventsAfter(tx, jobId, basedOn), seq, repeated: true } };
 
-      const decision = decide(job, command, { at: acting.at.toISOString(), by: acting.by, roles: acting.roles, knowledge: await this.known(tx, job, command) });
+      const decision = decide(job, command, {
+        at: acting.at.toISOString(),
+        by: acting.by,
+        roles: acting.roles,
+        knowledge: await this.known(tx, job, command),
+      });
       if (!decision.ok) throw new Refused(decision.refusal.code === 'role' ? 403 : 409, decision.refusal.code, decision.refusal.sentence);
       // The screen lacks what happened after `basedOn`; it gets that together with what its own command made.
       const missed = basedOn < seq ? await eventsAfter(tx, jobId, basedOn) : [];
@@ -89,7 +112,13 @@ export class JobService {
     return this.cache.at(tx, workshopId, jobId, seq);
   }
 
-  private async write(tx: WorkshopTx, job: JobState | null, { by, at }: Acting, commandId: string, events: readonly JobEvent[]): Promise<{ job: JobState; events: RecordedEvent[] }> {
+  private async write(
+    tx: WorkshopTx,
+    job: JobState | null,
+    { by, at }: Acting,
+    commandId: string,
+    events: readonly JobEvent[],
+  ): Promise<{ job: JobState; events: RecordedEvent[] }> {
     const first = (job?.seq ?? 0) + 1;
     const recorded = events.map((event, part): RecordedEvent => ({ seq: first + part, at: at.toISOString(), by, commandId, event }));
     const next = recorded.reduce<JobState | null>(evolve, job)!;

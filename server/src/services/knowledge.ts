@@ -1,6 +1,6 @@
 import type { KnowledgeReply } from '@petrichor/api';
 import { readAnyFormat, readDriveList, readMachineModel, sayModel } from '@petrichor/core';
-import { Refused } from '../http/problems.js';
+import { Refused } from '../refused.js';
 import type { Database } from '../store/database.js';
 import { listDrives, listModels, putDrives, putModel } from '../store/knowledge.js';
 

@@ -15,12 +15,18 @@ const COLUMNS = `a.id, a.name, a.sign_in_name as "signInName", a.roles, a.worksh
 // At the door nobody belongs to a workshop yet: these few queries run as the owner, outside row-level security.
 
 export async function accountBySignInName(pool: pg.Pool, signInName: string): Promise<AccountRow | null> {
-  const { rows } = await pool.query<AccountRow>(`select ${COLUMNS} from account a join workshop w on w.id = a.workshop_id where a.sign_in_name = $1`, [signInName]);
+  const { rows } = await pool.query<AccountRow>(
+    `select ${COLUMNS} from account a join workshop w on w.id = a.workshop_id where a.sign_in_name = $1`,
+    [signInName],
+  );
   return rows[0] ?? null;
 }
 
 export async function accountById(pool: pg.Pool, id: string): Promise<AccountRow | null> {
-  const { rows } = await pool.query<AccountRow>(`select ${COLUMNS} from account a join workshop w on w.id = a.workshop_id where a.id = $1`, [id]);
+  const { rows } = await pool.query<AccountRow>(
+    `select ${COLUMNS} from account a join workshop w on w.id = a.workshop_id where a.id = $1`,
+    [id],
+  );
   return rows[0] ?? null;
 }
 
@@ -30,7 +36,11 @@ export async function anyAccount(pool: pg.Pool): Promise<boolean> {
 }
 
 /** Makes the workshop and its first account, unless somebody was faster; says whether it did. */
-export async function insertFirst(pool: pg.Pool, workshop: { id: string; name: string }, account: Omit<Account, 'roles'> & { roles: Role[]; passwordHash: string }): Promise<boolean> {
+export async function insertFirst(
+  pool: pg.Pool,
+  workshop: { id: string; name: string },
+  account: Omit<Account, 'roles'> & { roles: Role[]; passwordHash: string },
+): Promise<boolean> {
   const client = await pool.connect();
   try {
     await client.query('begin');

@@ -17,7 +17,13 @@ export async function eventsAfter(tx: WorkshopTx, jobId: string, after: number):
     text: 'select seq, at, command_id as "commandId", by_id as "byId", by_name as "byName", body from job_event where workshop_id = current_workshop() and job_id = $1 and seq > $2 order by seq',
     values: [jobId, after],
   });
-  return rows.map(({ seq, at, commandId, byId, byName, body }) => ({ seq, at: at.toISOString(), commandId, by: { id: byId, name: byName }, event: body }));
+  return rows.map(({ seq, at, commandId, byId, byName, body }) => ({
+    seq,
+    at: at.toISOString(),
+    commandId,
+    by: { id: byId, name: byName },
+    event: body,
+  }));
 }
 
 /** Locks the job's row until the transaction ends; the sequence of its last event, or null when there is no such job. */
@@ -68,10 +74,24 @@ export async function append(tx: WorkshopTx, summary: JobSummary, events: readon
       from json_to_recordset($2) as e(seq integer, command_id uuid, part smallint, at timestamptz, by_id uuid, by_name text, body jsonb)`,
     values: [
       summary.id,
-      JSON.stringify(events.map(({ seq, commandId, at, by, event }, part) => ({ seq, command_id: commandId, part, at, by_id: by.id, by_name: by.name, body: event }))),
+      JSON.stringify(
+        events.map(({ seq, commandId, at, by, event }, part) => ({
+          seq,
+          command_id: commandId,
+          part,
+          at,
+          by_id: by.id,
+          by_name: by.name,
+          body: event,
+        })),
+      ),
     ],
   });
-  await tx.query({ name: 'notify', text: `select pg_notify('petrichor_job', current_workshop() || ' ' || $1 || ' ' || $2)`, values: [summary.id, events[0]!.seq - 1] });
+  await tx.query({
+    name: 'notify',
+    text: `select pg_notify('petrichor_job', current_workshop() || ' ' || $1 || ' ' || $2)`,
+    values: [summary.id, events[0]!.seq - 1],
+  });
 }
 
 /** Open jobs by promise, then the last closed ones. */
@@ -86,6 +106,8 @@ export async function benchRows(tx: WorkshopTx, closedMost: number): Promise<Job
 }
 
 export async function summaryOf(tx: WorkshopTx, jobId: string): Promise<JobSummary | null> {
-  const { rows } = await tx.query<{ summary: JobSummary }>('select summary from job where workshop_id = current_workshop() and id = $1', [jobId]);
+  const { rows } = await tx.query<{ summary: JobSummary }>('select summary from job where workshop_id = current_workshop() and id = $1', [
+    jobId,
+  ]);
   return rows[0]?.summary ?? null;
 }

@@ -2,7 +2,9 @@ import type { Drive, MachineModel } from '@petrichor/core';
 import type { WorkshopTx } from './database.js';
 
 export async function listModels(tx: WorkshopTx): Promise<MachineModel[]> {
-  const { rows } = await tx.query<{ document: MachineModel }>('select document from machine_model where workshop_id = current_workshop() order by id');
+  const { rows } = await tx.query<{ document: MachineModel }>(
+    'select document from machine_model where workshop_id = current_workshop() order by id',
+  );
   return rows.map((row) => row.document);
 }
 
@@ -12,12 +14,17 @@ export async function listDrives(tx: WorkshopTx): Promise<Drive[]> {
 }
 
 export async function findModel(tx: WorkshopTx, id: string): Promise<MachineModel | undefined> {
-  const { rows } = await tx.query<{ document: MachineModel }>('select document from machine_model where workshop_id = current_workshop() and id = $1', [id]);
+  const { rows } = await tx.query<{ document: MachineModel }>(
+    'select document from machine_model where workshop_id = current_workshop() and id = $1',
+    [id],
+  );
   return rows[0]?.document;
 }
 
 export async function findDrive(tx: WorkshopTx, id: string): Promise<Drive | undefined> {
-  const { rows } = await tx.query<{ document: Drive }>('select document from drive where workshop_id = current_workshop() and id = $1', [id]);
+  const { rows } = await tx.query<{ document: Drive }>('select document from drive where workshop_id = current_workshop() and id = $1', [
+    id,
+  ]);
   return rows[0]?.document;
 }
 

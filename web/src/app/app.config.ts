@@ -26,8 +26,18 @@ export const appConfig: ApplicationConfig = {
     { provide: CSP_NONCE, useValue: nonce },
     provideRouter(routes, withComponentInputBinding()),
     provideHttpClient(withFetch()),
-    provideStore({ session: sessionReducer, knowledge: knowledgeReducer, bench: benchReducer, jobs: jobsReducer, connection: connectionReducer }),
+    provideStore({
+      session: sessionReducer,
+      knowledge: knowledgeReducer,
+      bench: benchReducer,
+      jobs: jobsReducer,
+      connection: connectionReducer,
+    }),
     provideEffects(sessionEffects, knowledgeEffects, benchEffects, jobsEffects),
-    providePrimeNG({ theme: { preset: PetrichorPreset, options: { darkModeSelector: '.night', cssLayer: false } }, csp: { nonce }, ripple: false }),
+    providePrimeNG({
+      theme: { preset: PetrichorPreset, options: { darkModeSelector: '.night', cssLayer: false } },
+      csp: { nonce },
+      ripple: false,
+    }),
   ],
 };

@@ -8,11 +8,28 @@ export const routes: Routes = [
     path: '',
     canActivate: [needsSignIn],
     children: [
-      { path: '', pathMatch: 'full', title: 'Bench · Petrichor', loadComponent: () => import('./bench/bench').then((file) => file.BenchScreen) },
-      { path: 'take-in', title: 'Take in a machine · Petrichor', loadComponent: () => import('./intake/intake').then((file) => file.IntakeScreen) },
+      {
+        path: '',
+        pathMatch: 'full',
+        title: 'Bench · Petrichor',
+        loadComponent: () => import('./bench/bench').then((file) => file.BenchScreen),
+      },
+      {
+        path: 'take-in',
+        title: 'Take in a machine · Petrichor',
+        loadComponent: () => import('./intake/intake').then((file) => file.IntakeScreen),
+      },
       { path: 'people', title: 'People · Petrichor', loadComponent: () => import('./people/people').then((file) => file.PeopleScreen) },
-      { path: 'models', title: 'Models and shelf · Petrichor', loadComponent: () => import('./models/models').then((file) => file.ModelsScreen) },
-      { path: 'jobs/:jobId/paper', title: 'Hand-over page · Petrichor', loadComponent: () => import('./job/hand-over/paper').then((file) => file.PaperScreen) },
+      {
+        path: 'models',
+        title: 'Models and shelf · Petrichor',
+        loadComponent: () => import('./models/models').then((file) => file.ModelsScreen),
+      },
+      {
+        path: 'jobs/:jobId/paper',
+        title: 'Hand-over page · Petrichor',
+        loadComponent: () => import('./job/hand-over/paper').then((file) => file.PaperScreen),
+      },
       { path: 'jobs/:jobId', loadComponent: () => import('./job/job').then((file) => file.JobScreen) },
     ],
   },

@@ -27,8 +27,10 @@ export function heightParts(slot: M2Slot, drive: M2Drive): { name: string; heigh
 
 function inSocket(rule: Rule, slot: M2Slot, drive: M2Drive): Finding {
   const need = sayMm(slot.coverAt.mm);
-  if (!drive.topHeight) return unknown(rule, need, 'topHeight', `Measure how far the chips of the ${drive.maker} ${drive.name} stand above its board`);
-  if (!drive.bottomHeight) return unknown(rule, need, 'bottomHeight', `Look under the ${drive.maker} ${drive.name} and measure what stands beneath its board`);
+  if (!drive.topHeight)
+    return unknown(rule, need, 'topHeight', `Measure how far the chips of the ${drive.maker} ${drive.name} stand above its board`);
+  if (!drive.bottomHeight)
+    return unknown(rule, need, 'bottomHeight', `Look under the ${drive.maker} ${drive.name} and measure what stands beneath its board`);
   const stack = heightParts(slot, drive).flatMap((part) => part.height ?? []);
   const above = clearance([slot.coverAt], stack);
   const below = clearance([slot.standOff], [drive.bottomHeight]);
@@ -55,9 +57,7 @@ function inBay(rule: Rule, slot: BaySlot, drive: TwoAndAHalfDrive): Finding {
   const need = sayMm(slot.roomHeight.mm);
   const slack = room.marginMm;
   const extras: Extra[] =
-    slack > 1.5
-      ? [{ id: 'spacer', label: `Spacer of ${sayMm(Math.round(slack * 2) / 2)} mm under the drive`, step: null }]
-      : [];
+    slack > 1.5 ? [{ id: 'spacer', label: `Spacer of ${sayMm(Math.round(slack * 2) / 2)} mm under the drive`, step: null }] : [];
   const graded = gradeOf(room, have, need, null);
   return finding(rule, {
     ...graded,

@@ -10,7 +10,12 @@ export const lengthAndPost: Rule = {
     const { nowAtMm, canMoveToMm, tool } = slot.post;
     const have = `${drive.lengthMm}`;
     if (nowAtMm === drive.lengthMm) {
-      return finding(this, { outcome: 'fits', have, need: `${nowAtMm} now`, sentence: `The post stands at ${nowAtMm} mm, where the drive ends.` });
+      return finding(this, {
+        outcome: 'fits',
+        have,
+        need: `${nowAtMm} now`,
+        sentence: `The post stands at ${nowAtMm} mm, where the drive ends.`,
+      });
     }
     const moveable = canMoveToMm.includes(drive.lengthMm);
     const places = [nowAtMm, ...canMoveToMm].sort((a, b) => a - b).join(' or ');

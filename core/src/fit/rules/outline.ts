@@ -39,7 +39,5 @@ export const outline: Rule = {
   },
 };
 
-const lengthOf = (drive: Drive): Measure =>
-  drive.family === 'm2' ? spec(drive.lengthMm, M2_OUTLINE_TOLERANCE_MM) : TWO_AND_A_HALF_LENGTH;
+const lengthOf = (drive: Drive): Measure => (drive.family === 'm2' ? spec(drive.lengthMm, M2_OUTLINE_TOLERANCE_MM) : TWO_AND_A_HALF_LENGTH);
 const widthOf = (drive: Drive): Measure => (drive.family === 'm2' ? M2_WIDTH : TWO_AND_A_HALF_WIDTH);
-

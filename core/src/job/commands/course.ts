@@ -29,18 +29,28 @@ function planAndEnter(job: JobState, { knowledge }: Context): Decision {
 /** Back to an earlier phase, as long as nothing done with hands stands between. */
 export const returnTo = defineCommand(z.strictObject({ type: z.literal('return-to'), phase: PhaseSchema }), BENCH, (job, { phase }) => {
   if (job.endedEarly) return refuse('ended', 'This job ended without a repair.');
-  if (phase === 'intake' || !isBefore(phase, job.phase)) return refuse('not-back', `'${SAY_PHASE[phase]}' is not before '${SAY_PHASE[job.phase]}'.`);
+  if (phase === 'intake' || !isBefore(phase, job.phase))
+    return refuse('not-back', `'${SAY_PHASE[phase]}' is not before '${SAY_PHASE[job.phase]}'.`);
   const desk = isBefore(phase, 'way-in');
-  if (desk && hasWalked(job)) return refuse('opened', 'The machine is open. Walk it out, or take the steps back, before you change what was decided.');
+  if (desk && hasWalked(job))
+    return refuse('opened', 'The machine is open. Walk it out, or take the steps back, before you change what was decided.');
   // Within the machine one goes back leg by leg: each has its own things on the tray.
   const neighbours = phaseIndex(job.phase) - phaseIndex(phase) === 1;
   const handsBetween = !isBefore(phase, 'way-in') && isBefore(phase, 'set-up') && !neighbours;
-  if (handsBetween) return refuse('one-at-a-time', `Go back one part at a time: from '${SAY_PHASE[job.phase]}' to '${SAY_PHASE[PHASES[phaseIndex(job.phase) - 1]!]}'.`);
+  if (handsBetween)
+    return refuse(
+      'one-at-a-time',
+      `Go back one part at a time: from '${SAY_PHASE[job.phase]}' to '${SAY_PHASE[PHASES[phaseIndex(job.phase) - 1]!]}'.`,
+    );
   return accept({ type: 'phase-entered', phase });
 });
 
 export const waive = defineCommand(
-  z.strictObject({ type: z.literal('waive'), code: z.string(), reason: z.string().trim().min(3, 'A waiver needs a reason: say why it may stay open.').max(300) }),
+  z.strictObject({
+    type: z.literal('waive'),
+    code: z.string(),
+    reason: z.string().trim().min(3, 'A waiver needs a reason: say why it may stay open.').max(300),
+  }),
   BENCH,
   (job, { code, reason }) => {
     const open = missing(job).find((one) => one.code === code);
@@ -51,13 +61,22 @@ export const waive = defineCommand(
 );
 
 export const note = defineCommand(
-  z.strictObject({ type: z.literal('note'), text: z.string().trim().min(1, 'Write the note first.').max(2000), stepId: z.string().nullable() }),
+  z.strictObject({
+    type: z.literal('note'),
+    text: z.string().trim().min(1, 'Write the note first.').max(2000),
+    stepId: z.string().nullable(),
+  }),
   ANYONE,
   (_, { text, stepId }) => accept({ type: 'noted', text, stepId }),
 );
 
 export const settleOldDrive = defineCommand(
-  z.strictObject({ type: z.literal('settle-old-drive'), fate: OldDriveFateSchema, until: z.iso.date('Choose the day until which it is kept.').nullable(), note: z.string().trim().max(300) }),
+  z.strictObject({
+    type: z.literal('settle-old-drive'),
+    fate: OldDriveFateSchema,
+    until: z.iso.date('Choose the day until which it is kept.').nullable(),
+    note: z.string().trim().max(300),
+  }),
   ANYONE,
   (job, { fate, until, note: words }) => {
     if (job.phase !== 'hand-over') return refuse('too-early', 'The old drive’s way is settled at hand-over.');
@@ -83,7 +102,8 @@ export const handOver = defineCommand(
   z.strictObject({ type: z.literal('hand-over'), to: z.string().trim().min(1, 'Say who took the machine.').max(80) }),
   ANYONE,
   (job, { to }) => {
-    if (job.phase !== 'hand-over') return refuse('too-early', `The job is at '${SAY_PHASE[job.phase]}'; it is not ready to be handed over.`);
+    if (job.phase !== 'hand-over')
+      return refuse('too-early', `The job is at '${SAY_PHASE[job.phase]}'; it is not ready to be handed over.`);
     const open = missing(job);
     return open.length > 0 ? refuse('gate', open.map((one) => one.sentence).join(' ')) : accept({ type: 'handed-over', to });
   },

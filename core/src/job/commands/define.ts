@@ -33,7 +33,11 @@ export interface CommandDefinition<S extends z.ZodObject> {
   decide(job: JobState, command: z.infer<S>, context: Context): Decision;
 }
 
-export const defineCommand = <S extends z.ZodObject>(schema: S, roles: readonly Role[], decide: CommandDefinition<S>['decide']): CommandDefinition<S> => ({
+export const defineCommand = <S extends z.ZodObject>(
+  schema: S,
+  roles: readonly Role[],
+  decide: CommandDefinition<S>['decide'],
+): CommandDefinition<S> => ({
   schema,
   roles,
   decide,

@@ -18,5 +18,8 @@ export const conclude = defineCommand(
     reason: z.string().trim().min(3, 'Say in a few words why you conclude that.').max(500),
   }),
   BENCH,
-  (_, { causeId, reason }) => (causeById(causeId) ? accept({ type: 'concluded', causeId, reason }) : refuse('unknown-cause', `Petrichor does not know the cause '${causeId}'. Choose one of the list.`)),
+  (_, { causeId, reason }) =>
+    causeById(causeId)
+      ? accept({ type: 'concluded', causeId, reason })
+      : refuse('unknown-cause', `Petrichor does not know the cause '${causeId}'. Choose one of the list.`),
 );

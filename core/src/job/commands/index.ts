@@ -39,11 +39,15 @@ const definitions = [
 
 type Schemas<D extends readonly { schema: z.ZodObject }[]> = { -readonly [K in keyof D]: D[K]['schema'] };
 
-export const JobCommandSchema = z.discriminatedUnion('type', definitions.map((one) => one.schema) as unknown as Schemas<typeof definitions>);
+export const JobCommandSchema = z.discriminatedUnion(
+  'type',
+  definitions.map((one) => one.schema) as unknown as Schemas<typeof definitions>,
+);
 export type JobCommand = z.infer<typeof JobCommandSchema>;
 
 /** The definition of a command, by its type. The cast joins what the list above keeps together. */
-export const commandOf = (type: JobCommand['type']): CommandDefinition<z.ZodObject> => byType.get(type) as unknown as CommandDefinition<z.ZodObject>;
+export const commandOf = (type: JobCommand['type']): CommandDefinition<z.ZodObject> =>
+  byType.get(type) as unknown as CommandDefinition<z.ZodObject>;
 
 const byType = new Map(definitions.map((one) => [one.schema.shape.type.value, one] as const));
 export type { Context, Decision, Knowledge, Refusal } from './define.js';

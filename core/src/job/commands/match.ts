@@ -9,8 +9,10 @@ import { accept, BENCH, defineCommand, refuse } from './define.js';
 
 const gigabytes = z.number().int('Whole GB, please.').min(1, 'At least 1 GB.').max(64_000, 'At most 64 000 GB.').nullable();
 
-export const stateNeed = defineCommand(z.strictObject({ type: z.literal('state-need'), usedGb: gigabytes, wantedGb: gigabytes }), BENCH, (_, { usedGb, wantedGb }) =>
-  accept({ type: 'need-stated', usedGb, wantedGb }),
+export const stateNeed = defineCommand(
+  z.strictObject({ type: z.literal('state-need'), usedGb: gigabytes, wantedGb: gigabytes }),
+  BENCH,
+  (_, { usedGb, wantedGb }) => accept({ type: 'need-stated', usedGb, wantedGb }),
 );
 
 export const measureDrive = defineCommand(
@@ -18,7 +20,10 @@ export const measureDrive = defineCommand(
     type: z.literal('measure-drive'),
     driveId: z.string(),
     key: z.enum(['topHeight', 'bottomHeight']),
-    mm: z.number('Type what you read, in mm.').min(0, 'A height is not below 0.').max(20, 'That is more than any M.2 drive stands: read it again, in mm.'),
+    mm: z
+      .number('Type what you read, in mm.')
+      .min(0, 'A height is not below 0.')
+      .max(20, 'That is more than any M.2 drive stands: read it again, in mm.'),
     with: z.enum(['callipers', 'ruler']),
   }),
   BENCH,
@@ -32,7 +37,8 @@ export const chooseDrive = defineCommand(
   z.strictObject({ type: z.literal('choose-drive'), slotId: z.string(), driveId: z.string() }),
   BENCH,
   (job, { slotId, driveId }, { knowledge }) => {
-    if (hasWalked(job)) return refuse('way-begun', 'The way in has begun with another drive. Take its steps back first (Undo), then choose again.');
+    if (hasWalked(job))
+      return refuse('way-begun', 'The way in has begun with another drive. Take its steps back first (Undo), then choose again.');
     if (isBefore(job.phase, 'match')) return refuse('too-early', 'Finish the diagnosis first: it says whether a drive is needed at all.');
     const slot = knowledge.model(job.intake.modelId)?.slots.find((one) => one.id === slotId);
     const shelved = knowledge.drive(driveId);

@@ -9,7 +9,11 @@ const listing = { listed: z.boolean(), size: ShownSizeSchema.nullable() };
 const sizeMissing = () => refuse('size', 'Type the size that is shown beside the drive.');
 
 function judgeListing(job: JobState, listed: boolean, size: ShownSize | null): { right: boolean; sentence: string } {
-  if (!listed || !size || !job.choice) return { right: false, sentence: 'The drive is not listed. Seat it again; check key and protocol; see that nothing is left unplugged.' };
+  if (!listed || !size || !job.choice)
+    return {
+      right: false,
+      sentence: 'The drive is not listed. Seat it again; check key and protocol; see that nothing is left unplugged.',
+    };
   const { right, sentence } = checkShownSize(job.choice.drive.markedGb, size.shown, size.unit);
   return { right, sentence };
 }
@@ -27,10 +31,16 @@ export const proveDrive = defineCommand(z.strictObject({ type: z.literal('prove-
 });
 
 export const checkSetUp = defineCommand(
-  z.strictObject({ type: z.literal('check-set-up'), itemId: z.string(), outcome: z.enum(['done', 'not-needed', 'open']), note: z.string().trim().max(300) }),
+  z.strictObject({
+    type: z.literal('check-set-up'),
+    itemId: z.string(),
+    outcome: z.enum(['done', 'not-needed', 'open']),
+    note: z.string().trim().max(300),
+  }),
   BENCH,
   (job, { itemId, outcome, note }) => {
-    if (!setUpItems(job).some((item) => item.id === itemId)) return refuse('unknown-item', 'This plan has no such item. Load the page again.');
+    if (!setUpItems(job).some((item) => item.id === itemId))
+      return refuse('unknown-item', 'This plan has no such item. Load the page again.');
     if (outcome === 'not-needed' && note.length < 3) return refuse('why', 'Say why it is not needed.');
     return accept({ type: 'set-up-checked', itemId, outcome, note });
   },

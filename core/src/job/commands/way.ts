@@ -23,11 +23,16 @@ export const tick = defineCommand(
   (job, { stepId, key, from, count }, { at }) =>
     onCurrent(job, stepId, (here) => {
       const started = job.way?.waits[stepId];
-      if (here.step.waitSeconds !== null && (started === undefined || (Date.parse(at) - Date.parse(started)) / 1000 < here.step.waitSeconds)) {
+      if (
+        here.step.waitSeconds !== null &&
+        (started === undefined || (Date.parse(at) - Date.parse(started)) / 1000 < here.step.waitSeconds)
+      ) {
         return refuse('wait', started === undefined ? 'Start the wait first.' : `Wait the whole ${here.step.waitSeconds} s.`);
       }
       if (key === null) {
-        return here.step.moves.length === 0 ? accept({ type: 'ticked', stepId, key, count: 1 }) : refuse('things-left', 'Count its things out one by one, or all together.');
+        return here.step.moves.length === 0
+          ? accept({ type: 'ticked', stepId, key, count: 1 })
+          : refuse('things-left', 'Count its things out one by one, or all together.');
       }
       const thing = here.step.moves.find((one) => one.key === key);
       if (!thing) return refuse('unknown-thing', 'This step does not move that. Load the page again.');
@@ -40,7 +45,11 @@ export const tick = defineCommand(
 
 export const startWait = defineCommand(z.strictObject({ type: z.literal('start-wait'), stepId: z.string() }), BENCH, (job, { stepId }) =>
   onCurrent(job, stepId, (here) =>
-    here.step.waitSeconds === null ? refuse('no-wait', 'This step has no wait.') : job.way?.waits[stepId] ? refuse('started', 'The wait is running already.') : accept({ type: 'wait-started', stepId }),
+    here.step.waitSeconds === null
+      ? refuse('no-wait', 'This step has no wait.')
+      : job.way?.waits[stepId]
+        ? refuse('started', 'The wait is running already.')
+        : accept({ type: 'wait-started', stepId }),
   ),
 );
 
@@ -64,7 +73,12 @@ export const recordSerial = defineCommand(
   z.strictObject({
     type: z.literal('record-serial'),
     which: z.enum(['oldDrive', 'newDrive']),
-    serial: z.string().trim().min(1, 'Scan or type the serial.').max(60).regex(/^[\x21-\x7e]*$/, 'A serial has letters, digits and signs, no spaces.'),
+    serial: z
+      .string()
+      .trim()
+      .min(1, 'Scan or type the serial.')
+      .max(60)
+      .regex(/^[\x21-\x7e]*$/, 'A serial has letters, digits and signs, no spaces.'),
   }),
   BENCH,
   (_, { which, serial }) => accept({ type: 'serial-recorded', which, serial }),

@@ -5,11 +5,17 @@ import { clearItem } from '../tray.js';
 import { defineEvent, stamp } from './define.js';
 
 /** The job goes on to, or back to, a phase. */
-export const phaseEntered = defineEvent(z.strictObject({ type: z.literal('phase-entered'), phase: PhaseSchema }), (job, { phase }) => ({ ...job, phase }));
+export const phaseEntered = defineEvent(z.strictObject({ type: z.literal('phase-entered'), phase: PhaseSchema }), (job, { phase }) => ({
+  ...job,
+  phase,
+}));
 
 export const waived = defineEvent(
   z.strictObject({ type: z.literal('waived'), code: z.string(), what: z.string(), reason: z.string() }),
-  (job, { code, what, reason }, meta) => ({ ...job, waivers: [...job.waivers.filter((one) => one.code !== code), { code, what, reason, ...stamp(meta) }] }),
+  (job, { code, what, reason }, meta) => ({
+    ...job,
+    waivers: [...job.waivers.filter((one) => one.code !== code), { code, what, reason, ...stamp(meta) }],
+  }),
 );
 
 export const noted = defineEvent(

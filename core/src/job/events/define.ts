@@ -15,7 +15,10 @@ export interface EventDefinition<S extends z.ZodObject> {
   evolve(job: JobState, event: z.infer<S>, meta: EventMeta): JobState;
 }
 
-export const defineEvent = <S extends z.ZodObject>(schema: S, evolve: EventDefinition<S>['evolve']): EventDefinition<S> => ({ schema, evolve });
+export const defineEvent = <S extends z.ZodObject>(schema: S, evolve: EventDefinition<S>['evolve']): EventDefinition<S> => ({
+  schema,
+  evolve,
+});
 
 /** Who and when, without the sequence: what records carry. */
 export const stamp = ({ by, at }: EventMeta): { by: Actor; at: string } => ({ by, at });

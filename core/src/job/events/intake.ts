@@ -3,7 +3,12 @@ import { IntakeSchema } from '../intake.js';
 import type { JobState } from '../state.js';
 import { defineEvent, type EventMeta } from './define.js';
 
-const opened = z.strictObject({ type: z.literal('job-opened'), jobId: z.string(), number: z.number().int().positive(), intake: IntakeSchema });
+const opened = z.strictObject({
+  type: z.literal('job-opened'),
+  jobId: z.string(),
+  number: z.number().int().positive(),
+  intake: IntakeSchema,
+});
 
 /** The first event of every job: it has no state to change, it makes one. */
 export const jobOpened = defineEvent(opened, (_, event, meta) => begin(event, meta));
@@ -38,4 +43,7 @@ export const begin = (event: z.infer<typeof opened>, { at, by, seq }: EventMeta)
   lastTouched: { at, by },
 });
 
-export const intakeAmended = defineEvent(z.strictObject({ type: z.literal('intake-amended'), intake: IntakeSchema }), (job, { intake }) => ({ ...job, intake }));
+export const intakeAmended = defineEvent(
+  z.strictObject({ type: z.literal('intake-amended'), intake: IntakeSchema }),
+  (job, { intake }) => ({ ...job, intake }),
+);

@@ -10,7 +10,12 @@ export const needStated = defineEvent(
 );
 
 export const driveMeasured = defineEvent(
-  z.strictObject({ type: z.literal('drive-measured'), driveId: z.string(), key: z.enum(['topHeight', 'bottomHeight']), measure: MeasureSchema }),
+  z.strictObject({
+    type: z.literal('drive-measured'),
+    driveId: z.string(),
+    key: z.enum(['topHeight', 'bottomHeight']),
+    measure: MeasureSchema,
+  }),
   (job, { driveId, key, measure }) => {
     const before = job.measured[driveId] ?? { topHeight: null, bottomHeight: null };
     return { ...job, measured: { ...job.measured, [driveId]: { ...before, [key]: measure } } };

@@ -12,13 +12,21 @@ export const tried = defineEvent(z.strictObject({ type: z.literal('tried'), ...l
 }));
 
 /** What the finished machine showed. */
-export const driveProved = defineEvent(z.strictObject({ type: z.literal('drive-proved'), ...listing }), (job, { type: _, ...result }, meta) => ({
-  ...job,
-  proved: { ...result, ...stamp(meta) },
-}));
+export const driveProved = defineEvent(
+  z.strictObject({ type: z.literal('drive-proved'), ...listing }),
+  (job, { type: _, ...result }, meta) => ({
+    ...job,
+    proved: { ...result, ...stamp(meta) },
+  }),
+);
 
 export const setUpChecked = defineEvent(
-  z.strictObject({ type: z.literal('set-up-checked'), itemId: z.string(), outcome: z.enum(['done', 'not-needed', 'open']), note: z.string() }),
+  z.strictObject({
+    type: z.literal('set-up-checked'),
+    itemId: z.string(),
+    outcome: z.enum(['done', 'not-needed', 'open']),
+    note: z.string(),
+  }),
   (job, { itemId, outcome, note }, meta) => {
     const { [itemId]: _, ...rest } = job.setUp;
     return { ...job, setUp: outcome === 'open' ? rest : { ...rest, [itemId]: { outcome, note, ...stamp(meta) } } };

@@ -17,7 +17,10 @@ export const settingTurnedOff = defineEvent(
   },
 );
 
-export const settingTurnedOn = defineEvent(z.strictObject({ type: z.literal('setting-turned-on'), settingId: z.string() }), (job, { settingId }) => ({
-  ...job,
-  tray: clearItem(job.tray, settingItemId(settingId)),
-}));
+export const settingTurnedOn = defineEvent(
+  z.strictObject({ type: z.literal('setting-turned-on'), settingId: z.string() }),
+  (job, { settingId }) => ({
+    ...job,
+    tray: clearItem(job.tray, settingItemId(settingId)),
+  }),
+);

@@ -5,8 +5,11 @@ export const safeguard: Gate = (job) => {
   if (!decided) return [must('safeguard', 'Decide how the data is handled before the machine is opened.')];
   const missing = [];
   if (decided.plan !== 'nothing-to-keep' && decided.backup !== 'verified') {
-    missing.push(should('backup', decided.backup === 'none' ? 'There is no backup of what must not be lost.' : 'The backup has not been read back.'));
+    missing.push(
+      should('backup', decided.backup === 'none' ? 'There is no backup of what must not be lost.' : 'The backup has not been read back.'),
+    );
   }
-  if (decided.recoveryKey === 'unknown') missing.push(should('recovery-key', 'Nobody knows whether it is encrypted, or where the recovery key is.'));
+  if (decided.recoveryKey === 'unknown')
+    missing.push(should('recovery-key', 'Nobody knows whether it is encrypted, or where the recovery key is.'));
   return missing;
 };

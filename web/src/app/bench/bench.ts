@@ -36,7 +36,11 @@ export class BenchScreen {
   protected readonly account = this.store.selectSignal(selectAccount);
   protected readonly failed = computed(() => this.bench().failed);
   protected readonly loaded = computed(() => this.bench().at !== null);
-  protected readonly stale = computed(() => (this.bench().fetching && this.bench().at ? `Still fetching, ${this.bench().jobs.length} jobs shown as of ${sayTime(this.bench().at!)}.` : null));
+  protected readonly stale = computed(() =>
+    this.bench().fetching && this.bench().at
+      ? `Still fetching, ${this.bench().jobs.length} jobs shown as of ${sayTime(this.bench().at!)}.`
+      : null,
+  );
   protected readonly day = computed(() => format(this.clock.now(), 'EEEE d MMMM'));
   protected readonly time = computed(() => format(this.clock.now(), 'HH:mm'));
   protected readonly typed = signal('');
@@ -60,7 +64,13 @@ export class BenchScreen {
       { name: 'Needs a decision', jobs: rest.filter((job) => job.mark === 'needs') },
       { name: 'Handed over', jobs: this.closed() },
     ];
-    return groups.filter((group) => group.jobs.length > 0).map((group) => ({ name: group.name, count: group.jobs.length === 1 ? '1 job' : `${group.jobs.length} jobs`, rows: rows(group.jobs) }));
+    return groups
+      .filter((group) => group.jobs.length > 0)
+      .map((group) => ({
+        name: group.name,
+        count: group.jobs.length === 1 ? '1 job' : `${group.jobs.length} jobs`,
+        rows: rows(group.jobs),
+      }));
   });
   protected readonly why = computed(() => {
     const job = this.next();
@@ -72,7 +82,12 @@ export class BenchScreen {
 
   constructor() {
     this.store.dispatch(BenchActions.wanted());
-    const byNumber: Bindings = Object.fromEntries(Array.from({ length: 9 }, (_, index) => [String(index + 1), { say: index === 0 ? 'Open a job by its key, 1 to 9' : '', run: () => this.openByKey(String(index + 1)) }]));
+    const byNumber: Bindings = Object.fromEntries(
+      Array.from({ length: 9 }, (_, index) => [
+        String(index + 1),
+        { say: index === 0 ? 'Open a job by its key, 1 to 9' : '', run: () => this.openByKey(String(index + 1)) },
+      ]),
+    );
     inject(Keys).bind({
       '/': { say: 'Find a job, serial or person', run: () => this.findField()?.nativeElement.focus() },
       I: { say: 'Take in a machine', run: () => void this.router.navigate(['/take-in']) },
@@ -113,6 +128,10 @@ export class BenchScreen {
 
   private openByKey(key: string): void {
     if (key === '1' && this.next()) return this.takeUp(this.next());
-    this.takeUp(this.groups().flatMap((group) => group.rows).find((row) => row.key === key)?.job ?? null);
+    this.takeUp(
+      this.groups()
+        .flatMap((group) => group.rows)
+        .find((row) => row.key === key)?.job ?? null,
+    );
   }
 }

@@ -1,11 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { heightParts, sayMm, type Drive, type M2Drive, type M2Slot, type Measure, type Slot } from '@petrichor/core';
 
-/** Pixels per millimetre along the drive; the cut's heights are drawn this many times taller. */
+/** Pixels per millimetre along the drive; the cut's heights are drawn this many times taller (the page says so, too). */
 const SCALE = 4.85;
 const TALLER = 6;
 const X0 = 48;
-const TONES: Record<string, string> = { post: 'var(--metal)', board: 'var(--board)', chips: 'var(--chip)', foil: 'var(--metal-lo)', pad: 'url(#h-soft)', plate: 'var(--metal-hi)' };
+const TONES: Record<string, string> = {
+  post: 'var(--metal)',
+  board: 'var(--board)',
+  chips: 'var(--chip)',
+  foil: 'var(--metal-lo)',
+  pad: 'url(#h-soft)',
+  plate: 'var(--metal-hi)',
+};
 
 /** An M.2 drive in its socket: from above and cut along its length, on one millimetre ruler. */
 @Component({
@@ -13,7 +20,7 @@ const TONES: Record<string, string> = { post: 'var(--metal)', board: 'var(--boar
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (drawn(); as d) {
-      <svg viewBox="0 0 584 470" role="img" [attr.aria-label]="d.words">
+      <svg viewBox="0 0 640 470" role="img" [attr.aria-label]="d.words">
         <text class="head" x="0" y="14">From above</text>
         <text class="sub" x="86" y="14">{{ d.planWords }}</text>
         <rect class="scale-bar" x="18" y="24" width="540" height="22" />
@@ -44,21 +51,37 @@ const TONES: Record<string, string> = { post: 'var(--metal)', board: 'var(--boar
         <text class="small" x="20" y="214">key {{ d.key }}</text>
         <!-- cut -->
         <text class="head" x="0" y="248">Cut along the length</text>
-        <text class="sub" x="150" y="248">lengths as above; heights drawn ${TALLER} times taller</text>
+        <text class="sub" x="150" y="248">lengths as above; heights drawn 6 times taller</text>
         <rect class="cover" x="18" [attr.y]="d.coverY - 18" [attr.width]="d.wall - 6" height="18" />
         <text class="small" x="26" [attr.y]="d.coverY - 5">cover, inside face at {{ d.coverMm }}</text>
         <rect class="main-board" x="18" y="440" [attr.width]="d.wall - 6" height="14" />
         <rect class="socket" x="18" [attr.y]="d.boardTop - 22" [attr.width]="X0 - 2" [attr.height]="440 - d.boardTop + 22" />
         @for (part of d.parts; track part.name) {
           @for (box of part.boxes; track box.x) {
-            <rect class="part" [attr.x]="box.x" [attr.y]="part.y" [attr.width]="box.width" [attr.height]="part.height" [style.fill]="part.tone" />
+            <rect
+              class="part"
+              [attr.x]="box.x"
+              [attr.y]="part.y"
+              [attr.width]="box.width"
+              [attr.height]="part.height"
+              [style.fill]="part.tone"
+            />
           }
         }
-        <rect class="part" [attr.x]="d.postX - 10" [attr.y]="d.postTop" width="20" [attr.height]="440 - d.postTop" [style.fill]="'var(--metal)'" />
+        <rect
+          class="part"
+          [attr.x]="d.postX - 10"
+          [attr.y]="d.postTop"
+          width="20"
+          [attr.height]="440 - d.postTop"
+          [style.fill]="'var(--metal)'"
+        />
         @for (label of d.labels; track label.name) {
           <path class="lead" [attr.d]="'M' + (d.wall + 12) + ' ' + label.at + 'L' + (d.wall + 22) + ' ' + label.y" />
           <text class="label" [class.air-text]="label.name === 'air'" [attr.x]="d.wall + 26" [attr.y]="label.y + 4">{{ label.name }}</text>
-          <text class="m label" [class.air-text]="label.name === 'air'" x="584" [attr.y]="label.y + 4" text-anchor="end">{{ label.value }}</text>
+          <text class="m label" [class.air-text]="label.name === 'air'" x="638" [attr.y]="label.y + 4" text-anchor="end">
+            {{ label.value }}
+          </text>
         }
       </svg>
     } @else {
@@ -195,12 +218,23 @@ function draw(slot: M2Slot, drive: M2Drive) {
   const x = (mm: number) => Math.round((X0 + mm * SCALE) * 10) / 10;
   const up = (mm: number) => Math.round((440 - mm * SCALE * TALLER) * 10) / 10;
   const end = x(drive.lengthMm);
-  const chipsAlong = [0.12, 0.34, 0.5, 0.74].map((share, index) => ({ x: X0 + (end - X0) * share, width: (end - X0) * (index === 1 ? 0.1 : 0.15) }));
+  const chipsAlong = [0.12, 0.34, 0.5, 0.74].map((share, index) => ({
+    x: X0 + (end - X0) * share,
+    width: (end - X0) * (index === 1 ? 0.1 : 0.15),
+  }));
   let at = 0;
   const parts = heightParts(slot, drive).map(({ name, height }) => {
     const mm = height?.mm ?? 0;
     const y = up(at + mm);
-    const part = { name, measure: height, y, height: up(at) - y, tone: TONES[name] ?? 'var(--metal-hi)', boxes: boxesOf(name, end, chipsAlong), middle: up(at + mm / 2) };
+    const part = {
+      name,
+      measure: height,
+      y,
+      height: up(at) - y,
+      tone: TONES[name] ?? 'var(--metal-hi)',
+      boxes: boxesOf(name, end, chipsAlong),
+      middle: up(at + mm / 2),
+    };
     at += mm;
     return part;
   });
@@ -210,7 +244,9 @@ function draw(slot: M2Slot, drive: M2Drive) {
   const labelled = [
     { name: 'cover', value: sayMeasure(slot.coverAt), at: up(slot.coverAt.mm) },
     { name: 'air', value: known ? sayMm(air) : 'unknown', at: known ? up(at + Math.max(0, air) / 2) : up(slot.coverAt.mm) + 6 },
-    ...[...parts].reverse().map((part) => ({ name: part.name, value: part.measure ? sayMeasure(part.measure) : 'not measured', at: part.middle })),
+    ...[...parts]
+      .reverse()
+      .map((part) => ({ name: part.name, value: part.measure ? sayMeasure(part.measure) : 'not measured', at: part.middle })),
   ];
   // Labels keep their order and at least 19 px from one another.
   let lowest = 250;
@@ -223,7 +259,11 @@ function draw(slot: M2Slot, drive: M2Drive) {
   return {
     words: `${drive.lengthMm} by 22 mm drive in a room of ${sayMm(slot.roomLength.mm)} by ${sayMm(slot.roomWidth.mm)} mm; ${known ? `${sayMm(air)} mm of air under the cover` : 'air under the cover unknown'}`,
     planWords: `${drive.lengthMm} × 22 mm drive in a room of ${sayMm(slot.roomLength.mm)} × ${sayMm(slot.roomWidth.mm)}; to scale`,
-    ruler: Array.from({ length: 51 }, (_, index) => index * 2).map((mm) => ({ mm, x: x(mm), strong: mm === drive.lengthMm || mm === slot.post.nowAtMm })),
+    ruler: Array.from({ length: 51 }, (_, index) => index * 2).map((mm) => ({
+      mm,
+      x: x(mm),
+      strong: mm === drive.lengthMm || mm === slot.post.nowAtMm,
+    })),
     key: drive.key,
     wall,
     drive: end,

@@ -1,4 +1,4 @@
-import { PHASES } from '@petrichor/core';
+import { PHASES, phaseIndex, type Phase } from '@petrichor/core';
 
 /** Sizes of the job line, px. The leg runs from `left` down to `bottom` and up to `right`. */
 const SIZES = {
@@ -28,20 +28,36 @@ export interface JobLineShape {
   readonly marker: Point;
 }
 
+/**
+ * Depth of each phase, 0 at the desk and 1 at the slot: most of a leg belongs to the machine, so that
+ * what was taken out shows where it was taken from.
+ */
+const DEPTH: Record<Phase, number> = {
+  intake: 0,
+  diagnose: 0.1,
+  match: 0.2,
+  safeguard: 0.3,
+  'way-in': 0.4,
+  swap: 1,
+  try: 0.96,
+  'way-out': 0.9,
+  'set-up': 0.3,
+  prove: 0.15,
+  'hand-over': 0,
+};
 const LAST = PHASES.length - 1;
-const DEEPEST = LAST / 2;
+const DEEPEST = phaseIndex('swap');
 
 /** Where everything of a job line is drawn. `at` and `ticks` are places on the line: whole numbers are phases. */
 export function jobLineShape(size: JobLineSize, at: number, ticks: readonly number[]): JobLineShape {
   const { width, height, left, bottom, right, line, tick, mark, strata } = SIZES[size];
-  const place = (on: number): Point => {
-    const share = on <= DEEPEST ? on / DEEPEST : (on - DEEPEST) / (LAST - DEEPEST);
-    const [from, to] = on <= DEEPEST ? [left, bottom] : [bottom, right];
-    return { x: round(from[0] + (to[0] - from[0]) * share), y: round(from[1] + (to[1] - from[1]) * share) };
-  };
+  const onLeg = (depth: number, end: readonly [number, number]): Point => ({
+    x: round(end[0] + (bottom[0] - end[0]) * depth),
+    y: round(end[1] + (bottom[1] - end[1]) * depth),
+  });
+  const place = (on: number): Point => onLeg(depthAt(on), on <= DEEPEST ? left : right);
   const marker = place(at);
-  const mirrored = place(LAST - at);
-  const [shallow, other] = at <= DEEPEST ? [marker, mirrored] : [mirrored, marker];
+  const [shallow, other] = [onLeg(depthAt(at), left), onLeg(depthAt(at), right)];
   const down = at > DEEPEST ? `L${bottom[0]} ${bottom[1]}` : '';
   const band = (height - left[1]) / Math.max(1, strata);
   return {
@@ -49,7 +65,11 @@ export function jobLineShape(size: JobLineSize, at: number, ticks: readonly numb
     height,
     lineWidth: line,
     markSize: mark,
-    strata: Array.from({ length: strata }, (_, index) => ({ y: round(left[1] + index * band), height: round(band + 0.4), fill: `var(--s${index + 1})` })),
+    strata: Array.from({ length: strata }, (_, index) => ({
+      y: round(left[1] + index * band),
+      height: round(band + 0.4),
+      fill: `var(--s${index + 1})`,
+    })),
     air: `M${left[0]} ${left[1]}L${shallow.x} ${shallow.y}H${other.x}L${right[0]} ${right[1]}Z`,
     whole: `M0 ${left[1]}H${left[0]}L${bottom[0]} ${bottom[1]}L${right[0]} ${right[1]}H${width}`,
     walked: `M0 ${left[1]}H${left[0]}${down}L${marker.x} ${marker.y}`,
@@ -60,10 +80,18 @@ export function jobLineShape(size: JobLineSize, at: number, ticks: readonly numb
     ticks: ticks.map((on, index) => {
       const { x, y } = place(Math.min(on, DEEPEST));
       const near = Math.hypot(x - marker.x, y - marker.y) < mark * 0.7;
-      return near ? { x: marker.x - 6 + index * 6, y1: marker.y + mark * 0.65, y2: marker.y + mark * 0.65 + tick } : { x, y1: y + line + 0.6, y2: y + line + 0.6 + tick };
+      return near
+        ? { x: marker.x - 6 + index * 6, y1: marker.y + mark * 0.65, y2: marker.y + mark * 0.65 + tick }
+        : { x, y1: y + line + 0.6, y2: y + line + 0.6 + tick };
     }),
     marker,
   };
+}
+
+/** Between two phases the depth goes evenly from one to the other. */
+function depthAt(on: number): number {
+  const [from, to] = [PHASES[Math.floor(on)] ?? 'hand-over', PHASES[Math.min(LAST, Math.floor(on) + 1)] ?? 'hand-over'];
+  return DEPTH[from] + (DEPTH[to] - DEPTH[from]) * (on - Math.floor(on));
 }
 
 const round = (value: number): number => Math.round(value * 10) / 10;

@@ -36,7 +36,12 @@ const MARK_PATH: Record<MarkName, { path: string; filled: boolean; tone: string 
       }
       <g [attr.transform]="'translate(' + line.marker.x + ' ' + line.marker.y + ') scale(' + line.markSize / 16 + ')'">
         <circle class="halo" r="10" />
-        <path [attr.d]="drawn().path" [style.fill]="drawn().filled ? drawn().tone : 'none'" [style.stroke]="drawn().filled ? 'none' : drawn().tone" stroke-width="2.8" />
+        <path
+          [attr.d]="drawn().path"
+          [style.fill]="drawn().filled ? drawn().tone : 'none'"
+          [style.stroke]="drawn().filled ? 'none' : drawn().tone"
+          stroke-width="2.8"
+        />
       </g>
     </svg>
   `,

@@ -18,12 +18,18 @@ const WIDTH = 416;
       <rect class="body" x="4" y="16" [attr.width]="map.width" [attr.height]="map.height" rx="12" />
       @for (mark of map.landmarks; track $index) {
         @if (mark.shape === 'circle') {
-          <ellipse class="landmark" [attr.cx]="mark.x + mark.width / 2" [attr.cy]="mark.y + mark.height / 2" [attr.rx]="mark.width / 2" [attr.ry]="mark.height / 2" />
+          <ellipse
+            class="landmark"
+            [attr.cx]="mark.x + mark.width / 2"
+            [attr.cy]="mark.y + mark.height / 2"
+            [attr.rx]="mark.width / 2"
+            [attr.ry]="mark.height / 2"
+          />
         } @else {
           <rect class="landmark" [attr.x]="mark.x" [attr.y]="mark.y" [attr.width]="mark.width" [attr.height]="mark.height" rx="3" />
         }
         @if (mark.label) {
-          <text class="edge" [attr.x]="mark.x + mark.width / 2" [attr.y]="mark.y + mark.height / 2 + 4" text-anchor="middle">{{ mark.label }}</text>
+          <text class="edge" [attr.x]="mark.x + mark.width / 2" [attr.y]="mark.labelY" text-anchor="middle">{{ mark.label }}</text>
         }
       }
       @for (hole of map.others; track $index) {
@@ -41,7 +47,9 @@ const WIDTH = 416;
       }
       <path class="ruler" [attr.d]="'M4 ' + (map.height + 29) + 'v8m0-4h' + map.hundredMm + 'm0-4v8'" />
       <text class="m scale" [attr.x]="map.hundredMm + 12" [attr.y]="map.height + 38">100 mm</text>
-      <text class="edge" x="420" [attr.y]="map.height + 38" text-anchor="end">{{ outline().bottomEdge }}, {{ outline().widthMm }} × {{ outline().heightMm }} mm</text>
+      <text class="edge" x="420" [attr.y]="map.height + 38" text-anchor="end">
+        {{ outline().bottomEdge }}, {{ outline().widthMm }} × {{ outline().heightMm }} mm
+      </text>
     </svg>
   `,
   styles: `
@@ -129,7 +137,14 @@ export class OutlineMap {
         nextFound ||= now;
         name += 1;
         const crowded = thing.holes.length > 6;
-        return { name, x: x(hole.xMm), y: y(hole.yMm), square: kind > 0, state: done ? 'done' : now ? 'now' : 'todo', r: now ? 14 : crowded ? 9 : 11 };
+        return {
+          name,
+          x: x(hole.xMm),
+          y: y(hole.yMm),
+          square: kind > 0,
+          state: done ? 'done' : now ? 'now' : 'todo',
+          r: now ? 14 : crowded ? 9 : 11,
+        };
       }),
     );
     const others = this.guide()
@@ -141,7 +156,14 @@ export class OutlineMap {
       width: WIDTH,
       height: Math.round(heightMm * scale),
       hundredMm: 100 * scale,
-      landmarks: landmarks.map((mark) => ({ label: mark.label, shape: mark.shape, x: x(mark.xMm), y: y(mark.yMm), width: mark.widthMm * scale, height: mark.heightMm * scale })),
+      landmarks: landmarks.map((mark) => {
+        const [left, top, width, height] = [x(mark.xMm), y(mark.yMm), mark.widthMm * scale, mark.heightMm * scale];
+        // A name under this step's screws would not be read: it moves above.
+        const covered = holes.some(
+          (hole) => hole.x > left - 8 && hole.x < left + width + 8 && hole.y > top - 8 && hole.y < top + height + 8,
+        );
+        return { label: mark.label, shape: mark.shape, x: left, y: top, width, height, labelY: covered ? top - 16 : top + height / 2 + 4 };
+      }),
       others,
       // The one that is next is drawn last, so that nothing lies over it.
       holes: [...holes].sort((a, b) => Number(a.state === 'now') - Number(b.state === 'now')),
@@ -151,6 +173,8 @@ export class OutlineMap {
   protected readonly words = computed(() => {
     const { holes } = this.drawn();
     const left = holes.filter((hole) => hole.state !== 'done').length;
-    return holes.length === 0 ? 'Outline of the machine' : `Outline of the machine; ${left} of ${holes.length} screws to go, number ${holes.find((hole) => hole.state === 'now')?.name ?? 'none'} next`;
+    return holes.length === 0
+      ? 'Outline of the machine'
+      : `Outline of the machine; ${left} of ${holes.length} screws to go, number ${holes.find((hole) => hole.state === 'now')?.name ?? 'none'} next`;
   });
 }

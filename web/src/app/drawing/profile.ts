@@ -1,12 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input } from '@angular/core';
 import { currentStep, progress, sayMinutes, stillOut, trayItemId, type JobState, type StepProgress } from '@petrichor/core';
 import { layerTone } from './layer-tone';
 
 const HEAD = 56;
-const LEFT_TOP = 148;
-const RIGHT_TOP = 276;
-const LEFT_BOTTOM = 198;
-const RIGHT_BOTTOM = 226;
+const LEFT_TOP = 164;
+const RIGHT_TOP = 274;
+const LEFT_BOTTOM = 206;
+const RIGHT_BOTTOM = 232;
 
 /**
  * All steps by depth, one row each: left the way in, right its mirror. A dotted line across a row is an open
@@ -28,29 +28,56 @@ const RIGHT_BOTTOM = 226;
         }
       }
       <path class="air" [attr.d]="p.air" />
-      <path class="ground" [attr.d]="'M0 ' + p.top + 'H${LEFT_TOP}M${RIGHT_TOP} ' + p.top + 'H424'" />
+      <path class="ground" [attr.d]="p.ground" />
       <path class="ahead" [attr.d]="p.ahead" />
       <path class="walked" [attr.d]="p.walked" />
       @for (row of p.rows; track row.key) {
         @if (row.open > 0) {
           <path class="loop" [attr.d]="'M' + row.left.x + ' ' + row.mid + 'H' + row.right.x" />
-          <text class="m count" x="212" [attr.y]="row.mid - 4" text-anchor="middle">{{ row.open }}</text>
+          <text class="m count" [attr.x]="(row.left.x + row.right.x) / 2" [attr.y]="row.mid - 4" text-anchor="middle">{{ row.open }}</text>
         }
         @if (row.now) {
-          <rect class="now" [attr.x]="row.now === 'left' ? 0 : row.right.x + 10" [attr.y]="row.y" [attr.width]="row.now === 'left' ? row.left.x - 12 : 414 - row.right.x" [attr.height]="p.rowHeight" />
+          <rect
+            class="now"
+            [attr.x]="row.now === 'left' ? 0 : row.right.x + 10"
+            [attr.y]="row.y"
+            [attr.width]="row.now === 'left' ? row.left.x - 12 : 414 - row.right.x"
+            [attr.height]="p.rowHeight"
+          />
         }
         @if (row.layer) {
           <text class="layer" [class.on-now]="row.now === 'left'" x="10" [attr.y]="row.y + 15">{{ row.layer }}</text>
         }
         @if (row.leftText) {
           <circle [attr.class]="row.leftDone ? 'node done' : 'node'" [attr.cx]="row.left.x" [attr.cy]="row.mid" r="5" />
-          <text class="name" [class.bold]="row.leftDone" [class.on-now]="row.now === 'left'" [attr.x]="row.left.x - 16" [attr.y]="row.mid + 1" text-anchor="end">{{ row.leftText }}</text>
-          <text class="m time" [class.on-now]="row.now === 'left'" [attr.x]="row.left.x - 16" [attr.y]="row.mid + 15" text-anchor="end">{{ row.leftTime }}</text>
+          <text
+            class="name"
+            [class.bold]="row.leftDone"
+            [class.on-now]="row.now === 'left'"
+            [attr.x]="row.left.x - 16"
+            [attr.y]="row.mid + 1"
+            text-anchor="end"
+          >
+            {{ row.leftText }}
+          </text>
+          <text class="m time" [class.on-now]="row.now === 'left'" [attr.x]="row.left.x - 16" [attr.y]="row.mid + 15" text-anchor="end">
+            {{ row.leftTime }}
+          </text>
         }
         @if (row.rightText) {
           <circle [attr.class]="row.rightDone ? 'node done' : 'node'" [attr.cx]="row.right.x" [attr.cy]="row.mid" r="4.5" />
-          <text class="name" [class.bold]="row.rightDone" [class.on-now]="row.now === 'right'" [attr.x]="row.right.x + 15" [attr.y]="row.mid + 1">{{ row.rightText }}</text>
-          <text class="m time" [class.on-now]="row.now === 'right'" [attr.x]="row.right.x + 15" [attr.y]="row.mid + 15">{{ row.rightTime }}</text>
+          <text
+            class="name"
+            [class.bold]="row.rightDone"
+            [class.on-now]="row.now === 'right'"
+            [attr.x]="row.right.x + 15"
+            [attr.y]="row.mid + 1"
+          >
+            {{ row.rightText }}
+          </text>
+          <text class="m time" [class.on-now]="row.now === 'right'" [attr.x]="row.right.x + 15" [attr.y]="row.mid + 15">
+            {{ row.rightTime }}
+          </text>
         }
       }
       @if (p.marker; as marker) {
@@ -59,8 +86,8 @@ const RIGHT_BOTTOM = 226;
           <path class="marker" [attr.d]="marker.down ? 'M-8.5 -6H8.5L0 8.5Z' : 'M-8.5 6H8.5L0 -8.5Z'" />
         </g>
       }
-      <text class="title" x="133" y="25" text-anchor="end">Way in</text>
-      <text class="m time" x="133" y="44" text-anchor="end">{{ p.doneWords }}</text>
+      <text class="title" x="149" y="25" text-anchor="end">Way in</text>
+      <text class="m time" x="149" y="44" text-anchor="end">{{ p.doneWords }}</text>
       <text class="title" x="290" y="25">Way out</text>
       <text class="m time" x="290" y="44">{{ p.outWords }}</text>
     </svg>
@@ -154,7 +181,19 @@ const RIGHT_BOTTOM = 226;
 })
 export class Profile {
   readonly job = input.required<JobState>();
-  protected readonly words = computed(() => `Profile of the way: ${this.drawn().doneWords} on the way in, ${this.drawn().outWords} on the way out`);
+
+  constructor() {
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    // Where the profile is higher than its place, the row at hand stays in sight.
+    afterRenderEffect(() => {
+      const { marker, height } = this.drawn();
+      if (marker) host.scrollTop = (marker.y / height) * host.scrollHeight - host.clientHeight / 2;
+    });
+  }
+
+  protected readonly words = computed(
+    () => `Profile of the way: ${this.drawn().doneWords} on the way in, ${this.drawn().outWords} on the way out`,
+  );
 
   protected readonly drawn = computed(() => {
     const job = this.job();
@@ -165,7 +204,7 @@ export class Profile {
     const backOf = new Map(all.flatMap((one) => (one.step.leg !== 'in' && one.step.mirrorOf ? [[one.step.mirrorOf, one] as const] : [])));
     const extras = all.filter((one) => one.step.leg === 'swap' && one.step.mirrorOf === null);
     const count = inward.length + 2;
-    const rowHeight = Math.max(36, Math.min(49, Math.floor(600 / count)));
+    const rowHeight = Math.max(34, Math.min(49, Math.floor(560 / count)));
     const top = HEAD;
     const height = top + count * rowHeight + 12;
     const legX = (from: number, to: number, row: number) => from + ((to - from) * (row + 0.5)) / count;
@@ -174,17 +213,27 @@ export class Profile {
       const moving = one.step.moves.find((thing) => thing.kind === 'screw');
       const moved = Object.values(one.moved).reduce((sum, n) => sum + n, 0);
       const of = one.step.moves.reduce((sum, thing) => sum + (thing.kind === 'screw' ? thing.holes.length : 1), 0);
-      return one.short ? 'left short' : one.step.id === current?.id && moving && moved > 0 ? `${moved} of ${of}` : sayMinutes(one.step.minutes);
+      return one.short
+        ? 'left short'
+        : one.step.id === current?.id && moving && moved > 0
+          ? `${moved} of ${of}`
+          : sayMinutes(one.step.minutes);
     };
-    const base = (row: number) => ({ key: row, y: top + row * rowHeight, mid: top + row * rowHeight + rowHeight / 2 - 1, left: { x: legX(LEFT_TOP, LEFT_BOTTOM, row) }, right: { x: legX(RIGHT_TOP, RIGHT_BOTTOM, row) } });
+    const base = (row: number) => ({
+      key: row,
+      y: top + row * rowHeight,
+      mid: top + row * rowHeight + rowHeight / 2 - 1,
+      left: { x: legX(LEFT_TOP, LEFT_BOTTOM, row) },
+      right: { x: legX(RIGHT_TOP, RIGHT_BOTTOM, row) },
+    });
     const desk = {
       ...base(0),
       tone: 'var(--s0)',
       layer: 'Desk',
-      leftText: 'Intake to safeguard',
+      leftText: 'Four parts',
       leftTime: 'done',
       leftDone: true,
-      rightText: 'Set up, prove, hand over',
+      rightText: 'Set up, prove',
       rightTime: '35 min',
       rightDone: false,
       open: out.filter((item) => item.kind === 'setting').length,
@@ -240,6 +289,7 @@ export class Profile {
       rowHeight,
       rows,
       marker,
+      ground: `M0 ${top}H${LEFT_TOP}M${RIGHT_TOP} ${top}H424`,
       air: `M${LEFT_TOP} ${top}L${legAt(LEFT_TOP, LEFT_BOTTOM, openTo)} ${openTo}H${legAt(RIGHT_TOP, RIGHT_BOTTOM, openTo)}L${RIGHT_TOP} ${top}Z`,
       ahead: `M${LEFT_TOP} ${top}L${LEFT_BOTTOM} ${bottom}H${RIGHT_BOTTOM}L${RIGHT_TOP} ${top}`,
       walked: down

@@ -54,13 +54,17 @@ export class ScrewGlyph {
     const middle = headRadius + 1;
     const pitch = COARSE_PITCH_MM[thread] * scale * (this.times() > 3 ? 1 : 1.6);
     const turns: string[] = [];
-    for (let x = headEnd + pitch; x < tip - 1; x += pitch) turns.push(`M${n(x)} ${n(middle - radius)}L${n(x - pitch / 2)} ${n(middle + radius)}`);
+    for (let x = headEnd + pitch; x < tip - 1; x += pitch)
+      turns.push(`M${n(x)} ${n(middle - radius)}L${n(x - pitch / 2)} ${n(middle + radius)}`);
     return {
       width: n(tip + 1),
       height: n(2 * middle),
       shank: `M${n(headEnd)} ${n(middle - radius)}H${n(tip - radius * 0.4)}L${n(tip)} ${n(middle - radius * 0.6)}V${n(middle + radius * 0.6)}L${n(tip - radius * 0.4)} ${n(middle + radius)}H${n(headEnd)}Z`,
       thread: turns.join(''),
-      head: head === 'flat' ? `M1 ${n(middle - headRadius)}L${n(headEnd)} ${n(middle - radius)}V${n(middle + radius)}L1 ${n(middle + headRadius)}Z` : `M${n(headEnd)} ${n(middle - headRadius)}H${n(1 + (headEnd - 1) * 0.4)}Q1 ${n(middle - headRadius)} 1 ${n(middle - headRadius * 0.6)}V${n(middle + headRadius * 0.6)}Q1 ${n(middle + headRadius)} ${n(1 + (headEnd - 1) * 0.4)} ${n(middle + headRadius)}H${n(headEnd)}Z`,
+      head:
+        head === 'flat'
+          ? `M1 ${n(middle - headRadius)}L${n(headEnd)} ${n(middle - radius)}V${n(middle + radius)}L1 ${n(middle + headRadius)}Z`
+          : `M${n(headEnd)} ${n(middle - headRadius)}H${n(1 + (headEnd - 1) * 0.4)}Q1 ${n(middle - headRadius)} 1 ${n(middle - headRadius * 0.6)}V${n(middle + headRadius * 0.6)}Q1 ${n(middle + headRadius)} ${n(1 + (headEnd - 1) * 0.4)} ${n(middle + headRadius)}H${n(headEnd)}Z`,
     };
   });
 }

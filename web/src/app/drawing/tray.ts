@@ -47,7 +47,11 @@ import { ScrewGlyph } from './screw-glyph';
     <footer>
       @if (count() > 0) {
         <p-state-mark mark="needs" [size]="16" />
-        <span><b>Cannot be closed</b> with {{ count() }} out.<br /><span class="mu">Screws are drawn life size at 96 dots to the inch.</span></span>
+        <span
+          ><b>Cannot be closed</b> with {{ count() }} out.<br /><span class="mu"
+            >Screws are drawn life size at 96 dots to the inch.</span
+          ></span
+        >
       } @else {
         <p-state-mark mark="settled" [size]="16" />
         <span><b>Empty.</b> Nothing keeps the job open here.</span>
@@ -143,12 +147,16 @@ export class Tray {
     const layers = [{ id: SYSTEM_LAYER, name: 'System' }, ...(job.way?.layers ?? [])];
     const here = currentStep(job)?.step;
     const walking = job.phase === 'way-in' || job.phase === 'swap' || job.phase === 'way-out';
-    const ids = new Set(walking ? here?.moves.map((thing) => trayItemId(here.leg === 'in' ? here.id : (here.mirrorOf ?? ''), thing.key)) : []);
+    const ids = new Set(
+      walking ? here?.moves.map((thing) => trayItemId(here.leg === 'in' ? here.id : (here.mirrorOf ?? ''), thing.key)) : [],
+    );
     const out = stillOut(job);
     return layers.flatMap(({ id, name }) => {
       const items = out.filter((item) => item.layer === id);
       const filling = items.some((item) => ids.has(item.id)) ? (here?.leg === 'in' ? 'filling now' : 'emptying now') : '';
-      return items.length > 0 ? [{ id, name, filling, tone: id === SYSTEM_LAYER ? 'var(--s0)' : layerTone(job.way?.layers ?? [], id), items: items.map(shown) }] : [];
+      return items.length > 0
+        ? [{ id, name, filling, tone: id === SYSTEM_LAYER ? 'var(--s0)' : layerTone(job.way?.layers ?? [], id), items: items.map(shown) }]
+        : [];
     });
   });
   protected readonly oldDrive = computed(() => {
@@ -156,7 +164,9 @@ export class Tray {
     if (!choice) return null;
     const name = choice.slot.fitted?.label ?? 'Old drive';
     if (oldDriveFate) return null;
-    return tray.some((item) => item.kind === 'drive' && item.out > 0) ? `${name}: out, bag it with the job’s number` : `${name}: in the machine`;
+    return tray.some((item) => item.kind === 'drive' && item.out > 0)
+      ? `${name}: out, bag it with the job’s number`
+      : `${name}: in the machine`;
   });
 }
 

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type ElementRef } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { BASELINE_CHECKS, findModels, IntakeSchema, sayModel, type Baseline, type BaselineId, type MachineModel, type Working } from '@petrichor/core';
+import { BASELINE_CHECKS, findModels, IntakeSchema, sayModel, type BaselineId, type MachineModel, type Working } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { addHours, setMinutes } from 'date-fns';
 import { AutoComplete, type AutoCompleteCompleteEvent } from 'primeng/autocomplete';
@@ -32,7 +32,18 @@ interface Typed {
   readonly baseline: Partial<Record<BaselineId, Working>>;
 }
 
-const blank = (): Typed => ({ commandId: '', customer: '', reach: '', modelId: '', serial: '', complaint: '', mustNotLose: '', accessories: '', promisedAt: '', baseline: {} });
+const blank = (): Typed => ({
+  commandId: '',
+  customer: '',
+  reach: '',
+  modelId: '',
+  serial: '',
+  complaint: '',
+  mustNotLose: '',
+  accessories: '',
+  promisedAt: '',
+  baseline: {},
+});
 
 interface ModelOption {
   readonly id: string;
@@ -80,7 +91,13 @@ export class IntakeScreen {
   protected readonly soonest = setMinutes(addHours(new Date(), 1), 0);
   /** Letters and digits that are mistaken for one another on worn labels. */
   protected readonly lookAlikes = computed(() => {
-    const found = [...new Set(this.typed().serial.toUpperCase().match(/[O0I1B8S5]/g) ?? [])];
+    const found = [
+      ...new Set(
+        this.typed()
+          .serial.toUpperCase()
+          .match(/[O0I1B8S5]/g) ?? [],
+      ),
+    ];
     return found.length > 0 && /[OIBS]/.test(found.join('')) ? `Look twice at ${found.join(', ')}: they are easily mistaken.` : '';
   });
 
@@ -99,7 +116,7 @@ export class IntakeScreen {
   }
 
   protected allWork(): void {
-    this.set('baseline', Object.fromEntries(BASELINE_CHECKS.map(({ id }) => [id, this.typed().baseline[id] ?? 'works'])) as Baseline);
+    this.set('baseline', Object.fromEntries(BASELINE_CHECKS.map(({ id }) => [id, this.typed().baseline[id] ?? 'works'])));
   }
 
   protected suggestModels({ query }: AutoCompleteCompleteEvent): void {
@@ -131,7 +148,12 @@ export class IntakeScreen {
     const { commandId, customer, reach, ...rest } = this.typed();
     const model = this.model();
     const baseline = Object.fromEntries(BASELINE_CHECKS.map(({ id }) => [id, rest.baseline[id] ?? 'not-tried']));
-    const read = IntakeSchema.safeParse({ ...rest, baseline, modelName: model ? sayModel(model) : '', customer: { name: customer, reach } });
+    const read = IntakeSchema.safeParse({
+      ...rest,
+      baseline,
+      modelName: model ? sayModel(model) : '',
+      customer: { name: customer, reach },
+    });
     if (!read.success) return this.show(read.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message })));
     this.busy.set(true);
     this.general.set('');
@@ -158,6 +180,7 @@ export class IntakeScreen {
     const count = Object.keys(byPath).length;
     if (count > 0) this.general.set(count === 1 ? 'One entry needs another look.' : `${count} entries need another look.`);
     const first = Object.keys(byPath)[0];
-    if (first) queueMicrotask(() => this.form()?.nativeElement.querySelector<HTMLElement>(`[data-path="${first}"] :is(input, textarea)`)?.focus());
+    if (first)
+      queueMicrotask(() => this.form()?.nativeElement.querySelector<HTMLElement>(`[data-path="${first}"] :is(input, textarea)`)?.focus());
   }
 }

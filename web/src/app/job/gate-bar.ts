@@ -66,7 +66,9 @@ export class GateBar {
     if (what === null) return;
     const reason = this.reason();
     const schema = reason.trim().length < 3 ? 'Say why, in a few words.' : null;
-    const refusal = schema ?? this.desk.give(this.job(), what === 'end' ? { type: 'end-early', reason } : { type: 'waive', code: what.code, reason })?.sentence;
+    const refusal =
+      schema ??
+      this.desk.give(this.job(), what === 'end' ? { type: 'end-early', reason } : { type: 'waive', code: what.code, reason })?.sentence;
     this.refusal.set(refusal ?? '');
     if (refusal) return;
     this.asking.set(null);

@@ -26,7 +26,24 @@ import { WaySection } from './way/way';
 /** One job along its line: the head, the part it is at, what is missing to go on, the tray. */
 @Component({
   selector: 'p-job',
-  imports: [RouterLink, JobLine, TrayStrip, ConnectionLine, KeyBox, StateMark, Wordmark, DiagnoseSection, MatchSection, SafeguardSection, WaySection, TrySection, SetUpSection, ProveSection, HandOverSection, GateBar],
+  imports: [
+    RouterLink,
+    JobLine,
+    TrayStrip,
+    ConnectionLine,
+    KeyBox,
+    StateMark,
+    Wordmark,
+    DiagnoseSection,
+    MatchSection,
+    SafeguardSection,
+    WaySection,
+    TrySection,
+    SetUpSection,
+    ProveSection,
+    HandOverSection,
+    GateBar,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './job.html',
   styleUrl: './job.css',
@@ -54,7 +71,12 @@ export class JobScreen {
   protected readonly parts = computed(() => {
     const at = phaseIndex(this.job()?.phase ?? 'diagnose');
     const ended = this.job()?.endedEarly !== null;
-    return PHASES.filter((phase) => phase !== 'intake').map((phase) => ({ phase, say: SAY_PHASE[phase], state: phaseIndex(phase) === at ? 'now' : phaseIndex(phase) < at && !ended ? 'past' : 'ahead', seen: phase === this.phase() }));
+    return PHASES.filter((phase) => phase !== 'intake').map((phase) => ({
+      phase,
+      say: SAY_PHASE[phase],
+      state: phaseIndex(phase) === at ? 'now' : phaseIndex(phase) < at && !ended ? 'past' : 'ahead',
+      seen: phase === this.phase(),
+    }));
   });
   protected readonly walking = computed(() => ['way-in', 'swap', 'way-out'].includes(this.phase()) && !this.lookingBack());
   protected readonly time = computed(() => format(this.clock.now(), 'HH:mm'));

@@ -38,9 +38,24 @@ export interface Listing {
     <div class="size">
       <div class="field">
         <label for="shown-size">Size that is shown</label>
-        <p-inputnumber inputId="shown-size" [ngModel]="shown()" (ngModelChange)="shown.set($event)" [min]="0.1" [max]="999999" [maxFractionDigits]="2" [useGrouping]="false" locale="en-GB" />
+        <p-inputnumber
+          inputId="shown-size"
+          [ngModel]="shown()"
+          (ngModelChange)="shown.set($event)"
+          [min]="0.1"
+          [max]="999999"
+          [maxFractionDigits]="2"
+          [useGrouping]="false"
+          locale="en-GB"
+        />
       </div>
-      <p-selectbutton [options]="units" [allowEmpty]="false" [ngModel]="unit()" (ngModelChange)="unit.set($event)" ariaLabelledBy="shown-size" />
+      <p-selectbutton
+        [options]="units"
+        [allowEmpty]="false"
+        [ngModel]="unit()"
+        (ngModelChange)="unit.set($event)"
+        ariaLabelledBy="shown-size"
+      />
       <button class="tgt" type="button" (click)="send(true)">Listed at this size</button>
       <button class="tgt" type="button" (click)="send(false)">Not listed</button>
     </div>

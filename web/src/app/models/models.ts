@@ -23,7 +23,9 @@ const LARGEST_FILE = 8_000_000;
       <a class="back" routerLink="/">Bench <p-key name="Esc" /></a>
       <h1>Models and shelf</h1>
       @if (lead()) {
-        <label class="tgt">Bring in a document<input class="visually-hidden" type="file" accept=".json,application/json" (change)="bringIn($event)" /></label>
+        <label class="tgt"
+          >Bring in a document<input class="visually-hidden" type="file" accept=".json,application/json" (change)="bringIn($event)"
+        /></label>
       }
     </header>
     <p class="told" role="status">{{ told() }}</p>
@@ -100,7 +102,10 @@ export class ModelsScreen {
     this.knowledge().drives.map((drive) => ({
       id: drive.id,
       name: sayDrive(drive),
-      form: drive.family === 'm2' ? `M.2 22 × ${drive.lengthMm}, key ${drive.key}, ${drive.link.protocol === 'nvme' ? 'NVMe' : 'SATA'}` : `2.5-inch, ${drive.height.mm} mm, SATA`,
+      form:
+        drive.family === 'm2'
+          ? `M.2 22 × ${drive.lengthMm}, key ${drive.key}, ${drive.link.protocol === 'nvme' ? 'NVMe' : 'SATA'}`
+          : `2.5-inch, ${drive.height.mm} mm, SATA`,
       price: (drive.priceMinor / 100).toFixed(2),
       drawer: drive.drawer,
       inStock: drive.inStock,

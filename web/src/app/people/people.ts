@@ -19,14 +19,18 @@ import { KeyBox } from '../ui/key-box';
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['../intake/intake.css', './people.css'],
   template: `
-    <header><a class="back" routerLink="/">Bench <p-key name="Esc" /></a><h1>People</h1></header>
+    <header>
+      <a class="back" routerLink="/">Bench <p-key name="Esc" /></a>
+      <h1>People</h1>
+    </header>
     <div class="page">
       <section aria-label="People of the workshop">
         <h2>Who works here</h2>
         <ul class="lines">
           @for (one of people(); track one.id) {
             <li>
-              <b>{{ one.name }}</b><span class="m">{{ one.signInName }}</span><span>{{ one.roles.join(', ') }}</span>
+              <b>{{ one.name }}</b><span class="m">{{ one.signInName }}</span
+              ><span>{{ one.roles.join(', ') }}</span>
             </li>
           }
         </ul>
@@ -36,13 +40,49 @@ import { KeyBox } from '../ui/key-box';
         <h2>Add somebody</h2>
         @if (lead()) {
           <form class="stacked" (submit)="add($event)" novalidate>
-            <div class="field"><label for="name">Name</label><input pInputText id="name" name="name" [ngModel]="name()" (ngModelChange)="name.set($event)" /><p class="fault">{{ faultAt('name') }}</p></div>
-            <div class="field"><label for="sign-in-name">Sign-in name</label><input pInputText id="sign-in-name" name="signInName" autocapitalize="none" autocomplete="off" [ngModel]="signInName()" (ngModelChange)="signInName.set($event)" /><p class="fault">{{ faultAt('signInName') }}</p></div>
-            <div class="field"><label for="password">First password, at least 10 characters</label><input pInputText id="password" name="password" type="password" autocomplete="new-password" [ngModel]="password()" (ngModelChange)="password.set($event)" /><p class="fault">{{ faultAt('password') }}</p></div>
+            <div class="field">
+              <label for="name">Name</label><input pInputText id="name" name="name" [ngModel]="name()" (ngModelChange)="name.set($event)" />
+              <p class="fault">{{ faultAt('name') }}</p>
+            </div>
+            <div class="field">
+              <label for="sign-in-name">Sign-in name</label
+              ><input
+                pInputText
+                id="sign-in-name"
+                name="signInName"
+                autocapitalize="none"
+                autocomplete="off"
+                [ngModel]="signInName()"
+                (ngModelChange)="signInName.set($event)"
+              />
+              <p class="fault">{{ faultAt('signInName') }}</p>
+            </div>
+            <div class="field">
+              <label for="password">First password, at least 10 characters</label
+              ><input
+                pInputText
+                id="password"
+                name="password"
+                type="password"
+                autocomplete="new-password"
+                [ngModel]="password()"
+                (ngModelChange)="password.set($event)"
+              />
+              <p class="fault">{{ faultAt('password') }}</p>
+            </div>
             <fieldset>
               <legend class="label">Roles</legend>
               @for (role of roles; track role.id) {
-                <label [for]="role.id"><p-checkbox [inputId]="role.id" [name]="role.id" [value]="role.id" [ngModel]="held()" (ngModelChange)="held.set($event)" /> {{ role.say }}</label>
+                <label [for]="role.id"
+                  ><p-checkbox
+                    [inputId]="role.id"
+                    [name]="role.id"
+                    [value]="role.id"
+                    [ngModel]="held()"
+                    (ngModelChange)="held.set($event)"
+                  />
+                  {{ role.say }}</label
+                >
               }
               <p class="fault">{{ faultAt('roles') }}</p>
             </fieldset>
@@ -79,7 +119,10 @@ export class PeopleScreen {
   constructor() {
     const router = inject(Router);
     inject(Keys).bind({ Escape: { say: 'Back to the Bench', run: () => void router.navigate(['/']) } });
-    this.api.accounts().subscribe({ next: ({ accounts }) => this.people.set(accounts), error: (error: unknown) => this.failed.set(faultOf(error).sentence) });
+    this.api.accounts().subscribe({
+      next: ({ accounts }) => this.people.set(accounts),
+      error: (error: unknown) => this.failed.set(faultOf(error).sentence),
+    });
   }
 
   protected faultAt(path: string): string {

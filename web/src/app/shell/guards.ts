@@ -24,7 +24,11 @@ function session() {
 
 export const needsSignIn: CanActivateFn = (_, state) => {
   const router = inject(Router);
-  return session().pipe(map((reply) => (reply?.signedIn ? true : router.createUrlTree(['/sign-in'], { queryParams: state.url === '/' ? {} : { then: state.url } }))));
+  return session().pipe(
+    map((reply) =>
+      reply?.signedIn ? true : router.createUrlTree(['/sign-in'], { queryParams: state.url === '/' ? {} : { then: state.url } }),
+    ),
+  );
 };
 
 export const needsNobody: CanActivateFn = () => {

@@ -10,7 +10,15 @@ import { Night } from './night';
   imports: [Dialog, KeyBox],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog header="Keys of this screen" [visible]="open()" (visibleChange)="open.set($event)" [modal]="true" [dismissableMask]="true" [draggable]="false" [resizable]="false">
+    <p-dialog
+      header="Keys of this screen"
+      [visible]="open()"
+      (visibleChange)="open.set($event)"
+      [modal]="true"
+      [dismissableMask]="true"
+      [draggable]="false"
+      [resizable]="false"
+    >
       <dl>
         @for (row of rows(); track row.key) {
           <dt><p-key [name]="row.key" /></dt>

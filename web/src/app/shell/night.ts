@@ -5,7 +5,9 @@ const KEPT = 'petrichor.night';
 /** Day or night bench. What was chosen is kept; before a choice, the system's wish counts. */
 @Injectable({ providedIn: 'root' })
 export class Night {
-  readonly on = signal(localStorage.getItem(KEPT) === null ? matchMedia('(prefers-color-scheme: dark)').matches : localStorage.getItem(KEPT) === 'yes');
+  readonly on = signal(
+    localStorage.getItem(KEPT) === null ? matchMedia('(prefers-color-scheme: dark)').matches : localStorage.getItem(KEPT) === 'yes',
+  );
 
   constructor() {
     this.show();

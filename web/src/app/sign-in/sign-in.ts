@@ -20,7 +20,9 @@ import { Wordmark } from '../ui/wordmark';
       <p-wordmark />
       @if (first()) {
         <h1>Make the first account</h1>
-        <p class="mu">This installation is empty. The first account opens the workshop and is technician, front desk and lead in one; it can add others.</p>
+        <p class="mu">
+          This installation is empty. The first account opens the workshop and is technician, front desk and lead in one; it can add others.
+        </p>
       } @else {
         <h1>Sign in</h1>
       }
@@ -28,7 +30,14 @@ import { Wordmark } from '../ui/wordmark';
         @if (first()) {
           <div class="field">
             <label for="workshop">Workshop</label>
-            <input pInputText id="workshop" name="workshop" autocomplete="organization" [(ngModel)]="workshopName" [attr.aria-describedby]="'workshopName-fault'" />
+            <input
+              pInputText
+              id="workshop"
+              name="workshop"
+              autocomplete="organization"
+              [(ngModel)]="workshopName"
+              [attr.aria-describedby]="'workshopName-fault'"
+            />
             <p class="fault" id="workshopName-fault">{{ faultAt('workshopName') }}</p>
           </div>
           <div class="field">
@@ -39,12 +48,28 @@ import { Wordmark } from '../ui/wordmark';
         }
         <div class="field">
           <label for="sign-in-name">Sign-in name</label>
-          <input pInputText id="sign-in-name" name="username" autocomplete="username" autocapitalize="none" [(ngModel)]="signInName" aria-describedby="signInName-fault" />
+          <input
+            pInputText
+            id="sign-in-name"
+            name="username"
+            autocomplete="username"
+            autocapitalize="none"
+            [(ngModel)]="signInName"
+            aria-describedby="signInName-fault"
+          />
           <p class="fault" id="signInName-fault">{{ faultAt('signInName') }}</p>
         </div>
         <div class="field">
           <label for="password">Password</label>
-          <input pInputText id="password" name="password" type="password" [autocomplete]="first() ? 'new-password' : 'current-password'" [(ngModel)]="password" aria-describedby="password-fault" />
+          <input
+            pInputText
+            id="password"
+            name="password"
+            type="password"
+            [autocomplete]="first() ? 'new-password' : 'current-password'"
+            [(ngModel)]="password"
+            aria-describedby="password-fault"
+          />
           <p class="fault" id="password-fault">{{ faultAt('password') }}</p>
         </div>
         <p class="fault" role="alert">{{ general() }}</p>
@@ -59,7 +84,14 @@ import { Wordmark } from '../ui/wordmark';
       grid-template-columns: minmax(0, 1fr);
       align-content: start;
       justify-items: center;
-      background: linear-gradient(var(--ground) 0 34%, var(--s1) 34% 50%, var(--s2) 50% 64%, var(--s3) 64% 78%, var(--s4) 78% 90%, var(--s5) 90%);
+      background: linear-gradient(
+        var(--ground) 0 34%,
+        var(--s1) 34% 50%,
+        var(--s2) 50% 64%,
+        var(--s3) 64% 78%,
+        var(--s4) 78% 90%,
+        var(--s5) 90%
+      );
     }
     main {
       width: min(440px, 100% - 32px);
@@ -99,7 +131,11 @@ export class SignInScreen {
 
   constructor() {
     inject(Night);
-    if (!this.session().reply) this.api.session().subscribe({ next: (reply) => this.store.dispatch(SessionActions.told({ reply })), error: (error: unknown) => this.fault.set(faultOf(error)) });
+    if (!this.session().reply)
+      this.api.session().subscribe({
+        next: (reply) => this.store.dispatch(SessionActions.told({ reply })),
+        error: (error: unknown) => this.fault.set(faultOf(error)),
+      });
   }
 
   protected faultAt(path: string): string {
@@ -109,7 +145,9 @@ export class SignInScreen {
   protected send(event: Event): void {
     event.preventDefault();
     const { signInName, password } = { signInName: this.signInName(), password: this.password() };
-    const reply: Observable<SessionReply> = this.first() ? this.api.firstAccount({ workshopName: this.workshopName(), name: this.name(), signInName, password }) : this.api.signIn({ signInName, password });
+    const reply: Observable<SessionReply> = this.first()
+      ? this.api.firstAccount({ workshopName: this.workshopName(), name: this.name(), signInName, password })
+      : this.api.signIn({ signInName, password });
     this.busy.set(true);
     this.fault.set(null);
     reply.subscribe({

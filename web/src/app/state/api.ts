@@ -1,6 +1,20 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import type { Account, BenchReply, CommandReply, EventsReply, FirstAccount, GiveCommand, JobReply, KnowledgeReply, NewAccount, OpenJob, Problem, SessionReply, SignIn } from '@petrichor/api';
+import type {
+  Account,
+  BenchReply,
+  CommandReply,
+  EventsReply,
+  FirstAccount,
+  GiveCommand,
+  JobReply,
+  KnowledgeReply,
+  NewAccount,
+  OpenJob,
+  Problem,
+  SessionReply,
+  SignIn,
+} from '@petrichor/api';
 import type { Observable } from 'rxjs';
 
 /** The server's routes as methods. Replies are typed by the contract. */
@@ -17,8 +31,10 @@ export class Api {
   bench = (): Observable<BenchReply> => this.http.get<BenchReply>('/api/bench');
   openJob = (body: OpenJob): Observable<JobReply> => this.http.post<JobReply>('/api/jobs', body);
   job = (jobId: string): Observable<JobReply> => this.http.get<JobReply>(`/api/jobs/${encodeURIComponent(jobId)}`);
-  events = (jobId: string, after: number): Observable<EventsReply> => this.http.get<EventsReply>(`/api/jobs/${encodeURIComponent(jobId)}/events`, { params: { after } });
-  give = (jobId: string, body: GiveCommand): Observable<CommandReply> => this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/commands`, body);
+  events = (jobId: string, after: number): Observable<EventsReply> =>
+    this.http.get<EventsReply>(`/api/jobs/${encodeURIComponent(jobId)}/events`, { params: { after } });
+  give = (jobId: string, body: GiveCommand): Observable<CommandReply> =>
+    this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/commands`, body);
   knowledge = (): Observable<KnowledgeReply> => this.http.get<KnowledgeReply>('/api/knowledge');
   bringIn = (text: string): Observable<{ imported: string }> => this.http.post<{ imported: string }>('/api/imports', { text });
 }
@@ -36,8 +52,21 @@ export function faultOf(error: unknown): RequestFault {
   if (error instanceof HttpErrorResponse) {
     const problem = problemIn(error.error);
     const away = error.status === 0 || error.status >= 500 || error.status === 429;
-    if (problem) return { away, signedOut: error.status === 401 && problem.code === 'not-signed-in', code: problem.code, sentence: problem.detail, fields: problem.fields ?? [] };
-    return { away: true, signedOut: false, code: 'away', sentence: 'The server does not answer. What you did is kept here; try again in a moment.', fields: [] };
+    if (problem)
+      return {
+        away,
+        signedOut: error.status === 401 && problem.code === 'not-signed-in',
+        code: problem.code,
+        sentence: problem.detail,
+        fields: problem.fields ?? [],
+      };
+    return {
+      away: true,
+      signedOut: false,
+      code: 'away',
+      sentence: 'The server does not answer. What you did is kept here; try again in a moment.',
+      fields: [],
+    };
   }
   throw error;
 }

@@ -2,13 +2,24 @@ import { definePreset } from '@primeuix/themes';
 import Nora from '@primeuix/themes/nora';
 
 // PrimeNG asks for a scale; ours has one blue and its wash, so the scale runs from the one to the other.
-const rain = Object.fromEntries([50, 100, 200, 300, 400, 500, 600, 700, 800, 900, 950].map((step) => [step, step < 300 ? 'var(--rain-wash)' : step < 600 ? 'var(--rain)' : 'var(--rain-ink)']));
+const rain = Object.fromEntries(
+  [50, 100, 200, 300, 400, 500, 600, 700, 800, 900, 950].map((step) => [
+    step,
+    step < 300 ? 'var(--rain-wash)' : step < 600 ? 'var(--rain)' : 'var(--rain-ink)',
+  ]),
+);
 
 const scheme = {
   primary: { color: 'var(--rain)', contrastColor: 'var(--on-rain)', hoverColor: 'var(--rain-ink)', activeColor: 'var(--rain-ink)' },
   highlight: { background: 'var(--rain-wash)', focusBackground: 'var(--rain-wash)', color: 'var(--ink)', focusColor: 'var(--ink)' },
   text: { color: 'var(--ink)', hoverColor: 'var(--ink)', mutedColor: 'var(--muted)', hoverMutedColor: 'var(--deep)' },
-  content: { background: 'var(--panel)', hoverBackground: 'var(--rain-wash)', borderColor: 'var(--line-strong)', color: 'var(--ink)', hoverColor: 'var(--ink)' },
+  content: {
+    background: 'var(--panel)',
+    hoverBackground: 'var(--rain-wash)',
+    borderColor: 'var(--line-strong)',
+    color: 'var(--ink)',
+    hoverColor: 'var(--ink)',
+  },
   formField: {
     background: 'var(--panel)',
     disabledBackground: 'var(--s0)',
@@ -29,7 +40,15 @@ const scheme = {
     modal: { background: 'var(--panel)', borderColor: 'var(--ink)', color: 'var(--ink)' },
   },
   list: {
-    option: { focusBackground: 'var(--rain-wash)', selectedBackground: 'var(--rain-wash)', selectedFocusBackground: 'var(--rain-wash)', color: 'var(--ink)', focusColor: 'var(--ink)', selectedColor: 'var(--ink)', selectedFocusColor: 'var(--ink)' },
+    option: {
+      focusBackground: 'var(--rain-wash)',
+      selectedBackground: 'var(--rain-wash)',
+      selectedFocusBackground: 'var(--rain-wash)',
+      color: 'var(--ink)',
+      focusColor: 'var(--ink)',
+      selectedColor: 'var(--ink)',
+      selectedFocusColor: 'var(--ink)',
+    },
   },
 };
 
@@ -39,8 +58,17 @@ export const PetrichorPreset = definePreset(Nora, {
   semantic: {
     primary: rain,
     focusRing: { width: '3px', style: 'solid', color: 'var(--rain)', offset: '2px', shadow: 'none' },
-    formField: { paddingX: '12px', paddingY: '10px', borderRadius: '3px', focusRing: { width: '3px', style: 'solid', color: 'var(--rain)', offset: '1px', shadow: 'none' } },
-    overlay: { select: { shadow: 'none', borderRadius: '3px' }, popover: { shadow: 'none', borderRadius: '3px' }, modal: { shadow: 'none', borderRadius: '3px' } },
+    formField: {
+      paddingX: '12px',
+      paddingY: '10px',
+      borderRadius: '3px',
+      focusRing: { width: '3px', style: 'solid', color: 'var(--rain)', offset: '1px', shadow: 'none' },
+    },
+    overlay: {
+      select: { shadow: 'none', borderRadius: '3px' },
+      popover: { shadow: 'none', borderRadius: '3px' },
+      modal: { shadow: 'none', borderRadius: '3px' },
+    },
     list: { option: { padding: '12px 14px', borderRadius: '0' } },
     colorScheme: { light: scheme, dark: scheme },
   },
@@ -52,12 +80,25 @@ export const PetrichorPreset = definePreset(Nora, {
         (['light', 'dark'] as const).map((mode) => [
           mode,
           {
-            root: { background: 'var(--panel)', checkedBackground: 'var(--ink)', hoverBackground: 'var(--rain-wash)', borderColor: 'var(--edge)', checkedBorderColor: 'var(--ink)', color: 'var(--ink)', hoverColor: 'var(--ink)', checkedColor: 'var(--panel)' },
+            root: {
+              background: 'var(--panel)',
+              checkedBackground: 'var(--ink)',
+              hoverBackground: 'var(--rain-wash)',
+              borderColor: 'var(--edge)',
+              checkedBorderColor: 'var(--ink)',
+              color: 'var(--ink)',
+              hoverColor: 'var(--ink)',
+              checkedColor: 'var(--panel)',
+            },
             content: { checkedBackground: 'var(--ink)' },
           },
         ]),
       ),
     },
-    datatable: { headerCell: { padding: '8px 12px', background: 'transparent', borderColor: 'var(--line-strong)', color: 'var(--muted)' }, bodyCell: { padding: '10px 12px', borderColor: 'var(--line)' }, row: { background: 'transparent', color: 'var(--ink)' } },
+    datatable: {
+      headerCell: { padding: '8px 12px', background: 'transparent', borderColor: 'var(--line-strong)', color: 'var(--muted)' },
+      bodyCell: { padding: '10px 12px', borderColor: 'var(--line)' },
+      row: { background: 'transparent', color: 'var(--ink)' },
+    },
   },
 });

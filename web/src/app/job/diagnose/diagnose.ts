@@ -19,7 +19,10 @@ import { sayWhen } from '../../shell/promise';
     <h1>{{ headline() }}</h1>
     <p class="lead">“{{ job().intake.complaint }}” Must not be lost: {{ job().intake.mustNotLose }}</p>
     @if (stop()) {
-      <p class="caution"><b>It clicks, and the data matters.</b> Power it off now. Image it once onto a healthy drive, or refer it to a data recovery specialist; no long scan.</p>
+      <p class="caution">
+        <b>It clicks, and the data matters.</b> Power it off now. Image it once onto a healthy drive, or refer it to a data recovery
+        specialist; no long scan.
+      </p>
     }
     <div class="columns">
       <section>
@@ -56,9 +59,21 @@ import { sayWhen } from '../../shell/promise';
         }
         <div class="field">
           <label for="cause">What is it?</label>
-          <p-select inputId="cause" [options]="causes" optionLabel="say" optionValue="id" placeholder="Choose" [ngModel]="cause()" (ngModelChange)="cause.set($event)" appendTo="body" scrollHeight="420px">
+          <p-select
+            inputId="cause"
+            [options]="causes"
+            optionLabel="say"
+            optionValue="id"
+            placeholder="Choose"
+            [ngModel]="cause()"
+            (ngModelChange)="cause.set($event)"
+            appendTo="body"
+            scrollHeight="420px"
+          >
             <ng-template #item let-option
-              ><span>{{ option.say }} <span class="mu">{{ option.needsDrive ? '' : '(no drive needed)' }}</span></span></ng-template
+              ><span
+                >{{ option.say }} <span class="mu">{{ option.needsDrive ? '' : '(no drive needed)' }}</span></span
+              ></ng-template
             >
           </p-select>
           <p class="hint">{{ cure() }}</p>
@@ -68,7 +83,9 @@ import { sayWhen } from '../../shell/promise';
           <textarea pTextarea id="reason" rows="3" [ngModel]="reason()" (ngModelChange)="reason.set($event)" maxlength="500"></textarea>
           <p class="fault" role="alert">{{ fault() }}</p>
         </div>
-        <div><button class="tgt" type="button" (click)="conclude()">{{ job().conclusion ? 'Conclude this instead' : 'Conclude' }}</button></div>
+        <div>
+          <button class="tgt" type="button" (click)="conclude()">{{ job().conclusion ? 'Conclude this instead' : 'Conclude' }}</button>
+        </div>
       </section>
     </div>
   `,
@@ -83,8 +100,16 @@ export class DiagnoseSection {
     { label: 'not seen', value: 'not-seen' },
     { label: 'not looked', value: 'not-looked' },
   ];
-  protected readonly cause = jobDraft(() => this.job().id, 'cause', () => this.job().conclusion?.causeId ?? '');
-  protected readonly reason = jobDraft(() => this.job().id, 'reason', () => this.job().conclusion?.reason ?? '');
+  protected readonly cause = jobDraft(
+    () => this.job().id,
+    'cause',
+    () => this.job().conclusion?.causeId ?? '',
+  );
+  protected readonly reason = jobDraft(
+    () => this.job().id,
+    'reason',
+    () => this.job().conclusion?.reason ?? '',
+  );
   protected readonly fault = signal('');
   protected readonly when = sayWhen;
   protected readonly headline = computed(() => {
@@ -92,7 +117,9 @@ export class DiagnoseSection {
     return made ? `${this.say(made.causeId)}.` : 'Is it the drive?';
   });
   protected readonly cure = computed(() => causeById(this.cause())?.cure ?? '');
-  protected readonly stop = computed(() => this.job().observations['clicks'] === 'seen' && !/^nothing\b/i.test(this.job().intake.mustNotLose));
+  protected readonly stop = computed(
+    () => this.job().observations['clicks'] === 'seen' && !/^nothing\b/i.test(this.job().intake.mustNotLose),
+  );
 
   protected say(causeId: string): string {
     return causeById(causeId)?.say ?? causeId;

@@ -48,7 +48,13 @@ type Fate = z.infer<typeof OldDriveFateSchema>;
           <div class="lines" role="radiogroup" aria-labelledby="fate-label">
             @for (one of fates; track one.id) {
               <label class="fate" [for]="'fate-' + one.id">
-                <p-radiobutton name="fate" [inputId]="'fate-' + one.id" [value]="one.id" [ngModel]="fate()" (ngModelChange)="fate.set($event)" />
+                <p-radiobutton
+                  name="fate"
+                  [inputId]="'fate-' + one.id"
+                  [value]="one.id"
+                  [ngModel]="fate()"
+                  (ngModelChange)="fate.set($event)"
+                />
                 <span>{{ one.say }}</span>
               </label>
             }
@@ -56,7 +62,14 @@ type Fate = z.infer<typeof OldDriveFateSchema>;
           @if (fate() === 'kept-as-fallback') {
             <div class="field">
               <label for="until">Kept until</label>
-              <p-datepicker inputId="until" [ngModel]="until()" (ngModelChange)="until.set($event)" dateFormat="yy-mm-dd" appendTo="body" placeholder="2026-05-14" />
+              <p-datepicker
+                inputId="until"
+                [ngModel]="until()"
+                (ngModelChange)="until.set($event)"
+                dateFormat="yy-mm-dd"
+                appendTo="body"
+                placeholder="2026-05-14"
+              />
             </div>
           }
           <div class="field">
@@ -126,7 +139,9 @@ export class HandOverSection {
     if (endedEarly) return 'Goes back unrepaired.';
     return this.out() === 0 ? 'Ready to hand over.' : 'Nearly: something is still out.';
   });
-  protected readonly sub = computed(() => this.job().endedEarly?.reason ?? 'Keep all original parts until the customer has the machine back.');
+  protected readonly sub = computed(
+    () => this.job().endedEarly?.reason ?? 'Keep all original parts until the customer has the machine back.',
+  );
 
   constructor() {
     inject(Keys).bind({ P: { say: 'Page for the customer', run: () => void this.router.navigate(['/jobs', this.job().id, 'paper']) } });

@@ -51,7 +51,11 @@ export class PaperScreen {
       fate: oldDriveFate ? sayFate(oldDriveFate) : 'Not settled yet.',
       data: safeguard ? `${sayPlan(safeguard.plan)}.` : '',
       proof: proved?.sentence ?? 'Not proved yet.',
-      checks: BASELINE_CHECKS.map(({ id, say }) => ({ say, before: SAY[intake.baseline[id]], after: job.after[id] ? SAY[job.after[id].result] : endedEarly ? 'as before' : 'not tried' })),
+      checks: BASELINE_CHECKS.map(({ id, say }) => ({
+        say,
+        before: SAY[intake.baseline[id]],
+        after: job.after[id] ? SAY[job.after[id].result] : endedEarly ? 'as before' : 'not tried',
+      })),
       waivers: waivers.map(({ what, reason, by }) => `${what} ${reason} (${by.name})`),
       by: closed?.by.name ?? null,
       to: closed?.to ?? null,

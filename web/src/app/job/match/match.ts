@@ -64,7 +64,7 @@ export class MatchSection {
     const wanted = this.picked() ?? this.job().choice?.drive.id;
     return all.find((one) => one.drive.id === wanted) ?? all[0] ?? null;
   });
-  protected readonly atId = computed(() => (this.at())?.drive.id ?? null);
+  protected readonly atId = computed(() => this.at()?.drive.id ?? null);
   protected readonly link = computed(() => {
     const at = this.at();
     const slot = this.slot();
@@ -117,8 +117,8 @@ export class MatchSection {
     return `${(bytesPerSecond / 1e9).toFixed(2)} GB/s`;
   }
 
-  protected margin({ margin, outcome }: Finding): string {
-    if (!margin) return outcome === 'fits' ? 'same' : WORDS[outcome];
+  protected margin({ margin, outcome, have, need }: Finding): string {
+    if (!margin) return have === need ? 'same' : WORDS[outcome];
     const digits = margin.unit === 'GB' ? 0 : 2;
     const sign = margin.value < 0 ? '−' : '+';
     return `${sign}${Math.abs(margin.value).toFixed(digits)}${margin.plusMinus > 0 ? ` ±${margin.plusMinus.toFixed(2).slice(1)}` : ''} ${margin.unit}`;
@@ -130,13 +130,16 @@ export class MatchSection {
 
   protected stateNeed(): void {
     const whole = (value: number | null) => (value === null ? null : Math.round(value));
-    this.fault.set(this.desk.give(this.job(), { type: 'state-need', usedGb: whole(this.usedGb()), wantedGb: whole(this.wantedGb()) })?.sentence ?? '');
+    this.fault.set(
+      this.desk.give(this.job(), { type: 'state-need', usedGb: whole(this.usedGb()), wantedGb: whole(this.wantedGb()) })?.sentence ?? '',
+    );
   }
 
   protected take(): void {
     const at = this.at();
     const slot = this.slot();
-    if (at && slot) this.fault.set(this.desk.give(this.job(), { type: 'choose-drive', slotId: slot.id, driveId: at.drive.id })?.sentence ?? '');
+    if (at && slot)
+      this.fault.set(this.desk.give(this.job(), { type: 'choose-drive', slotId: slot.id, driveId: at.drive.id })?.sentence ?? '');
   }
 
   protected measure(): void {

@@ -25,7 +25,15 @@ const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already'
               <span
                 ><b [id]="'after-' + check.id">{{ check.say }}</b> <span class="mu">{{ check.before }}</span></span
               >
-              <p-selectbutton [options]="answers" optionLabel="label" optionValue="value" [allowEmpty]="false" [ngModel]="check.after" (ngModelChange)="keep(check.id, $event)" [ariaLabelledBy]="'after-' + check.id" />
+              <p-selectbutton
+                [options]="answers"
+                optionLabel="label"
+                optionValue="value"
+                [allowEmpty]="false"
+                [ngModel]="check.after"
+                (ngModelChange)="keep(check.id, $event)"
+                [ariaLabelledBy]="'after-' + check.id"
+              />
             </li>
           }
         </ul>
@@ -50,7 +58,14 @@ export class ProveSection {
   protected readonly refusal = signal('');
   protected readonly drive = computed(() => (this.job().choice ? sayDrive(this.job().choice!.drive) : ''));
   protected readonly left = computed(() => (this.job().phase === 'prove' ? missing(this.job()).length : 0));
-  protected readonly checks = computed(() => BASELINE_CHECKS.map(({ id, say }) => ({ id, say, before: SAY[this.job().intake.baseline[id]], after: this.job().after[id]?.result ?? null })));
+  protected readonly checks = computed(() =>
+    BASELINE_CHECKS.map(({ id, say }) => ({
+      id,
+      say,
+      before: SAY[this.job().intake.baseline[id]],
+      after: this.job().after[id]?.result ?? null,
+    })),
+  );
 
   protected keep(check: BaselineId, result: Working): void {
     this.fault.set(this.desk.give(this.job(), { type: 'check-baseline', check, result, note: '' })?.sentence ?? '');

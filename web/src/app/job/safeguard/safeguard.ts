@@ -37,7 +37,13 @@ const UNDECIDED = { plan: '', backup: 'none', backupWhere: '', recoveryKey: 'unk
         <div class="lines" role="radiogroup" aria-labelledby="plan-label">
           @for (plan of plans; track plan.id) {
             <label class="plan" [for]="'plan-' + plan.id">
-              <p-radiobutton name="plan" [inputId]="'plan-' + plan.id" [value]="plan.id" [ngModel]="form().plan" (ngModelChange)="set('plan', $event)" />
+              <p-radiobutton
+                name="plan"
+                [inputId]="'plan-' + plan.id"
+                [value]="plan.id"
+                [ngModel]="form().plan"
+                (ngModelChange)="set('plan', $event)"
+              />
               <span
                 ><b>{{ plan.say }}</b
                 ><br /><span class="mu">{{ plan.what }}</span></span
@@ -48,7 +54,15 @@ const UNDECIDED = { plan: '', backup: 'none', backupWhere: '', recoveryKey: 'unk
         <div class="stack">
           <div class="field">
             <span class="label" id="backup-label">Backup on something else</span>
-            <p-selectbutton [options]="backups" optionLabel="label" optionValue="value" [allowEmpty]="false" [ngModel]="form().backup" (ngModelChange)="set('backup', $event)" ariaLabelledBy="backup-label" />
+            <p-selectbutton
+              [options]="backups"
+              optionLabel="label"
+              optionValue="value"
+              [allowEmpty]="false"
+              [ngModel]="form().backup"
+              (ngModelChange)="set('backup', $event)"
+              ariaLabelledBy="backup-label"
+            />
           </div>
           <div class="field">
             <label for="where">Where the backup is</label>
@@ -56,14 +70,31 @@ const UNDECIDED = { plan: '', backup: 'none', backupWhere: '', recoveryKey: 'unk
           </div>
           <div class="field">
             <span class="label" id="key-label">Encryption and recovery key</span>
-            <p-selectbutton [options]="recoveryKeys" optionLabel="label" optionValue="value" [allowEmpty]="false" [ngModel]="form().recoveryKey" (ngModelChange)="set('recoveryKey', $event)" ariaLabelledBy="key-label" />
+            <p-selectbutton
+              [options]="recoveryKeys"
+              optionLabel="label"
+              optionValue="value"
+              [allowEmpty]="false"
+              [ngModel]="form().recoveryKey"
+              (ngModelChange)="set('recoveryKey', $event)"
+              ariaLabelledBy="key-label"
+            />
           </div>
           <div class="field">
             <label for="safeguard-note">Note: programs, licences, a second system</label>
-            <textarea pTextarea id="safeguard-note" rows="2" [ngModel]="form().note" (ngModelChange)="set('note', $event)" maxlength="1000"></textarea>
+            <textarea
+              pTextarea
+              id="safeguard-note"
+              rows="2"
+              [ngModel]="form().note"
+              (ngModelChange)="set('note', $event)"
+              maxlength="1000"
+            ></textarea>
           </div>
           <p class="fault" role="alert">{{ fault() }}</p>
-          <div><button class="tgt big" type="button" (click)="decide()">{{ job().safeguard ? 'Decide this instead' : 'Decide' }}</button></div>
+          <div>
+            <button class="tgt big" type="button" (click)="decide()">{{ job().safeguard ? 'Decide this instead' : 'Decide' }}</button>
+          </div>
         </div>
       </section>
       <section>
@@ -77,7 +108,9 @@ const UNDECIDED = { plan: '', backup: 'none', backupWhere: '', recoveryKey: 'unk
                 ><br /><span class="mu small">{{ one.caution }}</span></span
               >
               @if (one.off) {
-                <button class="tgt" type="button" (click)="turn(one.id, true)"><p-state-mark mark="needs" [size]="16" /> Off. Turn on</button>
+                <button class="tgt" type="button" (click)="turn(one.id, true)">
+                  <p-state-mark mark="needs" [size]="16" /> Off. Turn on
+                </button>
               } @else {
                 <button class="tgt" type="button" (click)="turn(one.id, false)">Turned off</button>
               }
@@ -86,7 +119,9 @@ const UNDECIDED = { plan: '', backup: 'none', backupWhere: '', recoveryKey: 'unk
             <li class="mu">The card of this model names none.</li>
           }
         </ul>
-        <p class="caution"><b>Never start with both copies attached.</b> They carry the same identifiers; one of them may refuse to start afterwards.</p>
+        <p class="caution">
+          <b>Never start with both copies attached.</b> They carry the same identifiers; one of them may refuse to start afterwards.
+        </p>
       </section>
     </div>
   `,
@@ -117,10 +152,15 @@ export class SafeguardSection {
     },
   );
   protected readonly fault = signal('');
-  protected readonly headline = computed(() => (this.job().safeguard ? `${sayPlan(this.job().safeguard!.plan)}.` : 'How is the data kept safe?'));
+  protected readonly headline = computed(() =>
+    this.job().safeguard ? `${sayPlan(this.job().safeguard!.plan)}.` : 'How is the data kept safe?',
+  );
   protected readonly settings = computed(() => {
     const off = new Set(this.job().tray.flatMap((item) => (item.out > 0 ? [item.id] : [])));
-    return (this.models().find((one) => one.id === this.job().intake.modelId)?.settings ?? []).map((one) => ({ ...one, off: off.has(settingItemId(one.id)) }));
+    return (this.models().find((one) => one.id === this.job().intake.modelId)?.settings ?? []).map((one) => ({
+      ...one,
+      off: off.has(settingItemId(one.id)),
+    }));
   });
 
   protected set(field: keyof Safeguard, value: string): void {

@@ -23,9 +23,11 @@ import { StateMark } from '../../ui/state-mark';
               <span class="done">
                 <p-state-mark [mark]="item.done ? 'settled' : 'needs'" [size]="16" />
                 <span
-                  ><b>{{ item.say }}</b
-                  >@if (item.note) {<br /><span class="mu">Not needed: {{ item.note }}</span>}</span
-                >
+                  ><b>{{ item.say }}</b>
+                  @if (item.note) {
+                    <br /><span class="mu">Not needed: {{ item.note }}</span>
+                  }
+                </span>
               </span>
               @if (item.done) {
                 <button class="tgt" type="button" (click)="check(item.id, 'open', '')">Open again</button>
@@ -40,7 +42,14 @@ import { StateMark } from '../../ui/state-mark';
               <li>
                 <div class="field">
                   <label for="why">Why it is not needed</label>
-                  <input pInputText id="why" [ngModel]="why()" (ngModelChange)="why.set($event)" (keydown.enter)="check(item.id, 'not-needed', why())" maxlength="300" />
+                  <input
+                    pInputText
+                    id="why"
+                    [ngModel]="why()"
+                    (ngModelChange)="why.set($event)"
+                    (keydown.enter)="check(item.id, 'not-needed', why())"
+                    maxlength="300"
+                  />
                 </div>
                 <button class="tgt" type="button" (click)="check(item.id, 'not-needed', why())">Keep the reason</button>
               </li>
@@ -67,7 +76,9 @@ import { StateMark } from '../../ui/state-mark';
             <li class="mu">None was turned off.</li>
           }
         </ul>
-        <p class="mu">The first start after the battery was off may be late, the clock wrong: firmware has lost its settings and asks once.</p>
+        <p class="mu">
+          The first start after the battery was off may be late, the clock wrong: firmware has lost its settings and asks once.
+        </p>
       </section>
     </div>
   `,
@@ -79,9 +90,17 @@ export class SetUpSection {
   protected readonly why = signal('');
   protected readonly fault = signal('');
   protected readonly plan = computed(() => (this.job().safeguard ? sayPlan(this.job().safeguard!.plan) : 'No plan for the data'));
-  protected readonly items = computed(() => setUpItems(this.job()).map((item) => ({ ...item, done: this.job().setUp[item.id] !== undefined, note: this.job().setUp[item.id]?.outcome === 'not-needed' ? this.job().setUp[item.id]!.note : '' })));
+  protected readonly items = computed(() =>
+    setUpItems(this.job()).map((item) => ({
+      ...item,
+      done: this.job().setUp[item.id] !== undefined,
+      note: this.job().setUp[item.id]?.outcome === 'not-needed' ? this.job().setUp[item.id]!.note : '',
+    })),
+  );
   protected readonly settings = computed(() => this.job().tray.filter((item) => item.kind === 'setting'));
-  protected readonly left = computed(() => this.items().filter((item) => !item.done).length + this.settings().filter((item) => item.out > 0).length);
+  protected readonly left = computed(
+    () => this.items().filter((item) => !item.done).length + this.settings().filter((item) => item.out > 0).length,
+  );
 
   protected check(itemId: string, outcome: 'done' | 'not-needed' | 'open', note: string): void {
     const refusal = this.desk.give(this.job(), { type: 'check-set-up', itemId, outcome, note });

@@ -17,7 +17,12 @@ import { jobDraft } from '../../ui/draft';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 
-const SAY_SIDE = { 'lid-open': 'lid open, keys up', 'base-up': 'base up', 'palm-rest-raised': 'palm rest raised', 'glass-up': 'glass up' } as const;
+const SAY_SIDE = {
+  'lid-open': 'lid open, keys up',
+  'base-up': 'base up',
+  'palm-rest-raised': 'palm rest raised',
+  'glass-up': 'glass up',
+} as const;
 const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
 
 /** One large step at a time: down to the drive, the swap, and back up. */
@@ -42,7 +47,10 @@ export class WaySection {
     return here?.step.leg === this.leg() ? here : null;
   });
   /** Steps looked ahead or back without doing; 0 is the step at hand. It falls back to 0 with every tick. */
-  protected readonly look = linkedSignal<number, number>({ source: computed(() => this.job().way?.ticks.length ?? 0), computation: () => 0 });
+  protected readonly look = linkedSignal<number, number>({
+    source: computed(() => this.job().way?.ticks.length ?? 0),
+    computation: () => 0,
+  });
   protected readonly shown = computed(() => {
     const all = this.all();
     const at = all.findIndex((one) => one.step.id === this.atHand()?.step.id);
@@ -60,9 +68,26 @@ export class WaySection {
     return to ? `First turn the machine: ${SAY_SIDE[to]}.` : '';
   });
   protected readonly screws = computed(() =>
-    (this.shown()?.step.moves ?? []).flatMap((thing, kind) => (thing.kind === 'screw' ? [{ key: thing.key, square: kind > 0, count: countOf(thing), screw: thing.screw, say: sayScrew(thing.screw), moved: this.shown()?.moved[thing.key] ?? 0 }] : [])),
+    (this.shown()?.step.moves ?? []).flatMap((thing, kind) =>
+      thing.kind === 'screw'
+        ? [
+            {
+              key: thing.key,
+              square: kind > 0,
+              count: countOf(thing),
+              screw: thing.screw,
+              say: sayScrew(thing.screw),
+              moved: this.shown()?.moved[thing.key] ?? 0,
+            },
+          ]
+        : [],
+    ),
   );
-  protected readonly things = computed(() => (this.shown()?.step.moves ?? []).flatMap((thing) => (thing.kind === 'screw' ? [] : [{ key: thing.key, verb: thing.verb, label: thing.label }])));
+  protected readonly things = computed(() =>
+    (this.shown()?.step.moves ?? []).flatMap((thing) =>
+      thing.kind === 'screw' ? [] : [{ key: thing.key, verb: thing.verb, label: thing.label }],
+    ),
+  );
   protected readonly next = computed(() => {
     const all = this.all();
     const at = all.findIndex((one) => one.step.id === this.shown()?.step.id);
@@ -83,7 +108,10 @@ export class WaySection {
     const ticks = this.job().way?.ticks ?? [];
     const last = [...ticks].reverse().find((tick) => tick.stepId !== this.atHand()?.step.id);
     const seconds = last ? Math.max(0, Math.floor((this.clock.now() - Date.parse(last.at)) / 1000)) : 0;
-    return { text: seconds < 3600 ? `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}` : 'over an hour', minutes: seconds / 60 };
+    return {
+      text: seconds < 3600 ? `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}` : '> 1 h',
+      minutes: seconds / 60,
+    };
   });
   protected readonly done = computed(() => {
     const here = this.atHand();
@@ -97,7 +125,10 @@ export class WaySection {
     const goesOut = here.step.leg === 'in';
     if (next?.thing.kind === 'screw') {
       const before = here.step.moves.slice(0, here.step.moves.indexOf(next.thing)).reduce((sum, thing) => sum + countOf(thing), 0);
-      return { title: `Done: screw ${before + next.moved + 1} is ${goesOut ? 'out' : 'in'}`, hint: `Shift + Space: all ${countOf(next.thing) - next.moved} ${sayScrew(next.thing.screw)}` };
+      return {
+        title: `Done: screw ${before + next.moved + 1} is ${goesOut ? 'out' : 'in'}`,
+        hint: `Shift + Space: all ${countOf(next.thing) - next.moved} ${sayScrew(next.thing.screw)}`,
+      };
     }
     return { title: next ? `Done: ${next.thing.label}` : 'Done', hint: '' };
   });
@@ -171,7 +202,10 @@ export class WaySection {
     const stepId = this.atHand()?.step.id ?? null;
     const text = this.words().trim();
     if (text.length < 3) return this.refusal.set('Write it in a few words.');
-    const refusal = this.drawer() === 'short' && stepId ? this.desk.give(this.job(), { type: 'leave-short', stepId, reason: text }) : this.desk.give(this.job(), { type: 'note', text, stepId });
+    const refusal =
+      this.drawer() === 'short' && stepId
+        ? this.desk.give(this.job(), { type: 'leave-short', stepId, reason: text })
+        : this.desk.give(this.job(), { type: 'note', text, stepId });
     this.refusal.set(refusal?.sentence ?? '');
     if (refusal) return;
     this.words.set('');

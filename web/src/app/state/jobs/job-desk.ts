@@ -32,7 +32,11 @@ export class JobDesk {
     const decision = decide(job, command, { at, by, roles: account.roles, knowledge: this.knowledge() });
     if (!decision.ok) return decision.refusal;
     const basedOn = this.jobs().byId[job.id]?.confirmed?.seq ?? job.seq;
-    this.store.dispatch(JobsActions.commandGiven({ pending: { commandId: crypto.randomUUID(), jobId: job.id, command, events: decision.events, basedOn, at, by } }));
+    this.store.dispatch(
+      JobsActions.commandGiven({
+        pending: { commandId: crypto.randomUUID(), jobId: job.id, command, events: decision.events, basedOn, at, by },
+      }),
+    );
     return null;
   }
 

@@ -27,7 +27,11 @@ export const loadJob = createEffect(
 );
 
 export const sendCommand = createEffect(
-  (actions = inject(Actions), sender = inject(Sender)) => actions.pipe(ofType(JobsActions.commandGiven), concatMap(({ pending }) => from(sender.take(pending)))),
+  (actions = inject(Actions), sender = inject(Sender)) =>
+    actions.pipe(
+      ofType(JobsActions.commandGiven),
+      concatMap(({ pending }) => from(sender.take(pending))),
+    ),
   { functional: true, dispatch: false },
 );
 
@@ -76,4 +80,11 @@ export const begin = createEffect(
   { functional: true },
 );
 
-export const end = createEffect((actions = inject(Actions), stream = inject(Stream)) => actions.pipe(ofType(SessionActions.ended), tap(() => stream.close())), { functional: true, dispatch: false });
+export const end = createEffect(
+  (actions = inject(Actions), stream = inject(Stream)) =>
+    actions.pipe(
+      ofType(SessionActions.ended),
+      tap(() => stream.close()),
+    ),
+  { functional: true, dispatch: false },
+);

@@ -31,10 +31,15 @@ export const jobsReducer = createReducer<JobsState>(
     }),
   ),
   on(JobsActions.loadFailed, (state, { jobId, sentence }) => change(state, jobId, (open) => ({ ...open, failed: sentence }))),
-  on(JobsActions.commandGiven, (state, { pending }) => change(state, pending.jobId, (open) => show({ ...open, pending: [...open.pending, pending] }))),
+  on(JobsActions.commandGiven, (state, { pending }) =>
+    change(state, pending.jobId, (open) => show({ ...open, pending: [...open.pending, pending] })),
+  ),
   on(JobsActions.outboxFound, (state, { pending }) =>
     pending.reduce(
-      (all, one) => change(all, one.jobId, (open) => (open.pending.some((known) => known.commandId === one.commandId) ? open : show({ ...open, pending: [...open.pending, one] }))),
+      (all, one) =>
+        change(all, one.jobId, (open) =>
+          open.pending.some((known) => known.commandId === one.commandId) ? open : show({ ...open, pending: [...open.pending, one] }),
+        ),
       state,
     ),
   ),
@@ -48,10 +53,14 @@ export const jobsReducer = createReducer<JobsState>(
       }),
     ),
   ),
-  on(JobsActions.refusalRead, (state, { jobId, commandId }) => change(state, jobId, (open) => ({ ...open, refused: open.refused.filter((one) => one.commandId !== commandId) }))),
+  on(JobsActions.refusalRead, (state, { jobId, commandId }) =>
+    change(state, jobId, (open) => ({ ...open, refused: open.refused.filter((one) => one.commandId !== commandId) })),
+  ),
 );
 
-const change = (state: JobsState, jobId: string, how: (open: OpenJob) => OpenJob): JobsState => ({ byId: { ...state.byId, [jobId]: how(state.byId[jobId] ?? NOTHING) } });
+const change = (state: JobsState, jobId: string, how: (open: OpenJob) => OpenJob): JobsState => ({
+  byId: { ...state.byId, [jobId]: how(state.byId[jobId] ?? NOTHING) },
+});
 
 /** Takes the events that follow on what is confirmed; what was there already is passed over, a gap is noted. */
 function confirm(open: OpenJob, events: readonly RecordedEvent[]): OpenJob {
@@ -62,13 +71,19 @@ function confirm(open: OpenJob, events: readonly RecordedEvent[]): OpenJob {
     else if (confirmed === null || event.seq === confirmed.seq + 1) confirmed = evolve(confirmed, event);
   }
   const acknowledged = new Set(events.map((event) => event.commandId));
-  return { ...open, confirmed, gap: open.confirmed !== null && gap, pending: open.pending.filter((one) => !acknowledged.has(one.commandId)) };
+  return {
+    ...open,
+    confirmed,
+    gap: open.confirmed !== null && gap,
+    pending: open.pending.filter((one) => !acknowledged.has(one.commandId)),
+  };
 }
 
 /** Puts what is pending on top of what is confirmed: the same `evolve` as the server's. */
 function show(open: OpenJob): OpenJob {
   if (!open.confirmed) return { ...open, shown: null };
   let shown = open.confirmed;
-  for (const { events, at, by, commandId } of open.pending) for (const event of events) shown = evolve(shown, { seq: shown.seq + 1, at, by, commandId, event });
+  for (const { events, at, by, commandId } of open.pending)
+    for (const event of events) shown = evolve(shown, { seq: shown.seq + 1, at, by, commandId, event });
   return { ...open, shown };
 }

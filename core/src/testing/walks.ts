@@ -1,0 +1,57 @@
+import { nextTick, type JobCommand, type Phase } from '../job/index.js';
+import { TestBench } from './samples.js';
+
+const ON_THE_WAY: Partial<Record<Phase, JobCommand[]>> = {
+  diagnose: [
+    { type: 'observe', observation: 'bad-sectors', seen: 'seen' },
+    { type: 'conclude', causeId: 'flash-worn', reason: 'spare at 4 %' },
+  ],
+  match: [{ type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3' }],
+  safeguard: [
+    {
+      type: 'decide-safeguard',
+      safeguard: { plan: 'clone', backup: 'verified', backupWhere: 'bench store', recoveryKey: 'not-encrypted', note: '' },
+    },
+    { type: 'turn-off-setting', settingId: 'secure-boot' },
+  ],
+  swap: [{ type: 'record-serial', which: 'newDrive', serial: 'PP3-1' }],
+  try: [{ type: 'try-out', listed: true, size: { shown: 1000, unit: 'GB' } }],
+  'set-up': [
+    { type: 'turn-on-setting', settingId: 'secure-boot' },
+    { type: 'check-set-up', itemId: 'starts', outcome: 'done', note: '' },
+    { type: 'check-set-up', itemId: 'files', outcome: 'done', note: '' },
+  ],
+  prove: [
+    { type: 'prove-drive', listed: true, size: { shown: 931.5, unit: 'GiB' } },
+    { type: 'check-baseline', check: 'starts', result: 'works', note: '' },
+    { type: 'check-baseline', check: 'keys', result: 'works', note: '' },
+  ],
+};
+
+/** Walks every step of the part the job is at. */
+export function walkLeg(bench: TestBench): void {
+  const legOf = { 'way-in': 'in', swap: 'swap', 'way-out': 'out' } as const;
+  const leg = legOf[bench.job.phase as keyof typeof legOf];
+  for (let tick = nextTick(bench.job, true); tick; tick = nextTick(bench.job, true)) {
+    const stepId = 'stepId' in tick ? tick.stepId : null;
+    if (bench.job.way?.steps.find((step) => step.id === stepId)?.leg !== leg) return;
+    bench.must(tick);
+    bench.clock += 60;
+  }
+}
+
+/** A bench whose job has just entered `phase`, everything before it done properly. */
+export function benchAt(phase: Phase): TestBench {
+  const bench = new TestBench();
+  while (bench.job.phase !== phase) {
+    finishPart(bench);
+    bench.must({ type: 'advance', from: bench.job.phase });
+  }
+  return bench;
+}
+
+/** Does what the gate of this part asks for. */
+export function finishPart(bench: TestBench): void {
+  bench.must(...(ON_THE_WAY[bench.job.phase] ?? []));
+  walkLeg(bench);
+}

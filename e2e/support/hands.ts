@@ -1,0 +1,65 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+
+/** Somebody at the keyboard: nothing here uses a mouse. */
+export class Hands {
+  constructor(private readonly page: Page) {}
+
+  async press(...keys: string[]): Promise<void> {
+    for (const key of keys) await this.page.keyboard.press(key);
+  }
+
+  /** Tabs until `target`, or something in it, has the focus: what cannot be reached so cannot be used without a mouse. */
+  async reach(target: Locator): Promise<void> {
+    await expect(target).toBeVisible();
+    const has = () => target.evaluate((element) => element === document.activeElement || element.contains(document.activeElement));
+    for (let tabs = 0; tabs < 160; tabs++) {
+      if (await has()) return;
+      await this.page.keyboard.press('Tab');
+    }
+    throw new Error(`Tab never reaches ${target.toString()}`);
+  }
+
+  async type(label: string | RegExp, text: string): Promise<void> {
+    await this.reach(this.page.getByLabel(label));
+    await this.page.keyboard.press('ControlOrMeta+A');
+    await this.page.keyboard.type(text);
+  }
+
+  async pressButton(name: string | RegExp): Promise<void> {
+    await this.reach(this.page.getByRole('button', { name }));
+    await this.page.keyboard.press('Enter');
+  }
+
+  /** One of several buttons in a row: first into the row, then along it. */
+  async choose(group: Locator, name: string): Promise<void> {
+    const option = group.getByRole('button', { name, exact: true });
+    await this.reach(option);
+    await this.page.keyboard.press('Space');
+    await expect(option).toHaveAttribute('aria-pressed', 'true');
+  }
+
+  async radio(name: string | RegExp): Promise<void> {
+    const radio = this.page.getByRole('radio', { name });
+    await this.reach(radio);
+    await this.page.keyboard.press('Space');
+    await expect(radio).toBeChecked();
+  }
+}
+
+export async function signIn(page: Page, url: string, signInName = 'ines', password = 'tide-at-noon'): Promise<void> {
+  const hands = new Hands(page);
+  await page.goto(url);
+  await hands.type('Sign-in name', signInName);
+  await hands.type('Password', password);
+  await hands.press('Enter');
+  await expect(page.getByRole('link', { name: 'Take in a machine' })).toBeVisible();
+}
+
+/** Fails the test when the page complains: a script error, or something its policy did not allow. */
+export function listenForComplaints(page: Page, allowed: RegExp[] = []): string[] {
+  const complaints: string[] = [];
+  const take = (text: string) => void (allowed.some((one) => one.test(text)) || complaints.push(text));
+  page.on('pageerror', (error) => take(String(error)));
+  page.on('console', (message) => message.type() === 'error' && take(message.text()));
+  return complaints;
+}

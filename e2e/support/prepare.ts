@@ -1,0 +1,15 @@
+import { migrate } from '@petrichor/server';
+import pg from 'pg';
+import { loadDemo } from '../../cli/src/setup/demo.js';
+
+/** Run by workshop.ts in a process of its own: makes a fresh database NAME, with the demo in it if asked, and prints its address. */
+const [name = '', what = 'empty'] = process.argv.slice(2);
+const url = new URL(process.env['PETRICHOR_TEST_POSTGRES'] ?? '');
+const client = new pg.Client({ connectionString: url.href });
+await client.connect();
+await client.query(`create database "${name}"`);
+await client.end();
+url.pathname = `/${name}`;
+await migrate(url.href);
+if (what === 'demo') await loadDemo(url.href);
+console.log(url.href);

@@ -1,0 +1,100 @@
+import js from '@eslint/js';
+import angular from 'angular-eslint';
+import prettier from 'eslint-config-prettier';
+import tseslint from 'typescript-eslint';
+
+/** The rooms of core, lowest first: a room imports only from rooms before it. */
+const CORE_ROOMS = ['units', 'standards', 'hardware', 'diagnose', 'fit', 'teardown', 'prove', 'job', 'formats'];
+/** Formats read hardware only; nothing in core reads a format. */
+const MAY_READ = { formats: ['units', 'standards', 'hardware'], diagnose: [] };
+
+const forbid = (files, patterns, ignores = []) => ({ files, ignores, rules: { 'no-restricted-imports': ['error', { patterns }] } });
+const package_ = (...names) =>
+  names.map((name) => ({
+    group: [`@petrichor/${name}`],
+    message: `Arrows run one way: web → api → core, server → api → core. This room may not import ${name}.`,
+  }));
+const IO = {
+  group: ['node:*', 'fs', 'path', 'pg', 'express', '@angular/*', 'rxjs', '@ngrx/*'],
+  message: 'core has no I/O and no interface: it imports nothing but zod.',
+};
+
+const coreRooms = CORE_ROOMS.map((room, at) => {
+  const allowed = new Set([...(MAY_READ[room] ?? CORE_ROOMS.slice(0, at)), room]);
+  const others = CORE_ROOMS.filter((other) => !allowed.has(other)).map((other) => ({
+    group: [`**/${other}/**`],
+    message: `core/${room} may not import core/${other}: see CORE_ROOMS in eslint.config.mjs.`,
+  }));
+  return forbid([`core/src/${room}/**/*.ts`], [...others, IO, ...package_('api', 'server', 'web', 'demo', 'cli')], ['**/*.spec.ts']);
+});
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.angular/**', '.petrichor/**', 'test-results/**'] },
+  js.configs.recommended,
+  {
+    files: ['**/*.ts'],
+    extends: [...tseslint.configs.recommendedTypeChecked],
+    languageOptions: {
+      parserOptions: {
+        project: [
+          'core/tsconfig.spec.json',
+          'api/tsconfig.spec.json',
+          'server/tsconfig.spec.json',
+          'demo/tsconfig.spec.json',
+          'cli/tsconfig.json',
+          'web/tsconfig.spec.json',
+        ],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: {
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', destructuredArrayIgnorePattern: '^_' },
+      ],
+      '@typescript-eslint/switch-exhaustiveness-check': 'error',
+      '@typescript-eslint/consistent-type-imports': 'off',
+      eqeqeq: 'error',
+      'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  {
+    files: ['web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'p', style: 'kebab-case' }],
+      '@angular-eslint/component-class-suffix': 'off',
+    },
+  },
+  { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
+  ...coreRooms,
+  forbid(['core/src/testing/**/*.ts', 'core/src/*.ts'], [IO, ...package_('api', 'server', 'web', 'demo', 'cli')]),
+  forbid(['api/src/**/*.ts'], package_('server', 'web', 'demo', 'cli')),
+  forbid(['server/src/**/*.ts'], package_('web', 'demo', 'cli'), ['**/*.spec.ts', '**/testing/**']),
+  forbid(['demo/src/**/*.ts'], package_('api', 'server', 'web', 'cli')),
+  forbid(['web/src/**/*.ts'], package_('server', 'demo', 'cli')),
+  // Within the server: routes → services → store. A store knows no service, a service no route.
+  forbid(
+    ['server/src/store/**/*.ts'],
+    [
+      { group: ['**/services/**', '**/routes/**', '**/http/**'], message: 'store knows neither services nor routes nor HTTP.' },
+      ...package_('web', 'demo', 'cli'),
+    ],
+  ),
+  forbid(
+    ['server/src/services/**/*.ts'],
+    [{ group: ['**/routes/**', '**/http/**'], message: 'services know neither routes nor HTTP.' }, ...package_('web', 'demo', 'cli')],
+  ),
+  {
+    files: ['**/*.spec.ts', '**/testing/**/*.ts'],
+    rules: {
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+      '@typescript-eslint/no-unsafe-member-access': 'off',
+      '@typescript-eslint/no-unsafe-argument': 'off',
+    },
+  },
+  { files: ['**/*.mjs'], languageOptions: { globals: { console: 'readonly', process: 'readonly' } } },
+  prettier,
+);

@@ -1,0 +1,20 @@
+/** @type {import('jest').Config} */
+const node = (name) => ({
+  displayName: name,
+  rootDir: `<rootDir>/${name}`,
+  testMatch: ['<rootDir>/src/**/*.spec.ts'],
+  testEnvironment: 'node',
+  testEnvironmentOptions: { customExportConditions: ['petrichor-source', 'node', 'node-addons'] },
+  extensionsToTreatAsEsm: ['.ts'],
+  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
+  transform: {
+    '^.+\\.ts$': [
+      '@swc/jest',
+      { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' }, sourceMaps: 'inline' },
+    ],
+  },
+});
+
+export default {
+  projects: [node('core'), node('api'), node('server'), node('demo'), node('cli'), '<rootDir>/web/jest.config.mjs'],
+};

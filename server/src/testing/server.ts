@@ -1,0 +1,109 @@
+import { randomUUID } from 'node:crypto';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { demoModels, demoDrives } from '@petrichor/demo';
+import pg from 'pg';
+import { pino } from 'pino';
+import request from 'supertest';
+import { makeApp } from '../app.js';
+import { migrate } from '../migrate.js';
+import { Feed } from '../services/feed.js';
+import { addAccount, makeFirstAccount } from '../services/accounts.js';
+import { openDatabase, type Database } from '../store/database.js';
+import { putDrives, putModel } from '../store/knowledge.js';
+
+const PASSWORD = 'a long enough one';
+
+/** A server on a port of its own, over a database of its own in a real PostgreSQL. */
+export class TestServer {
+  now = new Date('2026-04-14T08:00:00Z');
+  private constructor(
+    readonly database: Database,
+    readonly databaseUrl: string,
+    readonly workshopId: string,
+    private readonly feed: Feed,
+    readonly server: Server,
+    private readonly name: string,
+  ) {}
+
+  static async start(signInTries = 1000): Promise<TestServer> {
+    const name = `test_${randomUUID().replaceAll('-', '')}`;
+    await asAdmin((client) => client.query(`create database ${name}`));
+    const databaseUrl = withDatabase(postgres(), name);
+    await migrate(databaseUrl);
+    const database = openDatabase(databaseUrl);
+    const { workshopId } = await makeFirstAccount(database, {
+      workshopName: 'Quayside',
+      name: 'Ines',
+      signInName: 'ines',
+      password: PASSWORD,
+    });
+    await addAccount(database, workshopId, { name: 'Perpetua', signInName: 'perpetua', password: PASSWORD, roles: ['desk'] });
+    await database.inWorkshop(workshopId, async (tx) => {
+      for (const model of demoModels()) await putModel(tx, model);
+      await putDrives(tx, demoDrives());
+    });
+    const log = pino({ level: 'silent' });
+    const feed = new Feed(database, databaseUrl, log);
+    await feed.start();
+    let made: TestServer | null = null;
+    const parts = { database, feed, log, sessionSecret: 'x'.repeat(40), secureCookie: false, signInTries, webFolder: null };
+    const app = makeApp({ ...parts, now: () => made?.now ?? new Date() });
+    const server = createServer(app);
+    await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+    made = new TestServer(database, databaseUrl, workshopId, feed, server, name);
+    return made;
+  }
+
+  get url(): string {
+    return `http://127.0.0.1:${(this.server.address() as AddressInfo).port}`;
+  }
+
+  /** Somebody without a session. */
+  anyone(): Visitor {
+    return new Visitor(this.url);
+  }
+
+  async signedIn(signInName = 'ines'): Promise<Visitor> {
+    const visitor = this.anyone();
+    await visitor.post('/api/session', { signInName, password: PASSWORD }).expect(200);
+    return visitor;
+  }
+
+  async stop(): Promise<void> {
+    this.server.closeAllConnections();
+    await new Promise((done) => this.server.close(done));
+    await this.feed.stop();
+    await this.database.end();
+    await asAdmin((client) => client.query(`drop database ${this.name} with (force)`));
+  }
+}
+
+/** A browser's worth of requests: it keeps its cookie and says where it comes from. */
+export class Visitor {
+  private readonly agent: ReturnType<typeof request.agent>;
+  constructor(private readonly url: string) {
+    this.agent = request.agent(url);
+  }
+  get = (path: string) => this.agent.get(path);
+  post = (path: string, body: object) => this.agent.post(path).set('Origin', this.url).send(body);
+  delete = (path: string) => this.agent.delete(path).set('Origin', this.url);
+}
+
+function postgres(): string {
+  const url = process.env['PETRICHOR_TEST_POSTGRES'];
+  if (!url) throw new Error('These tests need a PostgreSQL server: run them through ./petrichor test, or set PETRICHOR_TEST_POSTGRES.');
+  return url;
+}
+
+function withDatabase(url: string, name: string): string {
+  const changed = new URL(url);
+  changed.pathname = `/${name}`;
+  return changed.href;
+}
+
+async function asAdmin(work: (client: pg.Client) => Promise<unknown>): Promise<void> {
+  const client = new pg.Client({ connectionString: postgres() });
+  await client.connect();
+  await work(client).finally(() => client.end());
+}
