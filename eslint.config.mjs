@@ -42,6 +42,7 @@ export default tseslint.config(
           'server/tsconfig.spec.json',
           'demo/tsconfig.spec.json',
           'cli/tsconfig.json',
+          'e2e/tsconfig.json',
           'web/tsconfig.spec.json',
         ],
         tsconfigRootDir: import.meta.dirname,

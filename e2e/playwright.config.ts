@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   outputDir: '../.petrichor/test-results/browser',
-  timeout: 120_000,
+  timeout: 240_000,
   expect: { timeout: 10_000 },
   // Two cores: the server, PostgreSQL and Chromium keep them busy.
   workers: 1,

@@ -20,13 +20,13 @@ export class Hands {
   }
 
   async type(label: string | RegExp, text: string): Promise<void> {
-    await this.reach(this.page.getByLabel(label));
+    await this.reach(this.page.getByLabel(label, { exact: typeof label === 'string' }).and(this.page.locator('input, textarea')));
     await this.page.keyboard.press('ControlOrMeta+A');
     await this.page.keyboard.type(text);
   }
 
-  async pressButton(name: string | RegExp): Promise<void> {
-    await this.reach(this.page.getByRole('button', { name }));
+  async pressButton(name: string | RegExp, within: Locator | Page = this.page): Promise<void> {
+    await this.reach(within.getByRole('button', { name }));
     await this.page.keyboard.press('Enter');
   }
 
@@ -38,10 +38,13 @@ export class Hands {
     await expect(option).toHaveAttribute('aria-pressed', 'true');
   }
 
+  /** Tab leads into a group of radio buttons, the arrows along it. */
   async radio(name: string | RegExp): Promise<void> {
     const radio = this.page.getByRole('radio', { name });
-    await this.reach(radio);
-    await this.page.keyboard.press('Space');
+    await this.reach(this.page.getByRole('radiogroup').filter({ has: radio }));
+    const has = () => radio.evaluate((element) => element === document.activeElement);
+    for (let arrows = 0; arrows < 30 && !(await has()); arrows++) await this.page.keyboard.press('ArrowDown');
+    if (!(await radio.isChecked())) await this.page.keyboard.press('Space');
     await expect(radio).toBeChecked();
   }
 }

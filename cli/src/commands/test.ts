@@ -33,7 +33,11 @@ const PARTS: Record<string, Part> = {
     name: 'Types of tests, command and web',
     async run() {
       const checks = ['core', 'api', 'server', 'demo'].map((room) => ['tsc', '-p', `${room}/tsconfig.spec.json`]);
-      checks.push(['tsc', '-p', 'cli/tsconfig.json'], ['ngc', '-p', 'web/tsconfig.spec.json', '--noEmit']);
+      checks.push(
+        ['tsc', '-p', 'cli/tsconfig.json'],
+        ['tsc', '-p', 'e2e/tsconfig.json'],
+        ['ngc', '-p', 'web/tsconfig.spec.json', '--noEmit'],
+      );
       let failed = 0;
       for (const [program, ...args] of checks) if ((await run(bin(program!), args, { live: true })).code !== 0) failed++;
       return { passed: checks.length - failed, failed };

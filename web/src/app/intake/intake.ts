@@ -133,6 +133,14 @@ export class IntakeScreen {
     this.set('modelId', value !== null && typeof value === 'object' ? value.id : '');
   }
 
+  /** A label scanned, or typed faster than the list comes: one match needs no choosing. */
+  protected chooseOnlyMatch(): void {
+    const text = this.modelText();
+    if (this.typed().modelId !== '' || typeof text !== 'string') return;
+    const [only, ...others] = findModels(this.models(), text);
+    if (only && others.length === 0) this.chooseModel(optionOf(only));
+  }
+
   /** A scanner types and ends with Enter: that must not send the form half filled. */
   protected afterScan(event: Event): void {
     event.preventDefault();

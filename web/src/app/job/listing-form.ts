@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { ShownSize } from '@petrichor/core';
-import { InputNumber } from 'primeng/inputnumber';
 import { SelectButton } from 'primeng/selectbutton';
+import { NumberField } from '../ui/number-field';
 import { StateMark } from '../ui/state-mark';
 
 export interface Listing {
@@ -13,7 +13,7 @@ export interface Listing {
 /** Is the drive listed, and at what size? Asked when it is tried and again when it is proved. */
 @Component({
   selector: 'p-listing-form',
-  imports: [FormsModule, InputNumber, SelectButton, StateMark],
+  imports: [FormsModule, NumberField, SelectButton, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -37,24 +37,15 @@ export interface Listing {
   template: `
     <div class="size">
       <div class="field">
-        <label for="shown-size">Size that is shown</label>
-        <p-inputnumber
-          inputId="shown-size"
-          [ngModel]="shown()"
-          (ngModelChange)="shown.set($event)"
-          [min]="0.1"
-          [max]="999999"
-          [maxFractionDigits]="2"
-          [useGrouping]="false"
-          locale="en-GB"
-        />
+        <label for="shown-size" id="shown-label">Size that is shown</label>
+        <p-number-field inputId="shown-size" [value]="shown()" (valueChange)="shown.set($event)" />
       </div>
       <p-selectbutton
         [options]="units"
         [allowEmpty]="false"
         [ngModel]="unit()"
         (ngModelChange)="unit.set($event)"
-        ariaLabelledBy="shown-size"
+        ariaLabelledBy="shown-label"
       />
       <button class="tgt" type="button" (click)="send(true)">Listed at this size</button>
       <button class="tgt" type="button" (click)="send(false)">Not listed</button>

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { causeById, CAUSES, OBSERVATIONS, type JobState, type Seen } from '@petrichor/core';
-import { Select } from 'primeng/select';
+import { RadioButton } from 'primeng/radiobutton';
 import { SelectButton } from 'primeng/selectbutton';
 import { Textarea } from 'primeng/textarea';
 import { JobDesk } from '../../state/jobs/job-desk';
@@ -12,9 +12,23 @@ import { sayWhen } from '../../shell/promise';
 /** What was seen, and what one concludes from it. */
 @Component({
   selector: 'p-diagnose-section',
-  imports: [FormsModule, Select, SelectButton, Textarea, StateMark],
+  imports: [FormsModule, RadioButton, SelectButton, Textarea, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
+  styles: `
+    .causes label {
+      display: flex;
+      gap: 12px;
+      align-items: center;
+      min-height: 40px;
+      cursor: pointer;
+    }
+    @media (pointer: coarse) {
+      .causes label {
+        min-height: 47px;
+      }
+    }
+  `,
   template: `
     <h1>{{ headline() }}</h1>
     <p class="lead">“{{ job().intake.complaint }}” Must not be lost: {{ job().intake.mustNotLose }}</p>
@@ -58,24 +72,26 @@ import { sayWhen } from '../../shell/promise';
           </p>
         }
         <div class="field">
-          <label for="cause">What is it?</label>
-          <p-select
-            inputId="cause"
-            [options]="causes"
-            optionLabel="say"
-            optionValue="id"
-            placeholder="Choose"
-            [ngModel]="cause()"
-            (ngModelChange)="cause.set($event)"
-            appendTo="body"
-            scrollHeight="420px"
-          >
-            <ng-template #item let-option
-              ><span
-                >{{ option.say }} <span class="mu">{{ option.needsDrive ? '' : '(no drive needed)' }}</span></span
-              ></ng-template
-            >
-          </p-select>
+          <span class="label" id="cause-label">What is it?</span>
+          <div class="causes" role="radiogroup" aria-labelledby="cause-label">
+            @for (one of causes; track one.id) {
+              <label [for]="'cause-' + one.id">
+                <p-radiobutton
+                  name="cause"
+                  [inputId]="'cause-' + one.id"
+                  [value]="one.id"
+                  [ngModel]="cause()"
+                  (ngModelChange)="cause.set($event)"
+                />
+                <span
+                  >{{ one.say }}
+                  @if (!one.needsDrive) {
+                    <span class="mu">, no drive needed</span>
+                  }
+                </span>
+              </label>
+            }
+          </div>
           <p class="hint">{{ cure() }}</p>
         </div>
         <div class="field">

@@ -3,7 +3,6 @@ import { FormsModule } from '@angular/forms';
 import { linkOf, rank, withMeasured, type Candidate, type Finding, type JobState, type Outcome } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { Drawer } from 'primeng/drawer';
-import { InputNumber } from 'primeng/inputnumber';
 import { SelectButton } from 'primeng/selectbutton';
 import { BayDrawing } from '../../drawing/bay-drawing';
 import { Keys } from '../../shell/keys';
@@ -11,6 +10,7 @@ import { JobDesk } from '../../state/jobs/job-desk';
 import { selectDrives, selectModels } from '../../state/knowledge/knowledge.reducer';
 import { jobDraft } from '../../ui/draft';
 import { KeyBox } from '../../ui/key-box';
+import { NumberField } from '../../ui/number-field';
 import { StateMark, type MarkName } from '../../ui/state-mark';
 
 const MARKS: Record<Outcome, MarkName> = { fits: 'settled', extras: 'needs', unknown: 'needs', no: 'stop' };
@@ -19,7 +19,7 @@ const WORDS: Record<Outcome, string> = { fits: 'holds', extras: 'with an extra',
 /** Every drive of the shelf against the slot, each check with its numbers; one is taken. */
 @Component({
   selector: 'p-match-section',
-  imports: [FormsModule, Drawer, InputNumber, SelectButton, BayDrawing, KeyBox, StateMark],
+  imports: [FormsModule, Drawer, NumberField, SelectButton, BayDrawing, KeyBox, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './match.html',
   styleUrl: './match.css',

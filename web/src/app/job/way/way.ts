@@ -172,7 +172,7 @@ export class WaySection {
   protected tick(rest: boolean): void {
     if (!this.atHand() || this.lookingBack()) return;
     if (!this.isAtHand()) return this.look.set(0);
-    const command = nextTick(this.job(), rest);
+    const command = nextTick(this.desk.now(this.job()), rest);
     if (command) this.refusal.set(this.desk.give(this.job(), command)?.sentence ?? '');
   }
 
@@ -210,5 +210,7 @@ export class WaySection {
     if (refusal) return;
     this.words.set('');
     this.drawer.set(null);
+    // The drawer takes a moment to go; the next Space is meant for the step, not for its button.
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
   }
 }

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, type Signal } from '@angular/core';
-import { decide, type JobCommand, type JobState, type Refusal } from '@petrichor/core';
+import { decide, JobCommandSchema, type JobCommand, type JobState, type Refusal } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { selectKnowledge } from '../knowledge/knowledge.reducer';
 import { selectAccount } from '../session/session.reducer';
@@ -23,10 +23,20 @@ export class JobDesk {
     this.store.dispatch(JobsActions.wanted({ jobId }));
   }
 
+  /** The job as it is this instant: keys come faster than the screen is drawn, and an input lags behind by one drawing. */
+  now(job: JobState): JobState {
+    return this.jobs().byId[job.id]?.shown ?? job;
+  }
+
   /** Decides the command here, shows what comes of it at once, and sends it. Returns the refusal, or null when it was accepted. */
-  give(job: JobState, command: JobCommand): Refusal | null {
+  give(drawn: JobState, given: JobCommand): Refusal | null {
+    const job = this.now(drawn);
     const account = this.account();
     if (!account) return { code: 'not-signed-in', sentence: 'You are not signed in. Sign in first.' };
+    // The server would refuse a malformed command; its sentence is better had at once, beside the field.
+    const read = JobCommandSchema.safeParse(given);
+    if (!read.success) return { code: 'not-understood', sentence: read.error.issues[0]!.message };
+    const command = read.data;
     const at = new Date().toISOString();
     const by = { id: account.id, name: account.name };
     const decision = decide(job, command, { at, by, roles: account.roles, knowledge: this.knowledge() });
