@@ -32,7 +32,12 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       await expect(page.getByLabel(/^Serial/)).toHaveValue('TF14-2K-4O117');
       await hands.type(/^What must not be lost/, 'The log book of the boat.');
       const promised = new Date(Date.now() + 26 * 3_600_000);
-      await hands.type('Promised for', format(promised, 'yyyy-MM-dd HH:00'));
+      // The browser's own field: day, month, year, then hour and minute.
+      await hands.reach(page.getByLabel('Promised for'));
+      await page.keyboard.type(format(promised, 'ddMMyyyy'));
+      await hands.press('ArrowRight');
+      await page.keyboard.type(format(promised, 'HH00'));
+      await expect(page.getByLabel('Promised for')).toHaveValue(format(promised, "yyyy-MM-dd'T'HH:00"));
       await hands.press('Tab');
       await hands.pressButton('The rest works');
       await hands.choose(page.getByRole('group', { name: 'Camera' }), 'faulty');
@@ -95,7 +100,7 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       await hands.type('Where the backup is', 'bench store, shelf 2');
       await hands.pressButton('Decide this instead');
       await expect(page.getByText('Nothing is missing here.')).toBeVisible();
-      await hands.reach(page.getByRole('button', { name: 'Turned off' }).first());
+      await hands.reach(page.getByRole('button', { name: 'I turned it off' }).first());
       await hands.press('Enter');
       await expect(page.getByText('Off. Turn on')).toBeVisible();
       await goOn(page, 'way in');

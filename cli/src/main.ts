@@ -6,6 +6,8 @@ const HELP = `./petrichor COMMAND
   start            the same with an empty workshop that asks for its first account
   test             everything that is checked: lint, types, unit tests, browser journeys
   bench            speed and size figures, one JSON line each
+  formats          write the JSON Schemas of docs/formats anew
+  screenshots      take the pictures of docs/screenshots anew
   read FILE        read a machine model or drive list and print it as JSON
 
 DATABASE_URL set: use that PostgreSQL server and start none.  PETRICHOR_PORT: another port than 4700.`;
@@ -14,8 +16,14 @@ const COMMANDS: Record<string, (args: string[]) => Promise<void>> = {
   demo: async (args) => (await import('./commands/serve.js')).serve('demo', args),
   start: async (args) => (await import('./commands/serve.js')).serve('start', args),
   test: async (args) => (await import('./commands/test.js')).test(args),
-  bench: async (args) => (await import('./commands/bench.js')).bench(args),
-  read: async (args) => (await import('./commands/read.js')).read(args),
+  bench: async () => (await import('./commands/bench.js')).bench(),
+  screenshots: async () => (await import('./commands/screenshots.js')).screenshots(),
+  formats: async () => {
+    (await import('./commands/formats.js')).formats();
+  },
+  read: async (args) => {
+    (await import('./commands/read.js')).read(args);
+  },
 };
 
 const [name = 'help', ...args] = process.argv.slice(2);

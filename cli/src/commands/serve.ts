@@ -17,9 +17,11 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
   await needPort(port);
   let cluster: Cluster | null = null;
   let server: ChildProcess | null = null;
-  let stopping: Promise<void> | null = null;
+  let ending: Promise<void> | null = null;
+  // A function, since signals set it: read plainly, the compiler would take it for unchanged.
+  const isEnding = (): boolean => ending !== null;
   const stop = (): Promise<void> =>
-    (stopping ??= (async () => {
+    (ending ??= (async () => {
       if (server && server.exitCode === null) await ended(server, () => server!.kill('SIGTERM'));
       await cluster?.stop();
     })());
@@ -35,12 +37,12 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
     }
     await migrated(databaseUrl);
     if (which === 'demo' && (await loadDemo(databaseUrl))) say('The demo workshop is loaded.');
-    if (stopping) return;
+    if (isEnding()) return;
     server = await startServer(databaseUrl, port);
     announce(which, port);
     await ended(server);
-    if (!stopping) throw new Fault('The server ended by itself. What was acknowledged is in the database; start it again.');
-    await stopping;
+    if (!isEnding()) throw new Fault('The server ended by itself. What was acknowledged is in the database; start it again.');
+    await stop();
   } catch (error) {
     await stop();
     throw error;

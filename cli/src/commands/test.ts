@@ -69,10 +69,14 @@ const PARTS: Record<string, Part> = {
       await ensureBuilt();
       const file = join(RESULTS, 'playwright.json');
       const environment = { ...process.env, NODE_OPTIONS: '', PETRICHOR_TEST_POSTGRES: postgres, PLAYWRIGHT_JSON_OUTPUT_NAME: file };
-      const { code } = await run(bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json'], {
-        live: true,
-        env: environment,
-      });
+      const { code } = await run(
+        bin('playwright'),
+        ['test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json', ...(process.env['PETRICHOR_E2E']?.split(' ') ?? [])],
+        {
+          live: true,
+          env: environment,
+        },
+      );
       const { stats } = JSON.parse(readFileSync(file, 'utf8')) as { stats: { expected: number; unexpected: number; flaky: number } };
       const failed = stats.unexpected + stats.flaky;
       return { passed: stats.expected, failed: failed === 0 && code !== 0 ? 1 : failed };

@@ -29,23 +29,36 @@ export function sessions(database: Database, secret: string, secure: boolean): R
 }
 
 /** A new session id for whoever just proved who they are: an id planted before is worth nothing. */
-export function beginSession(request: Request, accountId: string): Promise<void> {
-  return new Promise((done, failed) => {
-    request.session.regenerate((error: unknown) => {
-      if (error) return failed(error);
-      request.session.accountId = accountId;
-      request.session.save((problem: unknown) => (problem ? failed(problem) : done()));
-    });
-  });
+export async function beginSession(request: Request, accountId: string): Promise<void> {
+  await done((then) => request.session.regenerate(then));
+  request.session.accountId = accountId;
+  await done((then) => request.session.save(then));
 }
 
-export const endSession = (request: Request): Promise<void> =>
-  new Promise((done, failed) => request.session.destroy((error: unknown) => (error ? failed(error) : done())));
+export const endSession = (request: Request): Promise<void> => done((then) => request.session.destroy(then));
 
-/** The account signed in, read afresh, so that what a lead takes away is gone at once. */
+/** express-session calls back with whatever went wrong, or nothing. */
+const done = (start: (then: (problem?: unknown) => void) => void): Promise<void> =>
+  new Promise((resolve, reject) =>
+    start((problem) => (problem ? reject(new Error('The session store failed.', { cause: problem })) : resolve())),
+  );
+
+/** How long an account is believed without asking the database again: what a lead takes away is gone that soon. */
+const BELIEVED_MS = 3000;
+const believed = new WeakMap<Database, Map<string, { account: AccountRow; until: number }>>();
+
+/** The account signed in, or null. */
 export async function signedIn(database: Database, request: Request): Promise<AccountRow | null> {
   const id = request.session.accountId;
-  return id === undefined ? null : accountById(database.pool, id);
+  if (id === undefined) return null;
+  const known = believed.get(database) ?? new Map<string, { account: AccountRow; until: number }>();
+  believed.set(database, known);
+  const kept = known.get(id);
+  if (kept && kept.until > performance.now()) return kept.account;
+  const account = await accountById(database.pool, id);
+  if (account) known.set(id, { account, until: performance.now() + BELIEVED_MS });
+  else known.delete(id);
+  return account;
 }
 
 /** The account signed in, or a refusal; with `roles`, only who holds one of them. */

@@ -14,7 +14,7 @@ import {
 } from '@petrichor/core';
 import { randomUUID } from 'node:crypto';
 import { Refused } from '../refused.js';
-import { append, benchRows, eventsAfter, jobOfCommand, lockJob, seqOfJob, takeJobNumber } from '../store/jobs.js';
+import { append, benchRows, eventsAfter, jobOfCommand, lockStatement, seqOfJob, takeJobNumber, type LockedJob } from '../store/jobs.js';
 import type { Database, WorkshopTx } from '../store/database.js';
 import { findDrive, findModel } from '../store/knowledge.js';
 import { JobCache } from './job-cache.js';
@@ -81,27 +81,31 @@ export class JobService {
    * still accepts is rebased, what it does not is refused with the reason. One transaction, the job's row locked.
    */
   async give(acting: Acting, jobId: string, { commandId, basedOn, command }: GiveCommand): Promise<CommandReply> {
-    const { job, reply } = await this.database.inWorkshop(acting.workshopId, async (tx) => {
-      const seq = await lockJob(tx, jobId);
-      if (seq === null) throw NO_JOB;
-      const before = await jobOfCommand(tx, commandId);
-      if (before !== null && before !== jobId)
-        throw new Refused(409, 'command-elsewhere', 'That command belongs to another job. Load the page again.');
-      const job = await this.cache.at(tx, acting.workshopId, jobId, seq);
-      if (before) return { job, reply: { events: await eventsAfter(tx, jobId, basedOn), seq, repeated: true } };
+    const lock = lockStatement(jobId, commandId);
+    const { job, reply } = await this.database.inWorkshopAfter<LockedJob, { job: JobState; reply: CommandReply }>(
+      acting.workshopId,
+      lock,
+      async (tx, locked) => {
+        if (!locked) throw NO_JOB;
+        const { seq, commandOf } = locked;
+        if (commandOf !== null && commandOf !== jobId)
+          throw new Refused(409, 'command-elsewhere', 'That command belongs to another job. Load the page again.');
+        const job = await this.cache.at(tx, acting.workshopId, jobId, seq);
+        if (commandOf !== null) return { job, reply: { events: await eventsAfter(tx, jobId, basedOn), seq, repeated: true } };
 
-      const decision = decide(job, command, {
-        at: acting.at.toISOString(),
-        by: acting.by,
-        roles: acting.roles,
-        knowledge: await this.known(tx, job, command),
-      });
-      if (!decision.ok) throw new Refused(decision.refusal.code === 'role' ? 403 : 409, decision.refusal.code, decision.refusal.sentence);
-      // The screen lacks what happened after `basedOn`; it gets that together with what its own command made.
-      const missed = basedOn < seq ? await eventsAfter(tx, jobId, basedOn) : [];
-      const written = await this.write(tx, job, acting, commandId, decision.events);
-      return { job: written.job, reply: { events: [...missed, ...written.events], seq: written.job.seq, repeated: false } };
-    });
+        const decision = decide(job, command, {
+          at: acting.at.toISOString(),
+          by: acting.by,
+          roles: acting.roles,
+          knowledge: await this.known(tx, job, command),
+        });
+        if (!decision.ok) throw new Refused(decision.refusal.code === 'role' ? 403 : 409, decision.refusal.code, decision.refusal.sentence);
+        // The screen lacks what happened after `basedOn`; it gets that together with what its own command made.
+        const missed = basedOn < seq ? await eventsAfter(tx, jobId, basedOn) : [];
+        const written = await this.write(tx, job, acting, commandId, decision.events);
+        return { job: written.job, reply: { events: [...missed, ...written.events], seq: written.job.seq, repeated: false } };
+      },
+    );
     this.cache.keep(acting.workshopId, job);
     return reply;
   }

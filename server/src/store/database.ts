@@ -8,6 +8,12 @@ export interface Database {
   readonly pool: pg.Pool;
   /** Runs `work` in one transaction that can see this workshop only (row-level security). */
   inWorkshop<T>(workshopId: string, work: (tx: WorkshopTx) => Promise<T>): Promise<T>;
+  /** The same, with statements sent along with the transaction's begin, a round trip less on the path of every tick; `work` gets the last one's row. */
+  inWorkshopAfter<R extends pg.QueryResultRow, T>(
+    workshopId: string,
+    first: string,
+    work: (tx: WorkshopTx, row: R | undefined) => Promise<T>,
+  ): Promise<T>;
   end(): Promise<void>;
 }
 
@@ -19,25 +25,38 @@ export function openDatabase(databaseUrl: string): Database {
   pool.on('error', () => undefined);
   return {
     pool,
-    async inWorkshop(workshopId, work) {
-      if (!UUID.test(workshopId)) throw new Error(`Not a workshop id: ${workshopId}`);
-      const client = await pool.connect();
-      try {
-        // One round trip; the id was checked above, and SET takes no parameters.
-        await client.query(`begin; set local role petrichor_app; set local petrichor.workshop = '${workshopId}'`);
-        const result = await work(client);
-        await client.query('commit');
-        client.release();
-        return result;
-      } catch (error) {
-        const broken = await client.query('rollback').then(
-          () => false,
-          () => true,
-        );
-        client.release(broken);
-        throw error;
-      }
-    },
+    inWorkshop: (workshopId, work) => inTransaction(pool, workshopId, 'select', work),
+    inWorkshopAfter: (workshopId, first, work) => inTransaction(pool, workshopId, first, work),
     end: () => pool.end(),
   };
+}
+
+async function inTransaction<R extends pg.QueryResultRow, T>(
+  pool: pg.Pool,
+  workshopId: string,
+  first: string,
+  work: (tx: WorkshopTx, row: R | undefined) => Promise<T>,
+): Promise<T> {
+  const client = await pool.connect();
+  try {
+    const begin = `begin; set local role petrichor_app; set local petrichor.workshop = ${uuidLiteral(workshopId)}; ${first}`;
+    const results = (await client.query(begin)) as unknown as pg.QueryResult<R>[];
+    const result = await work(client, results.at(-1)?.rows[0]);
+    await client.query('commit');
+    client.release();
+    return result;
+  } catch (error) {
+    const broken = await client.query('rollback').then(
+      () => false,
+      () => true,
+    );
+    client.release(broken);
+    throw error;
+  }
+}
+
+/** A UUID as SQL text, for statements that take no parameters; anything else is refused. */
+export function uuidLiteral(id: string): string {
+  if (!UUID.test(id)) throw new Error(`Not a UUID: ${id}`);
+  return `'${id}'`;
 }

@@ -1,5 +1,5 @@
 import type { JobSummary, RecordedEvent } from '@petrichor/core';
-import type { WorkshopTx } from './database.js';
+import { uuidLiteral, type WorkshopTx } from './database.js';
 
 interface EventRow {
   seq: number;
@@ -26,14 +26,22 @@ export async function eventsAfter(tx: WorkshopTx, jobId: string, after: number):
   }));
 }
 
-/** Locks the job's row until the transaction ends; the sequence of its last event, or null when there is no such job. */
-export async function lockJob(tx: WorkshopTx, jobId: string): Promise<number | null> {
-  const { rows } = await tx.query<{ seq: number }>({
-    name: 'lock-job',
-    text: 'select seq from job where workshop_id = current_workshop() and id = $1 for update',
-    values: [jobId],
-  });
-  return rows[0]?.seq ?? null;
+export interface LockedJob {
+  /** Sequence of the job's last event. */
+  readonly seq: number;
+  /** The job that this command was given to before, or null when it is new. */
+  readonly commandOf: string | null;
+}
+
+/**
+ * Locks the job's row until the transaction ends, then looks the command up; no row: no such job.
+ * Two statements on purpose: what the second sees is as of after the wait for the lock, so that a repeat
+ * that came in meanwhile is found.
+ */
+export function lockStatement(jobId: string, commandId: string): string {
+  const job = `from job where workshop_id = current_workshop() and id = ${uuidLiteral(jobId)}`;
+  const command = `from job_event where workshop_id = current_workshop() and command_id = ${uuidLiteral(commandId)}`;
+  return `select seq ${job} for update; select seq, (select job_id ${command} limit 1) as "commandOf" ${job}`;
 }
 
 export async function seqOfJob(tx: WorkshopTx, jobId: string): Promise<number | null> {
@@ -62,37 +70,39 @@ export async function takeJobNumber(tx: WorkshopTx): Promise<number> {
 /** Adds events of one command and brings the list row up to date, all in the caller's transaction. */
 export async function append(tx: WorkshopTx, summary: JobSummary, events: readonly RecordedEvent[]): Promise<void> {
   await tx.query({
-    name: 'write-job',
-    text: `insert into job (workshop_id, id, number, seq, closed, promised_at, summary) values (current_workshop(), $1, $2, $3, $4, $5, $6)
-      on conflict (workshop_id, id) do update set seq = excluded.seq, closed = excluded.closed, promised_at = excluded.promised_at, summary = excluded.summary, changed_at = now()`,
-    values: [summary.id, summary.number, summary.seq, summary.closed, summary.promisedAt, JSON.stringify(summary)],
-  });
-  await tx.query({
-    name: 'append-events',
-    text: `insert into job_event (workshop_id, job_id, seq, command_id, part, at, by_id, by_name, body)
-      select current_workshop(), $1, e.seq, e.command_id, e.part, e.at, e.by_id, e.by_name, e.body
-      from json_to_recordset($2) as e(seq integer, command_id uuid, part smallint, at timestamptz, by_id uuid, by_name text, body jsonb)`,
+    name: 'append',
+    text: `with listed as (
+        insert into job (workshop_id, id, number, seq, closed, promised_at, summary) values (current_workshop(), $1, $2, $3, $4, $5, $6)
+        on conflict (workshop_id, id) do update set seq = excluded.seq, closed = excluded.closed, promised_at = excluded.promised_at,
+          summary = excluded.summary, changed_at = now()
+      ), appended as (
+        insert into job_event (workshop_id, job_id, seq, command_id, part, at, by_id, by_name, body)
+        select current_workshop(), $1, e.seq, e.command_id, e.part, e.at, e.by_id, e.by_name, e.body
+        from json_to_recordset($7) as e(seq integer, command_id uuid, part smallint, at timestamptz, by_id uuid, by_name text, body jsonb)
+      )
+      select pg_notify('petrichor_job', current_workshop() || ' ' || $1::text || ' ' || $8::text)`,
     values: [
       summary.id,
-      JSON.stringify(
-        events.map(({ seq, commandId, at, by, event }, part) => ({
-          seq,
-          command_id: commandId,
-          part,
-          at,
-          by_id: by.id,
-          by_name: by.name,
-          body: event,
-        })),
-      ),
+      summary.number,
+      summary.seq,
+      summary.closed,
+      summary.promisedAt,
+      JSON.stringify(summary),
+      JSON.stringify(events.map(asRow)),
+      String(events[0]!.seq - 1),
     ],
   });
-  await tx.query({
-    name: 'notify',
-    text: `select pg_notify('petrichor_job', current_workshop() || ' ' || $1 || ' ' || $2)`,
-    values: [summary.id, events[0]!.seq - 1],
-  });
 }
+
+const asRow = ({ seq, commandId, at, by, event }: RecordedEvent, part: number) => ({
+  seq,
+  command_id: commandId,
+  part,
+  at,
+  by_id: by.id,
+  by_name: by.name,
+  body: event,
+});
 
 /** Open jobs by promise, then the last closed ones. */
 export async function benchRows(tx: WorkshopTx, closedMost: number): Promise<JobSummary[]> {

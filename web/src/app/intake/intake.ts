@@ -3,9 +3,8 @@ import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { BASELINE_CHECKS, findModels, IntakeSchema, sayModel, type BaselineId, type MachineModel, type Working } from '@petrichor/core';
 import { Store } from '@ngrx/store';
-import { addHours, setMinutes } from 'date-fns';
+import { format } from 'date-fns';
 import { AutoComplete, type AutoCompleteCompleteEvent } from 'primeng/autocomplete';
-import { DatePicker } from 'primeng/datepicker';
 import { InputText } from 'primeng/inputtext';
 import { SelectButton } from 'primeng/selectbutton';
 import { Textarea } from 'primeng/textarea';
@@ -55,7 +54,7 @@ const optionOf = (model: MachineModel): ModelOption => ({ id: model.id, name: sa
 /** Taking a machine in: what the counter asks, in the order one asks it. Kept while it is typed. */
 @Component({
   selector: 'p-intake',
-  imports: [FormsModule, RouterLink, AutoComplete, DatePicker, InputText, SelectButton, Textarea, ConnectionLine, KeyBox],
+  imports: [FormsModule, RouterLink, AutoComplete, InputText, SelectButton, Textarea, ConnectionLine, KeyBox],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './intake.html',
   styleUrl: './intake.css',
@@ -87,8 +86,10 @@ export class IntakeScreen {
     const model = this.model();
     return model ? optionOf(model) : this.modelText();
   });
-  protected readonly promised = computed(() => (this.typed().promisedAt ? new Date(this.typed().promisedAt) : null));
-  protected readonly soonest = setMinutes(addHours(new Date(), 1), 0);
+  /** As the browser's own field wants it: local time, no zone. */
+  protected readonly promised = computed(() =>
+    this.typed().promisedAt ? format(new Date(this.typed().promisedAt), "yyyy-MM-dd'T'HH:mm") : '',
+  );
   /** Letters and digits that are mistaken for one another on worn labels. */
   protected readonly lookAlikes = computed(() => {
     const found = [
@@ -109,6 +110,10 @@ export class IntakeScreen {
 
   protected set<K extends keyof Typed>(field: K, value: Typed[K]): void {
     this.typed.update((typed) => ({ ...typed, commandId: typed.commandId || crypto.randomUUID(), [field]: value }));
+  }
+
+  protected setPromise(local: string): void {
+    this.set('promisedAt', local ? new Date(local).toISOString() : '');
   }
 
   protected setCheck(id: BaselineId, value: Working): void {

@@ -10,6 +10,8 @@ import { draft } from '../ui/draft';
 import { KeyBox } from '../ui/key-box';
 import { StateMark } from '../ui/state-mark';
 
+const MOST_LISTED = 3;
+
 /** The foot of a job: what is missing before it may go on, and the one target that takes it on. */
 @Component({
   selector: 'p-gate-bar',
@@ -24,6 +26,12 @@ export class GateBar {
   private readonly desk = inject(JobDesk);
   private readonly router = inject(Router);
   protected readonly open = computed(() => missing(this.job()));
+  /** What may be waived is always listed, with its button; of the rest the first few, and how many more. */
+  protected readonly listed = computed(() => {
+    const [waivable, firm] = [this.open().filter((one) => one.waivable), this.open().filter((one) => !one.waivable)];
+    const shown = [...waivable, ...firm.slice(0, Math.max(1, MOST_LISTED - waivable.length))];
+    return { shown, more: this.open().length - shown.length };
+  });
   protected readonly lookingBack = computed(() => this.phase() !== this.job().phase);
   protected readonly last = computed(() => this.job().phase === 'hand-over');
   /** While steps are walked the way has its own bar; this one comes when the leg is done. */

@@ -2,9 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { stillOut, type JobState, type OldDriveFateSchema } from '@petrichor/core';
-import { format } from 'date-fns';
 import type * as z from 'zod';
-import { DatePicker } from 'primeng/datepicker';
 import { InputText } from 'primeng/inputtext';
 import { RadioButton } from 'primeng/radiobutton';
 import { Keys } from '../../shell/keys';
@@ -19,7 +17,7 @@ type Fate = z.infer<typeof OldDriveFateSchema>;
 /** The end: where the old drive goes, what is still open, the page for the customer, and the machine into their hands. */
 @Component({
   selector: 'p-hand-over-section',
-  imports: [FormsModule, RouterLink, DatePicker, InputText, RadioButton, KeyBox, StateMark],
+  imports: [FormsModule, RouterLink, InputText, RadioButton, KeyBox, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -62,14 +60,7 @@ type Fate = z.infer<typeof OldDriveFateSchema>;
           @if (fate() === 'kept-as-fallback') {
             <div class="field">
               <label for="until">Kept until</label>
-              <p-datepicker
-                inputId="until"
-                [ngModel]="until()"
-                (ngModelChange)="until.set($event)"
-                dateFormat="yy-mm-dd"
-                appendTo="body"
-                placeholder="2026-05-14"
-              />
+              <input pInputText class="m" id="until" type="date" [ngModel]="until()" (ngModelChange)="until.set($event)" />
             </div>
           }
           <div class="field">
@@ -118,7 +109,7 @@ export class HandOverSection {
     'fate',
     () => this.job().oldDriveFate?.fate ?? '',
   );
-  protected readonly until = signal<Date | null>(null);
+  protected readonly until = signal('');
   protected readonly note = jobDraft(
     () => this.job().id,
     'fate-note',
@@ -150,7 +141,7 @@ export class HandOverSection {
   protected settle(): void {
     const fate = this.fate();
     if (!fate) return this.fateFault.set('Choose where the old drive goes.');
-    const until = fate === 'kept-as-fallback' && this.until() ? format(this.until()!, 'yyyy-MM-dd') : null;
+    const until = fate === 'kept-as-fallback' && this.until() ? this.until() : null;
     this.fateFault.set(this.desk.give(this.job(), { type: 'settle-old-drive', fate, until, note: this.note().trim() })?.sentence ?? '');
   }
 

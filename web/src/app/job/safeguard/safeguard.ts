@@ -112,7 +112,7 @@ const UNDECIDED = { plan: '', backup: 'none', backupWhere: '', recoveryKey: 'unk
                   <p-state-mark mark="needs" [size]="16" /> Off. Turn on
                 </button>
               } @else {
-                <button class="tgt" type="button" (click)="turn(one.id, false)">Turned off</button>
+                <button class="tgt" type="button" (click)="turn(one.id, false)">I turned it off</button>
               }
             </li>
           } @empty {

@@ -1,0 +1,45 @@
+import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import { migrate } from '@petrichor/server';
+import { say } from '../fault.js';
+import { STATE } from '../paths.js';
+import { measureDownload } from '../figures/download.js';
+import { measureOpening } from '../figures/opening.js';
+import { measureStart } from '../figures/start.js';
+import { measureTicks } from '../figures/ticks.js';
+import { BenchWorkshop } from '../figures/workshop.js';
+import { ensureBuilt } from '../setup/build.js';
+import { ensurePackage } from '../setup/debian.js';
+import { loadDemo } from '../setup/demo.js';
+import { startCluster } from '../setup/postgres.js';
+
+/** One line of the bench: what was measured, under what name, against which target. */
+export type Figure = Readonly<Record<string, string | number | boolean>> & { readonly figure: string };
+
+/** Prints every figure as one JSON line. All traffic stays on loopback; counts and times are bounded. */
+export async function bench(): Promise<void> {
+  await ensurePackage('chromium');
+  await ensureBuilt();
+  const cluster = await startCluster(join(STATE, 'test-postgres'));
+  const name = `bench_${randomUUID().replaceAll('-', '')}`;
+  let workshop: BenchWorkshop | null = null;
+  try {
+    const databaseUrl = await cluster.database(name);
+    await migrate(databaseUrl);
+    await loadDemo(databaseUrl);
+    workshop = new BenchWorkshop(databaseUrl);
+    await workshop.start();
+    const show = (figure: Figure): void => console.log(JSON.stringify(figure));
+    show(measureDownload());
+    say('Ticks by 20 technicians at once ...');
+    show(await measureTicks(workshop));
+    say('Opening a job of 2,000 events ...');
+    show(await measureOpening(workshop));
+    say('Cold start to the Bench ...');
+    show(await measureStart(workshop));
+  } finally {
+    await workshop?.stop();
+    await cluster.drop(name);
+    await cluster.stop();
+  }
+}

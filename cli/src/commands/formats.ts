@@ -1,0 +1,25 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { DriveListSchema, JobEventSchema, MachineModelSchema } from '@petrichor/core';
+import * as z from 'zod';
+import { ROOT } from '../paths.js';
+
+/** The published formats: their schemas are made from the Zod schemas that read them. */
+export const FORMATS: Readonly<Record<string, { readonly schema: z.ZodType; readonly title: string }>> = {
+  'machine-model': { schema: MachineModelSchema, title: 'A machine model: its card, slots, outline map and guide' },
+  'drive-list': { schema: DriveListSchema, title: 'A list of drives, as the shelf brings it in' },
+  'job-event': { schema: JobEventSchema, title: 'One event of a job, as it is kept in the log' },
+};
+
+/** The JSON Schema of a format, as it is published in docs/formats. */
+export const schemaOf = (name: string): string => {
+  const { schema, title } = FORMATS[name]!;
+  return `${JSON.stringify({ title, ...z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) }, null, 2)}\n`;
+};
+
+/** `formats`: writes the schemas anew after a change; a test fails while they differ. */
+export function formats(): void {
+  const folder = join(ROOT, 'docs/formats');
+  mkdirSync(folder, { recursive: true });
+  for (const name of Object.keys(FORMATS)) writeFileSync(join(folder, `${name}.schema.json`), schemaOf(name));
+}

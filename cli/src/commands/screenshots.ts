@@ -1,0 +1,69 @@
+import { randomUUID } from 'node:crypto';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { migrate } from '@petrichor/server';
+import type { Page } from '@playwright/test';
+import { inBrowser } from '../figures/browser.js';
+import { BenchWorkshop } from '../figures/workshop.js';
+import { ROOT, STATE } from '../paths.js';
+import { ensureBuilt } from '../setup/build.js';
+import { ensurePackage } from '../setup/debian.js';
+import { loadDemo } from '../setup/demo.js';
+import { startCluster } from '../setup/postgres.js';
+
+const UPRIGHT = { width: 820, height: 1180 };
+const LANDSCAPE = { width: 1280, height: 800 };
+
+/** The main views, each by the way to it from the Bench. */
+const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
+  bench: () => Promise.resolve(),
+  'way-in': (page) => page.keyboard.press('1'),
+  'way-in-night': async (page) => {
+    await page.keyboard.press('l');
+    await page.keyboard.press('1');
+  },
+  'way-in-tablet': async (page) => {
+    await page.setViewportSize(UPRIGHT);
+    await page.keyboard.press('1');
+  },
+  match: (page) => page.keyboard.press('3'),
+  diagnose: (page) => page.keyboard.press('4'),
+  'take-in': (page) => page.keyboard.press('i'),
+  'hand-over': async (page) => {
+    await page.keyboard.press('5');
+    await page.getByRole('link', { name: /Page for the customer/ }).click();
+  },
+};
+
+/** `screenshots`: takes the pictures of docs/screenshots anew, from the demo. */
+export async function screenshots(): Promise<void> {
+  await ensurePackage('chromium');
+  await ensureBuilt();
+  const cluster = await startCluster(join(STATE, 'test-postgres'));
+  const name = `shots_${randomUUID().replaceAll('-', '')}`;
+  const databaseUrl = await cluster.database(name);
+  const workshop = new BenchWorkshop(databaseUrl);
+  const folder = join(ROOT, 'docs/screenshots');
+  mkdirSync(folder, { recursive: true });
+  try {
+    await migrate(databaseUrl);
+    await loadDemo(databaseUrl);
+    await workshop.start();
+    await inBrowser(workshop.url, await workshop.signIn(), async (page) => {
+      for (const [view, go] of Object.entries(VIEWS)) {
+        await page.setViewportSize(LANDSCAPE);
+        await page.goto(workshop.url);
+        await page.evaluate(() => localStorage.clear());
+        await page.reload();
+        await page.getByRole('button', { name: /Take it up/ }).waitFor();
+        await go(page);
+        await page.waitForTimeout(600);
+        await page.screenshot({ path: join(folder, `${view}.png`) });
+      }
+    });
+  } finally {
+    await workshop.stop();
+    await cluster.drop(name);
+    await cluster.stop();
+  }
+}

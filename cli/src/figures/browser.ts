@@ -1,0 +1,28 @@
+import { chromium, type Page } from '@playwright/test';
+
+/** Debian's Chromium, headless and quiet: it asks nothing of the network but what it is told to. */
+export const CHROMIUM = {
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-dev-shm-usage',
+    '--disable-gpu',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--no-first-run',
+    '--hide-scrollbars',
+  ],
+};
+
+/** Runs `work` on a page of somebody who is signed in by `cookie`. */
+export async function inBrowser<T>(url: string, cookie: string, work: (page: Page) => Promise<T>): Promise<T> {
+  const browser = await chromium.launch(CHROMIUM);
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const [name, value] = cookie.split('=') as [string, string];
+    await context.addCookies([{ name, value, url }]);
+    return await work(await context.newPage());
+  } finally {
+    await browser.close();
+  }
+}

@@ -1,0 +1,119 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { listenForComplaints, signIn } from './support/hands';
+import { Workshop } from './support/workshop';
+
+/** Screens by the way to them from the Bench, which is where each begins. */
+const SCREENS: { name: string; go: (page: Page) => Promise<unknown> }[] = [
+  { name: 'Bench', go: (page) => expect(page.getByRole('region', { name: 'Next for your hands' })).toBeVisible() },
+  { name: 'Take in', go: (page) => page.getByRole('link', { name: 'Take in a machine' }).click() },
+  { name: 'Models and shelf', go: (page) => page.getByRole('link', { name: 'Models and shelf' }).click() },
+  { name: 'People', go: (page) => page.getByRole('link', { name: 'People' }).click() },
+  { name: 'Way in', go: (page) => page.getByRole('button', { name: /Take it up/ }).click() },
+  { name: 'Way out', go: (page) => openJob(page, '402') },
+  { name: 'Match', go: (page) => openJob(page, '403') },
+  { name: 'Diagnose', go: (page) => openJob(page, '404') },
+  { name: 'Hand over', go: (page) => openJob(page, '405') },
+  { name: 'Safeguard, looked back at', go: (page) => lookBack(page, 'Safeguard') },
+  { name: 'Try, looked back at', go: (page) => lookBack(page, 'Try') },
+  { name: 'Set up, looked back at', go: (page) => lookBack(page, 'Set up') },
+  { name: 'Prove, looked back at', go: (page) => lookBack(page, 'Prove') },
+  {
+    name: 'Hand-over page',
+    go: async (page) => {
+      await openJob(page, '405');
+      await page.getByRole('link', { name: /Page for the customer/ }).click();
+      await expect(page.getByRole('article')).toBeVisible();
+    },
+  },
+];
+
+const openJob = (page: Page, number: string) => page.getByRole('link', { name: new RegExp(number) }).click();
+
+async function lookBack(page: Page, part: string): Promise<void> {
+  await openJob(page, '405');
+  await page.getByRole('navigation', { name: 'Parts of the job' }).getByRole('link', { name: part, exact: true }).click();
+  await expect(page.getByText('You are looking back at')).toBeVisible();
+}
+
+async function serious(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice']).analyze();
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`);
+}
+
+let workshop: Workshop;
+test.beforeAll(async () => (workshop = await Workshop.open('demo')));
+test.afterAll(() => workshop.kill());
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`axe finds nothing serious on any screen, ${scheme}`, async ({ browser }) => {
+    const context = await browser.newContext({ colorScheme: scheme, viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    const complaints = listenForComplaints(page);
+    await page.goto(workshop.url);
+    await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+    const found: Record<string, string[]> = { 'Sign in': await serious(page) };
+    await signIn(page, workshop.url);
+    await expect(page.locator('html')).toHaveClass(scheme === 'dark' ? 'night' : '');
+    for (const { name, go } of SCREENS) {
+      await page.goto(workshop.url);
+      await go(page);
+      await page.waitForTimeout(250);
+      found[name] = await serious(page);
+    }
+    expect(found).toEqual(Object.fromEntries(Object.keys(found).map((name) => [name, []])));
+    expect(complaints).toEqual([]);
+    await context.close();
+  });
+}
+
+test('a tablet held upright and a thumb suffice: nothing runs off the side, targets are large enough', async ({ browser }) => {
+  const page = await browser.newPage({ viewport: { width: 820, height: 1180 }, hasTouch: true, isMobile: true });
+  await page.goto(workshop.url);
+  await page.getByLabel('Sign-in name').fill('tobiah');
+  await page.getByLabel('Password').fill('rope-and-tar');
+  await page.getByRole('button', { name: 'Sign in' }).tap();
+  for (const { name, go } of SCREENS) {
+    await expect(page.getByRole('link', { name: 'Take in a machine' })).toBeVisible();
+    await go(page);
+    await page.waitForTimeout(250);
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    expect([name, wide]).toEqual([name, 0]);
+    const small = await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('button, a.tgt, a.go, .p-togglebutton')]
+        .filter((one) => one.offsetParent !== null && one.getBoundingClientRect().height < 31)
+        .map((one) => one.textContent),
+    );
+    expect([name, small]).toEqual([name, []]);
+    await page.goto(workshop.url);
+  }
+  // The way in by thumb: one screw, all of a kind, undo, a note.
+  await page.getByRole('button', { name: /Take it up/ }).tap();
+  await expect(page.getByRole('heading', { name: 'Undo 5 screws on the drive plate' })).toBeVisible();
+  await page.getByRole('button', { name: /Done: screw 1 is out/ }).tap();
+  await page.getByRole('button', { name: 'All of this kind' }).tap();
+  await expect(page.getByText('3 of 3')).toBeVisible();
+  await page.getByRole('button', { name: /Undo/ }).tap();
+  await expect(page.getByText('1 of 3')).toBeVisible();
+  await page.getByRole('button', { name: /^Note/ }).tap();
+  await page.getByLabel('What the next person should know').fill('Screw 5 sticks.');
+  await page.getByRole('button', { name: 'Keep the note' }).tap();
+  await expect(page.locator('.p-drawer')).toHaveCount(0);
+  await page.close();
+});
+
+test('two screens follow one job', async ({ browser }) => {
+  const [one, other] = [await browser.newPage(), await (await browser.newContext()).newPage()];
+  await signIn(one, workshop.url);
+  await signIn(other, workshop.url, 'tobiah', 'rope-and-tar');
+  for (const page of [one, other]) {
+    await page.getByRole('link', { name: /402/ }).click();
+    await expect(page.getByRole('button', { name: /^Done/ })).toBeVisible();
+  }
+  const title = (page: Page) => page.locator('.step h1').innerText();
+  const before = await title(other);
+  for (let press = 0; press < 10 && (await title(one)) === before; press++) await one.keyboard.press('Shift+Space');
+  await expect.poll(() => title(other)).toBe(await title(one));
+});

@@ -1,0 +1,36 @@
+import { TestBed } from '@angular/core/testing';
+import { Keys } from './keys';
+
+describe('keys of a screen', () => {
+  const pressed: string[] = [];
+  const note = (name: string) => ({ say: name, run: () => void pressed.push(name) });
+
+  beforeAll(() =>
+    TestBed.runInInjectionContext(() =>
+      TestBed.inject(Keys).bind({ U: note('U'), Space: note('Space'), 'Shift+Space': note('Shift+Space'), '?': note('?') }),
+    ),
+  );
+  beforeEach(() => {
+    pressed.length = 0;
+    document.body.innerHTML = '<input id="field" /><button id="button">x</button>';
+  });
+
+  const press = (init: KeyboardEventInit, on: Element = document.body) =>
+    on.dispatchEvent(new KeyboardEvent('keydown', { bubbles: true, cancelable: true, ...init }));
+
+  it('work in either case and with Shift where it is meant', () => {
+    for (const init of [{ key: 'u' }, { key: ' ' }, { key: ' ', shiftKey: true }, { key: '?', shiftKey: true }]) press(init);
+    expect(pressed).toEqual(['U', 'Space', 'Shift+Space', '?']);
+  });
+
+  it('are off while somebody types, and leave the browser its own', () => {
+    press({ key: 'u' }, document.querySelector('#field')!);
+    press({ key: 'u', ctrlKey: true });
+    expect(pressed).toEqual([]);
+  });
+
+  it('leave Space to the button that has the focus', () => {
+    press({ key: ' ' }, document.querySelector('#button')!);
+    expect(pressed).toEqual([]);
+  });
+});
