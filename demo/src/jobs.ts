@@ -111,7 +111,7 @@ export const demoJobs = (now: Date): readonly DemoJob[] => [
     intake: {
       customer: { name: 'Merrow Staithe choir', reach: 'Anselm Tate, Thursdays' },
       ...machine('TF14-2K-27311'),
-      complaint: 'Clicks, then a blue screen.',
+      complaint: 'Starts, then a blue screen.',
       mustNotLose: 'Scores and recordings.',
       accessories: 'foot switch',
       promisedAt: inHours(now, -20),
@@ -167,8 +167,11 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
     return job.tray.some((item) => item.kind === 'setting') ? goOn('safeguard') : { type: 'turn-off-setting', settingId: 'secure-boot' };
   },
   'way-in': (job) => walk(job, 'way-in', 'in'),
-  swap: (job) =>
-    job.serials.newDrive ? walk(job, 'swap', 'swap') : { type: 'record-serial', which: 'newDrive', serial: `PP3-77A1-${job.number}` },
+  swap: (job) => {
+    if (!job.serials.oldDrive) return { type: 'record-serial', which: 'oldDrive', serial: `SR6-08C41-${job.number}` };
+    if (!job.serials.newDrive) return { type: 'record-serial', which: 'newDrive', serial: `PP3-77A1-${job.number}` };
+    return walk(job, 'swap', 'swap');
+  },
   try: (job) => (job.tried ? goOn('try') : { type: 'try-out', listed: true, size }),
   'way-out': (job) => walk(job, 'way-out', 'out'),
   'set-up': (job) => {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type ElementRef } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import type { JobSummary } from '@petrichor/core';
+import { sayMinutes, type JobSummary } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { JobLine } from '../drawing/job-line';
@@ -71,6 +71,10 @@ export class BenchScreen {
         count: group.jobs.length === 1 ? '1 job' : `${group.jobs.length} jobs`,
         rows: rows(group.jobs),
       }));
+  });
+  protected readonly headline = computed(() => {
+    const job = this.next();
+    return job ? `${job.deed}${job.minutes ? `, ${sayMinutes(job.minutes)}` : ''}` : '';
   });
   protected readonly why = computed(() => {
     const job = this.next();

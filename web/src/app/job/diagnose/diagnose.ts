@@ -83,12 +83,7 @@ import { sayWhen } from '../../shell/promise';
                   [ngModel]="cause()"
                   (ngModelChange)="cause.set($event)"
                 />
-                <span
-                  >{{ one.say }}
-                  @if (!one.needsDrive) {
-                    <span class="mu">, no drive needed</span>
-                  }
-                </span>
+                <span>{{ one.say }}{{ one.needsDrive ? '' : ' (no drive needed)' }}</span>
               </label>
             }
           </div>

@@ -70,6 +70,13 @@ export class MatchSection {
     const slot = this.slot();
     return at && slot ? linkOf(slot, at.drive) : null;
   });
+  protected readonly linkWords = computed(() => {
+    const link = this.link();
+    const own = this.at()?.drive.readBytesPerSecond;
+    return link
+      ? `${link.say}: ${this.rate(link.ceilingBytesPerSecond)} ceiling${own ? `; the drive could do ${this.rate(own)}` : ''}`
+      : '';
+  });
   protected readonly settles = computed(() => this.at()?.verdict.findings.find((one) => one.settles)?.settles ?? null);
   protected readonly measuring = signal(false);
   protected readonly reading = signal<number | null>(null);
