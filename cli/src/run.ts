@@ -1,4 +1,4 @@
-import { spawn, type SpawnOptions } from 'node:child_process';
+import { spawn, type ChildProcess, type SpawnOptions } from 'node:child_process';
 import { ROOT } from './paths.js';
 
 export interface Ran {
@@ -7,11 +7,20 @@ export interface Ran {
   readonly output: string;
 }
 
+const running = new Set<ChildProcess>();
+
+/** Ends what is running now: a build, an installation, a test. */
+export function endRunning(): void {
+  for (const child of running) child.kill('SIGTERM');
+}
+
 /** Runs a program to its end and keeps what it printed; `live` shows it, too. */
 export function run(program: string, args: readonly string[], options: SpawnOptions & { live?: boolean } = {}): Promise<Ran> {
   const { live = false, ...rest } = options;
   return new Promise((done, failed) => {
     const child = spawn(program, args, { cwd: ROOT, ...rest, stdio: ['ignore', 'pipe', 'pipe'] });
+    running.add(child);
+    child.once('close', () => running.delete(child));
     let output = '';
     const take = (chunk: Buffer): void => {
       output += chunk.toString();

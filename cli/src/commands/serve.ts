@@ -6,6 +6,7 @@ import { DEMO_ACCOUNTS } from '@petrichor/demo';
 import { migrate } from '@petrichor/server';
 import { Fault, say } from '../fault.js';
 import { SERVER_MAIN, STATE, WEB_BUILD } from '../paths.js';
+import { endRunning } from '../run.js';
 import { ensureBuilt } from '../setup/build.js';
 import { loadDemo } from '../setup/demo.js';
 import { needPort } from '../setup/port.js';
@@ -22,6 +23,7 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
   const isEnding = (): boolean => ending !== null;
   const stop = (): Promise<void> =>
     (ending ??= (async () => {
+      endRunning();
       if (server && server.exitCode === null) await ended(server, () => server!.kill('SIGTERM'));
       await cluster?.stop();
     })());

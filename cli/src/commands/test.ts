@@ -2,7 +2,7 @@ import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { Fault, say } from '../fault.js';
 import { ROOT, STATE } from '../paths.js';
-import { run } from '../run.js';
+import { endRunning, run } from '../run.js';
 import { ensureBuilt } from '../setup/build.js';
 import { ensurePackage } from '../setup/debian.js';
 import { startCluster, type Cluster } from '../setup/postgres.js';
@@ -91,7 +91,10 @@ export async function test(args: readonly string[]): Promise<void> {
   rmSync(RESULTS, { recursive: true, force: true });
   mkdirSync(RESULTS, { recursive: true });
   let cluster: Cluster | null = null;
-  const stop = async (): Promise<void> => cluster?.stop();
+  const stop = async (): Promise<void> => {
+    endRunning();
+    await cluster?.stop();
+  };
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop().then(() => process.exit(130)));
   const total = { passed: 0, failed: 0 };
   try {

@@ -1,18 +1,5 @@
 import { chromium, type Page } from '@playwright/test';
-
-/** Debian's Chromium, headless and quiet: it asks nothing of the network but what it is told to. */
-export const CHROMIUM = {
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-dev-shm-usage',
-    '--disable-gpu',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--no-first-run',
-    '--hide-scrollbars',
-  ],
-};
+import { CHROMIUM } from '../setup/chromium.js';
 
 /** Runs `work` on a page of somebody who is signed in by `cookie`. */
 export async function inBrowser<T>(url: string, cookie: string, work: (page: Page) => Promise<T>): Promise<T> {

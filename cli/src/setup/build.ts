@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { Fault, say } from '../fault.js';
 import { ROOT, SERVER_MAIN, STATE, WEB_BUILD } from '../paths.js';
 import { run } from '../run.js';
@@ -34,7 +34,7 @@ function fingerprint(): string {
   const add = (path: string): void => {
     if (!existsSync(path)) return;
     if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) add(join(path, name));
-    else hash.update(path).update(readFileSync(path));
+    else hash.update(relative(ROOT, path)).update(readFileSync(path));
   };
   for (const source of SOURCES) add(join(ROOT, source));
   return hash.digest('hex');

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
 import { FormsModule } from '@angular/forms';
 import { countOf, currentStep, nextThing, nextTick, progress, sayMinutes, sayScrew, type JobState } from '@petrichor/core';
 import { Store } from '@ngrx/store';
@@ -28,7 +29,7 @@ const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
 /** One large step at a time: down to the drive, the swap, and back up. */
 @Component({
   selector: 'p-way-section',
-  imports: [FormsModule, Drawer, InputText, Textarea, OutlineMap, Profile, ScrewGlyph, Tray, KeyBox, StateMark],
+  imports: [NgTemplateOutlet, FormsModule, Drawer, InputText, Textarea, OutlineMap, Profile, ScrewGlyph, Tray, KeyBox, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './way.html',
   styleUrl: './way.css',

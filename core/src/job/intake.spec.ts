@@ -1,0 +1,32 @@
+import { intake } from '../testing/samples.js';
+import { IntakeSchema } from './intake.js';
+
+const faults = (own: object) => {
+  const read = IntakeSchema.safeParse({ ...intake(), ...own });
+  return read.success ? [] : read.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`);
+};
+
+describe('what the counter writes down', () => {
+  it('is taken as it should be', () => expect(faults({})).toEqual([]));
+
+  it.each([
+    [{ customer: { name: '  ', reach: '' } }, 'customer.name: Say whose machine it is.'],
+    [{ modelId: '' }, 'modelId: Choose the model: type part of the label under the machine.'],
+    [{ serial: '' }, 'serial: Scan or type the serial from the label.'],
+    [{ serial: 'TF 14' }, 'serial: A serial has letters, digits and signs, no spaces. Scan it again or type it without them.'],
+    [{ serial: 'TF–14' }, 'serial: A serial has letters, digits and signs, no spaces. Scan it again or type it without them.'],
+    [{ complaint: ' ' }, 'complaint: Write the complaint in the customer’s words.'],
+    [{ mustNotLose: '' }, 'mustNotLose: Ask what must not be lost; write "nothing" if that is the answer.'],
+    [{ promisedAt: '' }, 'promisedAt: Choose the day and time you promise.'],
+    [{ complaint: 'x'.repeat(2001) }, 'complaint: Shorten this to 2000 characters.'],
+  ])('says in a sentence what is wrong with %j', (own, fault) => expect(faults(own)).toContain(fault));
+
+  it('asks for every check of the baseline: what was not tried is said to be so', () => {
+    const { starts: _, ...rest } = intake().baseline;
+    expect(faults({ baseline: rest })).toHaveLength(1);
+  });
+
+  it('cuts the blanks that a scanner or a hand leaves around', () => {
+    expect(IntakeSchema.parse({ ...intake(), serial: ' TF14-1\t' }).serial).toBe('TF14-1');
+  });
+});

@@ -1,0 +1,167 @@
+import { bayDrive, m2Drive, model } from '../../../../core/src/testing/samples';
+import { benchAt, finishPart } from '../../../../core/src/testing/walks';
+import { JobScreenHarness } from '../../testing/job-screen';
+import { GateBar } from './gate-bar';
+import { MatchSection } from './match/match';
+import { WaySection } from './way/way';
+
+const knowledge = {
+  models: [model()],
+  drives: [m2Drive(), m2Drive({ id: 'skerry-t4', maker: 'Skerry', name: 'T4', topHeight: null }), bayDrive()],
+};
+
+beforeAll(() => {
+  // jsdom has neither; the drawings and overlays only ask whether they are there.
+  window.matchMedia ??= (() => ({ matches: false, addEventListener: () => undefined, removeEventListener: () => undefined })) as never;
+  window.ResizeObserver ??= class {
+    observe(): void {}
+    unobserve(): void {}
+    disconnect(): void {}
+  } as never;
+});
+
+describe('the foot of a job', () => {
+  const at = (phase: Parameters<typeof benchAt>[0], prepare: (bench: ReturnType<typeof benchAt>) => void = () => undefined) => {
+    const bench = benchAt(phase);
+    prepare(bench);
+    return JobScreenHarness.of(GateBar, bench.job, knowledge, { phase });
+  };
+
+  it('says what is missing and does not go on', async () => {
+    const screen = await at('diagnose');
+    expect(screen.element.textContent).toContain('Say what you conclude, and why.');
+    await screen.key('Enter');
+    expect(screen.job.phase).toBe('diagnose');
+    expect(screen.element.querySelector('[role=alert]')!.textContent).toContain('Mark at least one thing');
+  });
+
+  it('goes on with Enter once nothing is missing', async () => {
+    const screen = await at('diagnose', finishPart);
+    expect(screen.element.textContent).toContain('Nothing is missing here.');
+    await screen.key('Enter');
+    expect(screen.job.phase).toBe('match');
+  });
+
+  it('lists the first few of many, and how many more', async () => {
+    const prove = benchAt('prove');
+    const many = await JobScreenHarness.of(
+      GateBar,
+      { ...prove.job, intake: { ...prove.job.intake, baseline: { ...prove.job.intake.baseline, screen: 'works', camera: 'works' } } },
+      knowledge,
+      { phase: 'prove' },
+    );
+    expect(many.element.textContent).toContain('and 2 more, above');
+  });
+
+  it('waives with a reason, and only with one', async () => {
+    const screen = await at('safeguard', (bench) =>
+      bench.must({
+        type: 'decide-safeguard',
+        safeguard: { plan: 'clone', backup: 'none', backupWhere: '', recoveryKey: 'not-encrypted', note: '' },
+      }),
+    );
+    await screen.press('Waive, with a reason');
+    await screen.press('Waive it');
+    expect(document.body.textContent).toContain('Say why, in a few words.');
+    await screen.type('#waiver-reason', 'customer signed for it');
+    await screen.press('Waive it');
+    expect(screen.job.waivers).toMatchObject([{ code: 'backup', reason: 'customer signed for it' }]);
+  });
+
+  it('takes the job back to a part one looks at', async () => {
+    const bench = benchAt('way-in');
+    const screen = await JobScreenHarness.of(GateBar, bench.job, knowledge, { phase: 'match' });
+    await screen.press('Take the job back to Match');
+    expect(screen.job.phase).toBe('match');
+  });
+});
+
+describe('the way', () => {
+  const walking = () => JobScreenHarness.of(WaySection, benchAt('way-in').job, knowledge);
+
+  it('counts screws with Space, the rest with Shift and Space, and takes back with U', async () => {
+    const screen = await walking();
+    expect(screen.element.querySelector('h1')!.textContent).toContain('Do screws');
+    expect(screen.element.textContent).toContain('First turn the machine: base up.');
+    await screen.key(' ');
+    expect(screen.element.textContent).toContain('1 of 3');
+    await screen.key(' ', true);
+    expect(screen.step).toBe('in:cover-off');
+    await screen.key('u');
+    expect(screen.step).toBe('in:screws');
+    expect(screen.job.tray.find((item) => item.kind === 'screw')!.out).toBe(1);
+  });
+
+  it('loses no key pressed before the screen is drawn again', async () => {
+    const screen = await walking();
+    for (let press = 0; press < 3; press++)
+      document.body.dispatchEvent(new KeyboardEvent('keydown', { key: ' ', bubbles: true, cancelable: true }));
+    await screen.settle();
+    expect(screen.step).toBe('in:cover-off');
+    expect(screen.element.querySelector('[role=alert]')!.textContent).toBe('');
+  });
+
+  it('looks ahead without doing', async () => {
+    const screen = await walking();
+    await screen.key('ArrowRight');
+    expect(screen.element.querySelector('h1')!.textContent).toContain('Do cover-off');
+    expect(screen.element.textContent).toContain('Looked at only');
+    await screen.key(' ');
+    expect(screen.element.querySelector('h1')!.textContent).toContain('Do screws');
+    expect(screen.job.way!.ticks).toEqual([]);
+  });
+
+  it('keeps a note with its step', async () => {
+    const screen = await walking();
+    await screen.key('n');
+    await screen.type('#words', 'Screw 2 is stripped.');
+    await screen.press('Keep the note');
+    expect(screen.job.notes).toMatchObject([{ text: 'Screw 2 is stripped.', stepId: 'in:screws' }]);
+  });
+
+  it('refuses the front desk in words', async () => {
+    const screen = await JobScreenHarness.of(WaySection, benchAt('way-in').job, knowledge, {}, ['desk']);
+    await screen.key(' ');
+    expect(screen.element.textContent).toContain('Only a technician or the lead does this.');
+    expect(screen.job.way!.ticks).toEqual([]);
+  });
+});
+
+describe('matching', () => {
+  const matching = () => JobScreenHarness.of(MatchSection, benchAt('match').job, knowledge);
+
+  it('shows every check with what the drive has and the machine needs', async () => {
+    const screen = await matching();
+    const rows = [...screen.element.querySelectorAll('tbody tr:not(.sentence)')].map((row) => row.textContent!.replace(/\s+/g, ' ').trim());
+    expect(rows.find((row) => row.includes('Height'))).toMatch(/4\.98.*5\.4.*\+0\.42 ±\.18 mm/);
+    expect(rows.find((row) => row.includes('Speaks'))).toMatch(/NVMe.*NVMe.*same/);
+  });
+
+  it('takes the drive one looks at', async () => {
+    const screen = await matching();
+    await screen.key('t');
+    expect(screen.job.choice).toMatchObject({ drive: { id: 'pellow-p3' }, verdict: { outcome: 'extras' } });
+  });
+
+  it('does not take what cannot be said yet, until it is measured', async () => {
+    const screen = await matching();
+    await screen.key('ArrowDown');
+    expect(screen.element.querySelector('h1')!.textContent).toContain('Cannot say yet.');
+    await screen.key('t');
+    expect(screen.job.choice).toBeNull();
+    await screen.key('m');
+    await screen.type('#reading', '1,38');
+    await screen.press('Keep this reading');
+    expect(screen.job.measured['skerry-t4']!.topHeight).toEqual({ mm: 1.38, plusMinusMm: 0.05, from: 'callipers' });
+    expect(screen.element.querySelector('h1')!.textContent).toContain('Fits with one extra.');
+  });
+
+  it('judges anew when the need is stated', async () => {
+    const screen = await matching();
+    await screen.type('#wanted', '2000');
+    document.querySelector<HTMLInputElement>('#wanted')!.dispatchEvent(new Event('blur'));
+    await screen.settle();
+    expect(screen.job.need.wantedGb).toBe(2000);
+    expect(screen.element.querySelector('h1')!.textContent).toContain('Does not fit.');
+  });
+});

@@ -1,0 +1,92 @@
+import { provideHttpClient } from '@angular/common/http';
+import { provideHttpClientTesting } from '@angular/common/http/testing';
+import type { Type } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { provideStore, Store } from '@ngrx/store';
+import { currentStep, type Drive, type JobState, type MachineModel, type Role } from '@petrichor/core';
+import { connectionReducer } from '../app/state/connection/connection.reducer';
+import { JobsActions } from '../app/state/jobs/jobs.actions';
+import { jobsReducer } from '../app/state/jobs/jobs.reducer';
+import { selectJobs } from '../app/state/jobs/jobs.selectors';
+import { KnowledgeActions, knowledgeReducer } from '../app/state/knowledge/knowledge.reducer';
+import { SessionActions, sessionReducer } from '../app/state/session/session.reducer';
+
+/** A part of the job screen over a store with one job in it; nothing is sent anywhere. */
+export class JobScreenHarness<T> {
+  readonly element: HTMLElement;
+  private constructor(
+    readonly fixture: ComponentFixture<T>,
+    private readonly store: Store,
+    private readonly jobId: string,
+  ) {
+    this.element = fixture.nativeElement as HTMLElement;
+  }
+
+  static async of<T>(
+    component: Type<T>,
+    job: JobState,
+    knowledge: { models: MachineModel[]; drives: Drive[] },
+    inputs: Record<string, unknown> = {},
+    roles: Role[] = ['technician'],
+  ): Promise<JobScreenHarness<T>> {
+    localStorage.clear();
+    TestBed.configureTestingModule({
+      providers: [
+        provideStore({ session: sessionReducer, knowledge: knowledgeReducer, jobs: jobsReducer, connection: connectionReducer }),
+        provideRouter([{ path: '**', children: [] }]),
+        provideHttpClient(),
+        provideHttpClientTesting(),
+      ],
+    });
+    const store = TestBed.inject(Store);
+    const account = { id: 'ines', name: 'Ines', signInName: 'ines', roles };
+    store.dispatch(SessionActions.told({ reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } } }));
+    store.dispatch(KnowledgeActions.told({ reply: knowledge }));
+    store.dispatch(JobsActions.loaded({ job }));
+    const fixture = TestBed.createComponent(component);
+    for (const [name, value] of Object.entries({ ...inputs, job })) fixture.componentRef.setInput(name, value);
+    const harness = new JobScreenHarness(fixture, store, job.id);
+    await harness.settle();
+    return harness;
+  }
+
+  get job(): JobState {
+    return this.store.selectSignal(selectJobs)().byId[this.jobId]!.shown!;
+  }
+
+  get step(): string | undefined {
+    return currentStep(this.job)?.step.id;
+  }
+
+  /** Passes the job on as the screen above would, and waits for the drawing. */
+  async settle(): Promise<void> {
+    this.fixture.componentRef.setInput('job', this.job);
+    await this.fixture.whenStable();
+    await this.fixture.whenStable();
+  }
+
+  button(words: string | RegExp): HTMLButtonElement {
+    const matches = (text: string) => (typeof words === 'string' ? text.includes(words) : words.test(text));
+    const found = [...document.querySelectorAll('button')].find((one) => matches(one.textContent ?? ''));
+    if (!found) throw new Error(`There is no button '${words}' in: ${this.element.textContent}`);
+    return found;
+  }
+
+  async press(words: string | RegExp): Promise<void> {
+    this.button(words).click();
+    await this.settle();
+  }
+
+  async key(key: string, shiftKey = false): Promise<void> {
+    document.body.dispatchEvent(new KeyboardEvent('keydown', { key, shiftKey, bubbles: true, cancelable: true }));
+    await this.settle();
+  }
+
+  async type(selector: string, text: string): Promise<void> {
+    const field = document.querySelector<HTMLInputElement | HTMLTextAreaElement>(selector)!;
+    field.value = text;
+    field.dispatchEvent(new Event('input'));
+    await this.settle();
+  }
+}
