@@ -10,9 +10,10 @@ const knowledge = {
   drives: [m2Drive(), m2Drive({ id: 'skerry-t4', maker: 'Skerry', name: 'T4', topHeight: null }), bayDrive()],
 };
 
-beforeAll(() => {
+beforeAll((): void => {
   // jsdom has neither; the drawings and overlays only ask whether they are there.
-  window.matchMedia ??= (() => ({ matches: false, addEventListener: () => undefined, removeEventListener: () => undefined })) as never;
+  const media = () => ({ matches: false, addEventListener: () => undefined, removeEventListener: () => undefined });
+  Object.assign(window, { matchMedia: media });
   window.ResizeObserver ??= class {
     observe(): void {}
     unobserve(): void {}
@@ -132,7 +133,7 @@ describe('matching', () => {
 
   it('shows every check with what the drive has and the machine needs', async () => {
     const screen = await matching();
-    const rows = [...screen.element.querySelectorAll('tbody tr:not(.sentence)')].map((row) => row.textContent!.replace(/\s+/g, ' ').trim());
+    const rows = [...screen.element.querySelectorAll('tbody tr:not(.sentence)')].map((row) => row.textContent.replace(/\s+/g, ' ').trim());
     expect(rows.find((row) => row.includes('Height'))).toMatch(/4\.98.*5\.4.*\+0\.42 ±\.18 mm/);
     expect(rows.find((row) => row.includes('Speaks'))).toMatch(/NVMe.*NVMe.*same/);
   });
