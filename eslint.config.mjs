@@ -87,6 +87,7 @@ export default tseslint.config(
   forbid(
     ['server/src/services/**/*.ts'],
     [{ group: ['**/routes/**', '**/http/**'], message: 'services know neither routes nor HTTP.' }, ...package_('web', 'demo', 'cli')],
+    ['**/*.spec.ts'],
   ),
   {
     files: ['**/*.spec.ts', '**/testing/**/*.ts'],

@@ -16,11 +16,6 @@ export type Config = z.infer<typeof ConfigSchema>;
 export function readConfig(environment: NodeJS.ProcessEnv): Config {
   const read = ConfigSchema.safeParse(environment);
   if (read.success) return read.data;
-  throw new Error(
-    read.error.issues
-      .map((issue) =>
-        issue.path.length > 0 && issue.message.startsWith('Invalid') ? `${issue.path.join('.')}: ${issue.message}` : issue.message,
-      )
-      .join(' '),
-  );
+  const sentences = read.error.issues.map(({ path, message }) => (message.endsWith('.') ? message : `${path.join('.')}: ${message}.`));
+  throw new Error(sentences.join(' '));
 }

@@ -1,0 +1,102 @@
+import { randomUUID } from 'node:crypto';
+import { nextTick, type JobCommand, type JobState } from '@petrichor/core';
+import { nextDemoCommand, demoJobs } from '@petrichor/demo';
+import { anIntake } from '../testing/intake.js';
+import { TestServer } from '../testing/server.js';
+import { JobService, type Acting } from './jobs.js';
+
+let server: TestServer;
+let acting: Acting;
+beforeAll(async () => {
+  server = await TestServer.start();
+  acting = {
+    workshopId: server.workshopId,
+    by: { id: randomUUID(), name: 'Ines' },
+    roles: ['technician', 'desk', 'lead'],
+    at: new Date('2026-04-14T08:00:00Z'),
+  };
+});
+afterAll(() => server.stop());
+
+const later = (minutes: number): Acting => ({ ...acting, at: new Date(acting.at.getTime() + minutes * 60_000) });
+
+/** Walks a job with the demo's own hands, a minute a command, until `stop` says so. */
+async function walk(jobs: JobService, stop: (job: JobState) => boolean): Promise<JobState> {
+  const script = { ...demoJobs(acting.at)[4]!, closedTo: 'Anselm Tate' };
+  let job = await jobs.open(acting, { commandId: randomUUID(), intake: anIntake() });
+  for (let minute = 1, command = nextDemoCommand(script, job); command && !stop(job); command = nextDemoCommand(script, job), minute++) {
+    await jobs.give(later(minute), job.id, { commandId: randomUUID(), basedOn: job.seq, command });
+    job = await jobs.get(server.workshopId, job.id);
+  }
+  return job;
+}
+
+describe('several servers on one database', () => {
+  it('see each other’s work: no memory of one is taken for the truth', async () => {
+    const [one, other] = [new JobService(server.database), new JobService(server.database)];
+    const job = await walk(one, (at) => at.phase === 'way-in');
+    const same = await other.get(server.workshopId, job.id);
+    expect(same).toEqual(job);
+    const command = nextTick(job, false)!;
+    await other.give(later(90), job.id, { commandId: randomUUID(), basedOn: job.seq, command });
+    const seen = await one.get(server.workshopId, job.id);
+    expect(seen.seq).toBe(job.seq + 1);
+    // The first server had the older state in memory; it decides on the newer one.
+    await expect(one.give(later(91), job.id, { commandId: randomUUID(), basedOn: job.seq, command })).rejects.toThrow(
+      'is not the step at hand',
+    );
+  });
+
+  it('let one of two hands count a screw, and tell the other', async () => {
+    const [one, other] = [new JobService(server.database), new JobService(server.database)];
+    const job = await walk(one, (at) => at.phase === 'way-in' && (nextTick(at, false) as { key?: string | null }).key === 'short');
+    const command = nextTick(job, false)!;
+    const results = await Promise.allSettled(
+      [one, other].map((jobs) => jobs.give(later(90), job.id, { commandId: randomUUID(), basedOn: job.seq, command })),
+    );
+    expect(results.map((result) => result.status).sort()).toEqual(['fulfilled', 'rejected']);
+    const refused = results.find((result) => result.status === 'rejected');
+    expect(String(refused?.status === 'rejected' && refused.reason)).toContain('1 of 8 M2 × 5 pan are counted already.');
+  });
+
+  it('keep every acknowledged tick when twenty come at once', async () => {
+    const jobs = new JobService(server.database);
+    const job = await jobs.open(acting, { commandId: randomUUID(), intake: anIntake() });
+    const notes = Array.from({ length: 20 }, (_, n): JobCommand => ({ type: 'note', text: `note ${n}`, stepId: null }));
+    await Promise.all(notes.map((command) => jobs.give(acting, job.id, { commandId: randomUUID(), basedOn: 1, command })));
+    const after = await new JobService(server.database).get(server.workshopId, job.id);
+    expect(after.seq).toBe(21);
+    expect(new Set(after.notes.map((note) => note.text)).size).toBe(20);
+  });
+});
+
+it('carries a whole job from the counter to the customer, and the Bench follows', async () => {
+  const jobs = new JobService(server.database);
+  const job = await walk(jobs, () => false);
+  expect(job.closed).toMatchObject({ to: 'Anselm Tate' });
+  expect(job.tray.every((item) => item.out === 0)).toBe(true);
+  const row = (await jobs.bench(server.workshopId)).find((one) => one.id === job.id);
+  expect(row).toMatchObject({ closed: true, mark: 'settled', out: 0, seq: job.seq });
+});
+
+it('leaves nothing behind of a command that was refused', async () => {
+  const jobs = new JobService(server.database);
+  const job = await jobs.open(acting, { commandId: randomUUID(), intake: anIntake() });
+  await expect(
+    jobs.give(acting, job.id, { commandId: randomUUID(), basedOn: 1, command: { type: 'advance', from: 'diagnose' } }),
+  ).rejects.toThrow('Say what you conclude');
+  expect(await jobs.eventsSince(server.workshopId, job.id, 0)).toHaveLength(1);
+  expect((await jobs.get(server.workshopId, job.id)).seq).toBe(1);
+});
+
+it('gives the same job to a form sent twice, and counts its number once', async () => {
+  const jobs = new JobService(server.database);
+  const commandId = randomUUID();
+  const [first, again] = [
+    await jobs.open(acting, { commandId, intake: anIntake() }),
+    await jobs.open(later(1), { commandId, intake: anIntake() }),
+  ];
+  expect(again).toEqual(first);
+  const next = await jobs.open(later(2), { commandId: randomUUID(), intake: anIntake() });
+  expect(next.number).toBe(first.number + 1);
+});
