@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { FormsModule } from '@angular/forms';
 import { causeById, CAUSES, OBSERVATIONS, type JobState, type Seen } from '@petrichor/core';
 import { RadioButton } from 'primeng/radiobutton';
-import { SelectButton } from 'primeng/selectbutton';
 import { Textarea } from 'primeng/textarea';
 import { JobDesk } from '../../state/jobs/job-desk';
+import { Choice, type ChoiceOption } from '../../ui/choice';
 import { jobDraft } from '../../ui/draft';
 import { StateMark } from '../../ui/state-mark';
 import { sayWhen } from '../../shell/promise';
@@ -12,7 +12,7 @@ import { sayWhen } from '../../shell/promise';
 /** What was seen, and what one concludes from it. */
 @Component({
   selector: 'p-diagnose-section',
-  imports: [FormsModule, RadioButton, SelectButton, Textarea, StateMark],
+  imports: [FormsModule, RadioButton, Choice, Textarea, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -48,14 +48,11 @@ import { sayWhen } from '../../shell/promise';
                 ><b [id]="'observe-' + one.id">{{ one.say }}</b
                 ><br /><span class="mu small">{{ one.how }}</span></span
               >
-              <p-selectbutton
+              <p-choice
                 [options]="answers"
-                optionLabel="label"
-                optionValue="value"
-                [allowEmpty]="false"
-                [ngModel]="job().observations[one.id] ?? 'not-looked'"
-                (ngModelChange)="observe(one.id, $event)"
-                [ariaLabelledBy]="'observe-' + one.id"
+                [value]="seen(one.id)"
+                (valueChange)="observe(one.id, $event)"
+                [labelledBy]="'observe-' + one.id"
               />
             </li>
           }
@@ -106,7 +103,7 @@ export class DiagnoseSection {
   private readonly desk = inject(JobDesk);
   protected readonly observations = OBSERVATIONS;
   protected readonly causes = [...CAUSES];
-  protected readonly answers = [
+  protected readonly answers: readonly ChoiceOption<Seen>[] = [
     { label: 'seen', value: 'seen' },
     { label: 'not seen', value: 'not-seen' },
     { label: 'not looked', value: 'not-looked' },
@@ -131,6 +128,10 @@ export class DiagnoseSection {
   protected readonly stop = computed(
     () => this.job().observations['clicks'] === 'seen' && !/^nothing\b/i.test(this.job().intake.mustNotLose),
   );
+
+  protected seen(observation: string): Seen {
+    return this.job().observations[observation] ?? 'not-looked';
+  }
 
   protected say(causeId: string): string {
     return causeById(causeId)?.say ?? causeId;
