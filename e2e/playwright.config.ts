@@ -8,8 +8,6 @@ export default defineConfig({
   expect: { timeout: 10_000 },
   // Two cores: the server, PostgreSQL and Chromium keep them busy.
   workers: 1,
-  // A journey takes a minute of real time on a shared machine; one that only passes at the second try is named as flaky.
-  retries: 1,
   forbidOnly: process.env['CI'] !== undefined,
   use: {
     browserName: 'chromium',

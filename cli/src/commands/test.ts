@@ -78,8 +78,8 @@ const PARTS: Record<string, Part> = {
         },
       );
       const { stats } = JSON.parse(readFileSync(file, 'utf8')) as { stats: { expected: number; unexpected: number; flaky: number } };
-      const failed = stats.unexpected;
-      return { passed: stats.expected + stats.flaky, failed: failed === 0 && code !== 0 ? 1 : failed };
+      const failed = stats.unexpected + stats.flaky;
+      return { passed: stats.expected, failed: failed === 0 && code !== 0 ? 1 : failed };
     },
   },
 };
