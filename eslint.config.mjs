@@ -5,8 +5,8 @@ import tseslint from 'typescript-eslint';
 
 /** The rooms of core, lowest first: a room imports only from rooms before it. */
 const CORE_ROOMS = ['units', 'standards', 'hardware', 'diagnose', 'fit', 'teardown', 'prove', 'job', 'formats'];
-/** Formats read hardware only; nothing in core reads a format. */
-const MAY_READ = { formats: ['units', 'standards', 'hardware'], diagnose: [] };
+/** Formats read hardware and what diagnosis knows; nothing in core reads a format. */
+const MAY_READ = { formats: ['units', 'standards', 'hardware', 'diagnose'] };
 
 const forbid = (files, patterns, ignores = []) => ({ files, ignores, rules: { 'no-restricted-imports': ['error', { patterns }] } });
 const package_ = (...names) =>
@@ -76,6 +76,14 @@ export default tseslint.config(
   forbid(['server/src/**/*.ts'], package_('web', 'demo', 'cli'), ['**/*.spec.ts', '**/testing/**']),
   forbid(['demo/src/**/*.ts'], package_('api', 'server', 'web', 'cli')),
   forbid(['web/src/**/*.ts'], package_('server', 'demo', 'cli')),
+  // A stand-in answers the contract over HTTP; what it stands in for must not be able to look inside.
+  forbid(
+    ['server/src/simulated/**/*.ts'],
+    [
+      { group: ['**/services/**', '**/routes/**', '**/store/**'], message: 'simulated knows the contract and the HTTP helpers only.' },
+      ...package_('web', 'demo', 'cli'),
+    ],
+  ),
   // Within the server: routes → services → store. A store knows no service, a service no route.
   forbid(
     ['server/src/store/**/*.ts'],

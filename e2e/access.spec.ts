@@ -12,7 +12,27 @@ const SCREENS: { name: string; go: (page: Page) => Promise<unknown> }[] = [
   { name: 'Way in', go: (page) => page.getByRole('button', { name: /Take it up/ }).click() },
   { name: 'Way out', go: (page) => openJob(page, '402') },
   { name: 'Match', go: (page) => openJob(page, '403') },
+  { name: 'What diagnosis knows', go: (page) => page.getByRole('link', { name: 'What diagnosis knows' }).click() },
   { name: 'Diagnose', go: (page) => openJob(page, '404') },
+  { name: 'Diagnose, with findings', go: (page) => openDiagnosis(page, '406', 'Drive cable or its plug. Settled.') },
+  { name: 'Diagnose, stopped', go: (page) => openDiagnosis(page, '407', 'Stop. It clicks and the data matters.') },
+  {
+    name: 'Diagnose, pictures and a test at hand',
+    go: async (page) => {
+      await openDiagnosis(page, '408', /worn/);
+      await page.keyboard.press('g');
+      await page.keyboard.press('Space');
+    },
+  },
+  {
+    name: 'After the swap',
+    go: async (page) => {
+      await openJob(page, '402');
+      await page.waitForURL(/jobs/);
+      await page.goto(`${page.url()}?see=after-swap`);
+      await expect(page.getByRole('heading', { name: 'What is new since the swap?' })).toBeVisible();
+    },
+  },
   { name: 'Hand over', go: (page) => openJob(page, '405') },
   { name: 'Safeguard, looked back at', go: (page) => lookBack(page, 'Safeguard') },
   { name: 'Try, looked back at', go: (page) => lookBack(page, 'Try') },
@@ -27,6 +47,14 @@ const SCREENS: { name: string; go: (page: Page) => Promise<unknown> }[] = [
     },
   },
 ];
+
+async function openDiagnosis(page: Page, number: string, heading: string | RegExp): Promise<void> {
+  await openJob(page, number);
+  await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible();
+  // Charts come in when they are scrolled to.
+  await page.locator('main').evaluate((main) => main.scrollTo(0, main.scrollHeight));
+  await page.waitForTimeout(400);
+}
 
 const openJob = (page: Page, number: string) => page.getByRole('link', { name: new RegExp(number) }).click();
 
@@ -44,8 +72,10 @@ async function serious(page: Page): Promise<string[]> {
 }
 
 let workshop: Workshop;
-test.beforeAll(async () => (workshop = await Workshop.open('demo')));
-test.afterAll(() => workshop.kill());
+test.beforeAll(async () => {
+  workshop = await Workshop.open('demo', 250);
+});
+test.afterAll(() => workshop.close());
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious on any screen, ${scheme}`, async ({ browser }) => {

@@ -45,12 +45,21 @@ test('one drive replaced, from taking the machine in to handing it back', async 
 
     await test.step('diagnose', async () => {
       await hands.press('Enter');
-      await expect(page.getByRole('alert').filter({ hasText: 'Mark at least one thing' })).toBeVisible();
-      await hands.choose(page.getByRole('group', { name: 'It freezes, then goes on' }), 'seen');
-      await hands.choose(page.getByRole('group', { name: 'It clicks or grinds' }), 'not seen');
+      await expect(page.getByRole('alert').filter({ hasText: 'Add at least one thing' })).toBeVisible();
+      await hands.press('/');
+      await page.keyboard.type('freez');
+      await expect(page.getByRole('option', { name: 'It freezes, then goes on' })).toBeVisible();
+      await hands.press('Enter');
+      await expect(
+        page.getByRole('group', { name: 'It freezes, then goes on' }).getByRole('button', { name: 'seen', exact: true }),
+      ).toHaveAttribute('aria-pressed', 'true');
+      await hands.pressButton(/^Pictures/);
+      await hands.pressButton('It clicks or grinds: not seen');
+      await hands.pressButton(/^Pictures/);
+      await expect(page.getByRole('group', { name: 'It clicks or grinds' })).toBeVisible();
       await hands.radio(/^Flash worn/);
-      await hands.type('Why', 'Spare is at 3 %, threshold 10 %.');
-      await hands.pressButton('Conclude');
+      await hands.type(/^Why/, 'Spare is at 3 %, threshold 10 %.');
+      await hands.pressButton(/^Conclude$/);
       await expect(page.getByRole('heading', { name: 'Flash worn, or out of spare.' })).toBeVisible();
       await goOn(page, 'match');
     });
@@ -190,6 +199,7 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       for (const check of ['Starts up', 'Keys', 'Touchpad and click', 'Screen', 'Speakers', 'Wireless', 'Ports', 'Hinges']) {
         await hands.choose(page.getByRole('group', { name: check }), 'works');
       }
+      await hands.choose(page.getByRole('group', { name: /^Was it/ }), 'yes');
       await expect(page.getByRole('heading', { name: 'Proved.' })).toBeVisible();
       await goOn(page, 'hand over');
     });

@@ -1,3 +1,5 @@
+export * from './diagnosis.js';
+export * from './dock.js';
 export * from './jobs.js';
 export * from './knowledge.js';
 export * from './openapi.js';

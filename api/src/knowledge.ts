@@ -1,8 +1,12 @@
-import { DriveSchema, MachineModelSchema } from '@petrichor/core';
+import { DriveSchema, LearnedEditionSchema, MachineModelSchema } from '@petrichor/core';
 import * as z from 'zod';
 
-/** What the core may look up: models with guides, and the drives of the shelf. */
-export const KnowledgeReplySchema = z.strictObject({ models: z.array(MachineModelSchema), drives: z.array(DriveSchema) });
+/** What the core may look up: models with guides, the drives of the shelf, and what diagnosis knows. */
+export const KnowledgeReplySchema = z.strictObject({
+  models: z.array(MachineModelSchema),
+  drives: z.array(DriveSchema),
+  diagnosis: z.strictObject({ before: LearnedEditionSchema, after: LearnedEditionSchema }),
+});
 export type KnowledgeReply = z.infer<typeof KnowledgeReplySchema>;
 
 /** A document as it lies in a file; the server finds its format by content. */

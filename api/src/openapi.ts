@@ -1,4 +1,7 @@
+import { DiagnosisKnowledgeSchema } from '@petrichor/core';
 import * as z from 'zod';
+import * as diagnosis from './diagnosis.js';
+import * as dock from './dock.js';
 import * as jobs from './jobs.js';
 import * as knowledge from './knowledge.js';
 import { PROBLEM_TYPE, ProblemSchema } from './problem.js';
@@ -63,10 +66,65 @@ export const OPERATIONS: readonly Operation[] = [
   {
     method: 'post',
     path: '/api/imports',
-    summary: 'Bring in a machine model or a drive list (lead)',
+    summary: 'Bring in a machine model, a drive list or a diagnosis document (lead)',
     body: knowledge.ImportSchema,
     reply: knowledge.ImportReplySchema,
     status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/diagnosis',
+    summary: 'What diagnosis knows, and the jobs behind it',
+    reply: diagnosis.DiagnosisReplySchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/diagnosis',
+    summary: 'Save the next edition (lead)',
+    body: diagnosis.SaveEditionSchema,
+    reply: diagnosis.SaveEditionReplySchema,
+    status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/diagnosis/{about}/{version}',
+    summary: 'An edition as it was',
+    reply: DiagnosisKnowledgeSchema,
+    status: 200,
+  },
+  { method: 'get', path: '/api/dock', summary: 'The drive dock: bays, drives, runs', reply: dock.DockReplySchema, status: 200 },
+  {
+    method: 'get',
+    path: '/api/dock/bays/{bay}/self-report',
+    summary: 'Self-report of the drive in a bay',
+    reply: dock.SelfReportReplySchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/dock/bays/{bay}/runs',
+    summary: 'Start a reading, a test or a copy',
+    body: dock.StartRunSchema,
+    reply: dock.DockRunSchema,
+    status: 201,
+  },
+  { method: 'get', path: '/api/dock/runs/{runId}', summary: 'How far a run is', reply: dock.DockRunSchema, status: 200 },
+  { method: 'post', path: '/api/dock/runs/{runId}/stop', summary: 'Stop a run', reply: dock.DockRunSchema, status: 200 },
+  {
+    method: 'get',
+    path: '/api/dock/simulated/drives',
+    summary: 'Drives that a simulated dock can take',
+    reply: dock.SimulatedDrivesSchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/dock/simulated/bays/{bay}',
+    summary: 'Put a drive into a simulated bay, or pull it out',
+    body: dock.PutInSchema,
+    reply: dock.DockReplySchema,
+    status: 200,
   },
 ];
 
@@ -83,7 +141,7 @@ export function openApiDocument(): object {
         name,
         in: 'path',
         required: true,
-        schema: { type: 'string', format: 'uuid' },
+        schema: name === 'jobId' || name === 'runId' ? { type: 'string', format: 'uuid' } : { type: 'string' },
       })),
       ...(body ? { requestBody: { required: true, content: json(body, 'input') } } : {}),
       responses: {

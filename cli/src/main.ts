@@ -8,7 +8,7 @@ const HELP = `./petrichor COMMAND
   bench            speed and size figures, one JSON line each
   formats          write the JSON Schemas of docs/formats anew
   screenshots      take the pictures of docs/screenshots anew
-  read FILE        read a machine model or drive list and print it as JSON
+  read FILE        find a file's format by its content and print what it says as JSON
 
 DATABASE_URL set: use that PostgreSQL server and start none.  PETRICHOR_PORT: another port than 4700.`;
 

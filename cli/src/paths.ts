@@ -7,3 +7,5 @@ export const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 export const STATE = join(ROOT, '.petrichor');
 export const WEB_BUILD = join(ROOT, 'web/dist/browser');
 export const SERVER_MAIN = join(ROOT, 'server/dist/main.js');
+export const DOCK_MAIN = join(ROOT, 'server/dist/simulated/dock/main.js');
+export const DOCK_DRIVES = join(ROOT, 'demo/dock/drives.json');

@@ -1,7 +1,9 @@
+import { readFileSync } from 'node:fs';
 import {
   currentStep,
   nextTick,
   progress,
+  readAny,
   type Baseline,
   type Intake,
   type JobCommand,
@@ -15,6 +17,10 @@ export interface DemoJob {
   readonly intake: Intake;
   readonly takenInBy: string;
   readonly workedBy: string;
+  /** When the bench worked on it; 0: over the last hours. */
+  readonly daysAgo: number;
+  /** What is done at Diagnose before the rest goes its usual way. */
+  readonly deeds: readonly JobCommand[];
   /** Walked on from intake until this phase is entered. */
   readonly until: Phase;
   /** Steps walked within that phase. */
@@ -23,10 +29,10 @@ export interface DemoJob {
 }
 
 /** `at` hours from `now`, rounded to the half hour, as a promise would be. */
-const inHours = (now: Date, hours: number): string =>
+export const inHours = (now: Date, hours: number): string =>
   new Date(Math.round((now.getTime() + hours * 3_600_000) / 1_800_000) * 1_800_000).toISOString();
 
-const ALL_WELL: Baseline = {
+export const ALL_WELL: Baseline = {
   starts: 'works',
   keys: 'works',
   click: 'works',
@@ -37,93 +43,176 @@ const ALL_WELL: Baseline = {
   ports: 'works',
   hinges: 'works',
 };
-const HARDLY_STARTS: Baseline = { ...ALL_WELL, starts: 'faulty', camera: 'not-tried', speakers: 'not-tried', wireless: 'not-tried' };
+export const HARDLY_STARTS: Baseline = { ...ALL_WELL, starts: 'faulty', camera: 'not-tried', speakers: 'not-tried', wireless: 'not-tried' };
 
-const machine = (serial: string) => ({ modelId: 'tarnwell-fen-14', modelName: 'Tarnwell Fen 14', serial });
+/** What the counter wrote of a machine of the demo's model. */
+export const brought = ({ serial, ...own }: Omit<Intake, 'modelId' | 'modelName'>): Intake => ({
+  modelId: 'tarnwell-fen-14',
+  modelName: 'Tarnwell Fen 14',
+  serial,
+  ...own,
+});
 
-/** Five jobs at five stages; promises are set from `now`, so that the demo is never out of date. */
+/** Today's: who took it in, who works on it. */
+const by = (takenInBy: string, workedBy: string) => ({ takenInBy, workedBy, daysAgo: 0 });
+
+/** Jobs at every stage; promises are set from `now`, so that the demo is never out of date. */
 export const demoJobs = (now: Date): readonly DemoJob[] => [
   {
-    intake: {
+    intake: brought({
       customer: { name: 'Halima Quist', reach: 'tide observatory, bell 4' },
-      ...machine('TF14-2K-30417'),
+      serial: 'TF14-2K-30417',
       complaint: 'Freezes for half a minute, then goes on. Worse every week.',
       mustNotLose: 'The tide tables since spring, on the desktop.',
       accessories: 'charger, grey sleeve',
       promisedAt: inHours(now, 3),
       baseline: ALL_WELL,
-    },
-    takenInBy: 'perpetua',
-    workedBy: 'ines',
+    }),
+    ...by('perpetua', 'ines'),
     until: 'way-in',
     ticksIn: 9,
+    deeds: [],
     closedTo: null,
   },
   {
-    intake: {
+    intake: brought({
       customer: { name: 'Old Ferry Office', reach: 'Ivo Penhale, counter 2' },
-      ...machine('TF14-2K-28850'),
+      serial: 'TF14-2K-28850',
       complaint: 'Full since the new timetable; cannot save.',
       mustNotLose: 'Everything in the folder Crossings.',
       accessories: '',
       promisedAt: inHours(now, 5),
       baseline: { ...ALL_WELL, camera: 'faulty' },
-    },
-    takenInBy: 'perpetua',
-    workedBy: 'tobiah',
+    }),
+    ...by('perpetua', 'tobiah'),
     until: 'way-out',
     ticksIn: 6,
+    deeds: [],
     closedTo: null,
   },
   {
-    intake: {
+    intake: brought({
       customer: { name: 'Bettany Crole', reach: 'night bakery, after 22:00' },
-      ...machine('TF14-2K-31102'),
+      serial: 'TF14-2K-31102',
       complaint: 'Says no drive is found, sometimes starts at the third try.',
       mustNotLose: 'Recipes and the order book.',
       accessories: 'charger',
       promisedAt: inHours(now, 26),
       baseline: HARDLY_STARTS,
-    },
-    takenInBy: 'ines',
-    workedBy: 'ines',
+    }),
+    ...by('ines', 'ines'),
     until: 'match',
     ticksIn: 0,
+    deeds: [],
     closedTo: null,
   },
   {
-    intake: {
+    intake: brought({
       customer: { name: 'Village school', reach: 'Wim Oddny, office' },
-      ...machine('TF14-2K-29976'),
+      serial: 'TF14-2K-29976',
       complaint: 'Slow since always; wants room for pictures.',
       mustNotLose: 'nothing, all of it is on the school’s server',
       accessories: '',
       promisedAt: inHours(now, 50),
       baseline: ALL_WELL,
-    },
-    takenInBy: 'perpetua',
-    workedBy: 'tobiah',
+    }),
+    ...by('perpetua', 'tobiah'),
     until: 'diagnose',
     ticksIn: 0,
+    deeds: [],
     closedTo: null,
   },
   {
-    intake: {
+    intake: brought({
       customer: { name: 'Merrow Staithe choir', reach: 'Anselm Tate, Thursdays' },
-      ...machine('TF14-2K-27311'),
+      serial: 'TF14-2K-27311',
       complaint: 'Starts, then a blue screen.',
       mustNotLose: 'Scores and recordings.',
       accessories: 'foot switch',
       promisedAt: inHours(now, -20),
       baseline: ALL_WELL,
-    },
-    takenInBy: 'perpetua',
-    workedBy: 'ines',
+    }),
+    ...by('perpetua', 'ines'),
     until: 'hand-over',
     ticksIn: 0,
+    deeds: [],
     closedTo: 'Anselm Tate',
   },
+  {
+    intake: brought({
+      customer: { name: 'Boatyard Tern', reach: 'Jory, slip 2' },
+      serial: 'TF14-2K-22016',
+      complaint: 'Stalls half a minute, goes on. Since it was carried upstairs.',
+      mustNotLose: 'Drawings of the two hulls.',
+      accessories: 'charger',
+      promisedAt: inHours(now, 54),
+      baseline: ALL_WELL,
+    }),
+    ...by('perpetua', 'ines'),
+    until: 'diagnose',
+    ticksIn: 0,
+    deeds: [
+      { type: 'observe', observation: 'freezes-then-resumes', seen: 'seen', detail: 'half a minute, goes on' },
+      { type: 'observe', observation: 'since-knock', seen: 'seen', detail: 'carried upstairs' },
+      dump('cable-first'),
+      dump('cable-later'),
+      { type: 'observe', observation: 'clicks', seen: 'not-seen', detail: 'in 5 min' },
+    ],
+    closedTo: null,
+  },
+  {
+    intake: brought({
+      customer: { name: 'Skipper Aldous Rowe', reach: 'the Marigold, or ring the harbour' },
+      serial: 'TF14-2K-20886',
+      complaint: 'Dropped on deck on Friday. Will not start since.',
+      mustNotLose: 'The log book since 2009. There is no copy.',
+      accessories: '',
+      promisedAt: inHours(now, 58),
+      baseline: HARDLY_STARTS,
+    }),
+    ...by('perpetua', 'tobiah'),
+    until: 'diagnose',
+    ticksIn: 0,
+    deeds: [
+      { type: 'state-stake', stake: 'irreplaceable' },
+      { type: 'observe', observation: 'rotating', seen: 'seen' },
+      { type: 'observe', observation: 'since-knock', seen: 'seen', detail: 'on deck, Friday' },
+      { type: 'observe', observation: 'will-not-start', seen: 'seen' },
+      { type: 'observe', observation: 'clicks', seen: 'seen', detail: '3 a second, from power on' },
+      { type: 'stop-step', stepId: 'power-off' },
+    ],
+    closedTo: null,
+  },
+  {
+    intake: brought({
+      customer: { name: 'Clinic on the Slip', reach: 'Dr Osk, reception' },
+      serial: 'TF14-2K-21990',
+      complaint: 'Slower every week; a letter would not open.',
+      mustNotLose: 'Letters; they are copied to the clinic’s store every night.',
+      accessories: 'dock, charger',
+      promisedAt: inHours(now, 62),
+      baseline: ALL_WELL,
+    }),
+    ...by('perpetua', 'ines'),
+    until: 'diagnose',
+    ticksIn: 0,
+    deeds: [
+      { type: 'state-stake', stake: 'copied' },
+      { type: 'observe', observation: 'slow-lately', seen: 'seen' },
+      dump('worn-first'),
+      dump('worn-later'),
+    ],
+    closedTo: null,
+  },
 ];
+
+/** A self-report of demo/dumps, as a technician would drop it. */
+function dump(name: string): JobCommand {
+  const reading = readAny(readFileSync(new URL(`../dumps/${name}.smartctl.json`, import.meta.url)));
+  if (!reading.ok || !('protocol' in reading.value))
+    throw new Error(`demo/dumps/${name}: ${reading.ok ? 'no self-report' : reading.problem}`);
+  return { type: 'read-report', source: 'file', name: `${name}.smartctl.json`, report: reading.value };
+}
 
 /**
  * The next thing the demo's bench does on this job, or null when it has come as far as it should.
@@ -143,8 +232,10 @@ const size = { shown: 931.5, unit: 'GiB' } as const;
 const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> = {
   intake: () => null,
   diagnose: (job) => {
-    if (!job.observations['freezes-then-resumes']) return { type: 'observe', observation: 'freezes-then-resumes', seen: 'seen' };
-    if (!job.observations['bad-sectors']) return { type: 'observe', observation: 'bad-sectors', seen: 'seen' };
+    const found = new Set(job.findings.before.map((one) => one.observation));
+    if (!job.conclusion && !found.has('freezes-then-resumes'))
+      return { type: 'observe', observation: 'freezes-then-resumes', seen: 'seen' };
+    if (!job.conclusion && !found.has('bad-sectors')) return { type: 'observe', observation: 'bad-sectors', seen: 'seen' };
     return job.conclusion
       ? goOn('diagnose')
       : { type: 'conclude', causeId: 'flash-worn', reason: 'Self-report counts media errors; spare at 4 %.' };
@@ -180,15 +271,16 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
     return open ? { type: 'check-set-up', itemId: open, outcome: 'done', note: '' } : goOn('set-up');
   },
   prove: (job) => {
-    if (!job.proved) return { type: 'prove-drive', listed: true, size };
+    if (!job.proved && !job.cured) return { type: 'prove-drive', listed: true, size };
     const open = (Object.keys(job.intake.baseline) as (keyof Baseline)[]).find(
       (check) => job.intake.baseline[check] === 'works' && !job.after[check],
     );
-    return open ? { type: 'check-baseline', check: open, result: 'works', note: '' } : goOn('prove');
+    if (open) return { type: 'check-baseline', check: open, result: 'works', note: '' };
+    return job.confirmed ? goOn('prove') : { type: 'confirm-causes', causeIds: job.conclusion ? [job.conclusion.causeId] : [] };
   },
   'hand-over': (job, { closedTo }) => {
     if (!closedTo || job.closed) return null;
-    return job.oldDriveFate
+    return job.oldDriveFate || job.cured
       ? { type: 'hand-over', to: closedTo }
       : { type: 'settle-old-drive', fate: 'returned', until: null, note: 'in an antistatic bag' };
   },

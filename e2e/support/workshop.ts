@@ -11,17 +11,23 @@ const HOST = '127.0.0.1';
 /** The built server over a database of its own, which a test may kill and start again. */
 export class Workshop {
   private child: ChildProcess | null = null;
+  private dock: ChildProcess | null = null;
   private constructor(
     private readonly databaseUrl: string,
     private readonly port: number,
+    private readonly dockPort: number | null,
   ) {}
 
-  /** `demo`: the demo workshop. `empty`: an installation that has nobody yet. */
-  static async open(what: 'demo' | 'empty'): Promise<Workshop> {
+  /**
+   * `demo`: the demo workshop. `empty`: an installation that has nobody yet.
+   * @param dockSpeed a simulated dock stands beside it, so many times faster than life; null: it has none.
+   */
+  static async open(what: 'demo' | 'empty', dockSpeed: number | null = null): Promise<Workshop> {
     const name = `e2e_${randomUUID().replaceAll('-', '')}`;
     const args = ['--conditions=petrichor-source', '--import', 'tsx', join(ROOT, 'e2e/support/prepare.ts'), name, what];
     const { stdout } = await promisify(execFile)(process.execPath, args, { cwd: ROOT });
-    const workshop = new Workshop(stdout.trim(), await freePort());
+    const workshop = new Workshop(stdout.trim(), await freePort(), dockSpeed === null ? null : await freePort());
+    if (dockSpeed !== null) await workshop.startDock(dockSpeed);
     await workshop.start();
     return workshop;
   }
@@ -39,27 +45,61 @@ export class Workshop {
         PETRICHOR_WEB: join(ROOT, 'web/dist/browser'),
         PETRICHOR_SESSION_SECRET: 'only for tests, only for tests, only',
         PETRICHOR_SIGN_IN_TRIES: '100',
+        ...(this.dockPort === null ? {} : { PETRICHOR_DOCK: `http://${HOST}:${this.dockPort}` }),
       },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
     this.child = child;
-    await new Promise<void>((done, failed) => {
-      child.stdout.on('data', (chunk: Buffer) => chunk.toString().includes('ready') && done());
-      child.once('exit', () => failed(new Error('The server did not start.')));
+    await ready(child);
+  }
+
+  /** The simulated dock with the demo's drives. */
+  async startDock(speed: number): Promise<void> {
+    const child = spawn(process.execPath, [join(ROOT, 'server/dist/simulated/dock/main.js')], {
+      env: {
+        ...process.env,
+        PETRICHOR_DOCK_PORT: String(this.dockPort),
+        PETRICHOR_DOCK_DRIVES: join(ROOT, 'demo/dock/drives.json'),
+        PETRICHOR_DOCK_SPEED: String(speed),
+      },
+      stdio: ['ignore', 'pipe', 'inherit'],
     });
+    this.dock = child;
+    await ready(child);
+  }
+
+  async killDock(): Promise<void> {
+    const child = this.dock;
+    this.dock = null;
+    await killed(child);
   }
 
   /** As a power cut would: no farewell. */
   async kill(): Promise<void> {
     const child = this.child;
     this.child = null;
-    if (!child) return;
-    await new Promise<void>((done) => {
-      child.once('exit', () => done());
-      child.kill('SIGKILL');
-    });
+    await killed(child);
+  }
+
+  /** Server and dock. */
+  async close(): Promise<void> {
+    await this.kill();
+    await this.killDock();
   }
 }
+
+const ready = (child: ChildProcess): Promise<void> =>
+  new Promise((done, failed) => {
+    child.stdout!.on('data', (chunk: Buffer) => chunk.toString().includes('ready') && done());
+    child.once('exit', () => failed(new Error('The program did not start.')));
+  });
+
+const killed = (child: ChildProcess | null): Promise<void> =>
+  new Promise((done) => {
+    if (!child || child.exitCode !== null) return done();
+    child.once('exit', () => done());
+    child.kill('SIGKILL');
+  });
 
 const freePort = (): Promise<number> =>
   new Promise((done) => {

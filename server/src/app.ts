@@ -7,11 +7,14 @@ import { problemHandler } from './http/problems.js';
 import { Refused } from './refused.js';
 import { ownOriginOnly, securityHeaders } from './http/security.js';
 import { sessions } from './http/session.js';
+import { diagnosisRoutes } from './routes/diagnosis.js';
+import { dockRoutes } from './routes/dock.js';
 import { jobRoutes } from './routes/jobs.js';
 import { knowledgeRoutes } from './routes/knowledge.js';
 import { sessionRoutes } from './routes/session.js';
 import { streamRoutes } from './routes/stream.js';
 import { webRoutes } from './routes/web.js';
+import { DockClient } from './services/dock.js';
 import type { Feed } from './services/feed.js';
 import { JobService } from './services/jobs.js';
 import type { Database } from './store/database.js';
@@ -26,11 +29,13 @@ export interface AppParts {
   readonly signInTries: number;
   /** Folder of the built web application; null serves the API alone. */
   readonly webFolder: string | null;
+  /** Address of the drive dock's agent; null: there is none. */
+  readonly dockUrl: string | null;
   readonly now: () => Date;
 }
 
 /** The HTTP side of Petrichor, without a port. */
-export function makeApp({ database, feed, log, sessionSecret, secureCookie, signInTries, webFolder, now }: AppParts): Express {
+export function makeApp({ database, feed, log, sessionSecret, secureCookie, signInTries, webFolder, dockUrl, now }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, quietReqLogger: true, autoLogging: { ignore: (request) => request.url === '/api/health' } }));
@@ -49,7 +54,14 @@ export function makeApp({ database, feed, log, sessionSecret, secureCookie, sign
   app.use(compression());
   app.use(express.json({ limit: '8mb' }));
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()));
-  app.use('/api', sessionRoutes(database, signInTries), jobRoutes(database, new JobService(database), now), knowledgeRoutes(database));
+  app.use(
+    '/api',
+    sessionRoutes(database, signInTries),
+    jobRoutes(database, new JobService(database), now),
+    knowledgeRoutes(database, now),
+    diagnosisRoutes(database, now),
+    dockRoutes(database, new DockClient(dockUrl)),
+  );
   app.use('/api', (_request, _response, next) =>
     next(new Refused(404, 'no-route', 'The server has nothing at this address. See /api/openapi.json for what it has.')),
   );

@@ -20,6 +20,7 @@ async function main(): Promise<void> {
     secureCookie: config.PETRICHOR_SECURE_COOKIE,
     signInTries: config.PETRICHOR_SIGN_IN_TRIES,
     webFolder: config.PETRICHOR_WEB ?? null,
+    dockUrl: config.PETRICHOR_DOCK ?? null,
     now: () => new Date(),
   });
   const server = createServer(app);

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { migrate } from '@petrichor/server';
 import { say } from '../fault.js';
 import { STATE } from '../paths.js';
+import { measureDiagnosis, measureReport } from '../figures/diagnose.js';
 import { measureDownload } from '../figures/download.js';
 import { measureOpening } from '../figures/opening.js';
 import { measureStart } from '../figures/start.js';
@@ -31,6 +32,9 @@ export async function bench(): Promise<void> {
     await workshop.start();
     const show = (figure: Figure): void => console.log(JSON.stringify(figure));
     show(measureDownload());
+    say('Weighing and reading ...');
+    show(measureDiagnosis());
+    show(measureReport());
     say('Ticks by 20 technicians at once ...');
     show(await measureTicks(workshop));
     say('Opening a job of 2,000 events ...');
@@ -38,7 +42,7 @@ export async function bench(): Promise<void> {
     say('Cold start to the Bench ...');
     show(await measureStart(workshop));
   } finally {
-    await workshop?.stop();
+    await workshop?.end();
     await cluster.drop(name);
     await cluster.stop();
   }

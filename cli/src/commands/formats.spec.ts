@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Ajv2020 } from 'ajv/dist/2020.js';
+import { readAny, shippedDiagnosis } from '@petrichor/core';
 import { ROOT } from '../paths.js';
 import { FORMATS, schemaOf } from './formats.js';
 
@@ -9,6 +10,16 @@ const EXAMPLES: Record<string, string> = {
   'machine-model': 'demo/models/tarnwell-fen-14.json',
   'drive-list': 'demo/drives/quayside-shelf.json',
 };
+/** What the shipped editions and the readers make, as plain JSON. */
+const MADE: Record<string, () => unknown> = {
+  diagnosis: () => shippedDiagnosis('before'),
+  'self-report': () => valueOf('demo/dumps/worn-later.smartctl.json'),
+  'block-listing': () => valueOf('demo/dumps/listing.lsblk.json'),
+};
+function valueOf(path: string): unknown {
+  const reading = readAny(readFileSync(join(ROOT, path)));
+  return reading.ok ? reading.value : null;
+}
 
 describe('published schemas', () => {
   it.each(Object.keys(FORMATS))('%s is as the code reads it; if not, run ./petrichor formats', (name) => {
@@ -20,6 +31,14 @@ describe('published schemas', () => {
     const valid = new Ajv2020({ strict: false }).compile(JSON.parse(schemaOf(name)) as object);
     const document = JSON.parse(file(example)) as Record<string, unknown>;
     expect(valid(document)).toBe(true);
+    expect(valid({ ...document, format: 'other' })).toBe(false);
+    expect(valid({ ...document, unasked: 1 })).toBe(false);
+  });
+
+  it.each(Object.entries(MADE))('%s accepts what Petrichor makes and refuses a wrong one, read by ajv', (name, make) => {
+    const valid = new Ajv2020({ strict: false }).compile(JSON.parse(schemaOf(name)) as object);
+    const document = JSON.parse(JSON.stringify(make())) as Record<string, unknown>;
+    expect([valid(document), valid.errors]).toEqual([true, null]);
     expect(valid({ ...document, format: 'other' })).toBe(false);
     expect(valid({ ...document, unasked: 1 })).toBe(false);
   });

@@ -1,6 +1,13 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { DriveListSchema, JobEventSchema, MachineModelSchema } from '@petrichor/core';
+import {
+  BlockListingSchema,
+  DiagnosisKnowledgeSchema,
+  DriveListSchema,
+  JobEventSchema,
+  MachineModelSchema,
+  SelfReportSchema,
+} from '@petrichor/core';
 import * as z from 'zod';
 import { ROOT } from '../paths.js';
 
@@ -8,6 +15,9 @@ import { ROOT } from '../paths.js';
 export const FORMATS: Readonly<Record<string, { readonly schema: z.ZodType; readonly title: string }>> = {
   'machine-model': { schema: MachineModelSchema, title: 'A machine model: its card, slots, outline map and guide' },
   'drive-list': { schema: DriveListSchema, title: 'A list of drives, as the shelf brings it in' },
+  diagnosis: { schema: DiagnosisKnowledgeSchema, title: 'What diagnosis knows: causes, observations, links, tests, stop rules' },
+  'self-report': { schema: SelfReportSchema, title: 'What a drive says about itself, as ./petrichor read prints it' },
+  'block-listing': { schema: BlockListingSchema, title: 'Drives and file systems, as ./petrichor read prints them' },
   'job-event': { schema: JobEventSchema, title: 'One event of a job, as it is kept in the log' },
 };
 

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { readAnyFormat } from '@petrichor/core';
+import { readAny } from '@petrichor/core';
 import { Fault } from '../fault.js';
 
 /** `read FILE`: finds the format by content and prints what it says as JSON. */
@@ -8,15 +8,15 @@ export function read(args: readonly string[]): void {
   const [file] = args;
   if (!file) throw new Fault('Say which file: ./petrichor read FILE');
   const path = resolve(process.env['PETRICHOR_CWD'] ?? '.', file);
-  let text: string;
+  let bytes: Uint8Array;
   try {
-    text = readFileSync(path, 'utf8');
+    bytes = readFileSync(path);
   } catch (error) {
     throw new Fault(
       `${file} cannot be read: ${(error as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (error as Error).message}.`,
     );
   }
-  const reading = readAnyFormat(text);
+  const reading = readAny(bytes);
   if (!reading.ok) throw new Fault(`${reading.problem} (${file}, ${reading.at})`);
   console.log(JSON.stringify(reading.value, null, 2));
 }

@@ -27,13 +27,38 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     await page.keyboard.press('1');
   },
   match: (page) => page.keyboard.press('3'),
-  diagnose: (page) => page.keyboard.press('4'),
+  diagnose: async (page) => {
+    await openJob(page, '406');
+    await page.getByRole('heading', { name: /^Drive cable/ }).waitFor();
+  },
+  'diagnose-stop': async (page) => {
+    await openJob(page, '407');
+    await page.locator('.withdrawn').waitFor();
+  },
+  'diagnose-dock': async (page) => {
+    await openJob(page, '408');
+    await page.locator('p-dock-panel').getByRole('combobox').first().click();
+    await page.getByRole('option', { name: /CD5-1907-12/ }).click();
+    await page.getByRole('button', { name: 'Surface reading' }).first().click();
+    await page.locator('p-readings').evaluate((part) => part.scrollIntoView());
+    await page.waitForTimeout(6000);
+  },
+  'diagnosis-knowledge': async (page) => {
+    await page.getByRole('link', { name: 'What diagnosis knows' }).click();
+    await page.getByRole('button', { name: /^Drive cable/ }).click();
+  },
   'take-in': (page) => page.keyboard.press('i'),
   'hand-over': async (page) => {
-    await page.keyboard.press('5');
+    await openJob(page, '405');
     await page.getByRole('link', { name: /Page for the customer/ }).click();
   },
 };
+
+const openJob = (page: Page, number: string) =>
+  page
+    .getByRole('link', { name: new RegExp(number) })
+    .first()
+    .click();
 
 /** `screenshots`: takes the pictures of docs/screenshots anew, from the demo. */
 export async function screenshots(): Promise<void> {
@@ -62,7 +87,7 @@ export async function screenshots(): Promise<void> {
       }
     });
   } finally {
-    await workshop.stop();
+    await workshop.end();
     await cluster.drop(name);
     await cluster.stop();
   }

@@ -9,6 +9,7 @@ import { SERVER_MAIN, STATE, WEB_BUILD } from '../paths.js';
 import { endRunning } from '../run.js';
 import { ensureBuilt } from '../setup/build.js';
 import { loadDemo } from '../setup/demo.js';
+import { startDock, type RunningDock } from '../setup/dock.js';
 import { needPort } from '../setup/port.js';
 import { startCluster, type Cluster } from '../setup/postgres.js';
 
@@ -18,6 +19,7 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
   await needPort(port);
   let cluster: Cluster | null = null;
   let server: ChildProcess | null = null;
+  let dock: RunningDock | null = null;
   let ending: Promise<void> | null = null;
   // A function, since signals set it: read plainly, the compiler would take it for unchanged.
   const isEnding = (): boolean => ending !== null;
@@ -25,6 +27,7 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
     (ending ??= (async () => {
       endRunning();
       if (server && server.exitCode === null) await ended(server, () => server!.kill('SIGTERM'));
+      await dock?.stop();
       await cluster?.stop();
     })());
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void stop().then(() => process.exit(0)));
@@ -40,7 +43,9 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
     await migrated(databaseUrl);
     if (which === 'demo' && (await loadDemo(databaseUrl))) say('The demo workshop is loaded.');
     if (isEnding()) return;
-    server = await startServer(databaseUrl, port);
+    // A dock of one's own goes before the simulated one.
+    if (which === 'demo' && !process.env['PETRICHOR_DOCK']) dock = await startDock();
+    server = await startServer(databaseUrl, port, dock ? { PETRICHOR_DOCK: dock.url } : {});
     announce(which, port);
     await ended(server);
     if (!isEnding()) throw new Fault('The server ended by itself. What was acknowledged is in the database; start it again.');

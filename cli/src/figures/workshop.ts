@@ -1,11 +1,13 @@
 import type { ChildProcess } from 'node:child_process';
 import { DEMO_ACCOUNTS } from '@petrichor/demo';
 import { startServer } from '../commands/serve.js';
+import { startDock, type RunningDock } from '../setup/dock.js';
 import { freePort } from '../setup/port.js';
 
 /** The built server over the demo, for measuring: it can be stopped and started again. */
 export class BenchWorkshop {
   private child: ChildProcess | null = null;
+  private dock: RunningDock | null = null;
   private port = 0;
 
   constructor(readonly databaseUrl: string) {}
@@ -16,7 +18,8 @@ export class BenchWorkshop {
 
   async start(): Promise<void> {
     this.port ||= await freePort();
-    this.child = await startServer(this.databaseUrl, this.port);
+    this.dock ??= await startDock();
+    this.child = await startServer(this.databaseUrl, this.port, { PETRICHOR_DOCK: this.dock.url });
   }
 
   async stop(): Promise<void> {
@@ -27,6 +30,13 @@ export class BenchWorkshop {
       child.once('exit', () => done());
       child.kill('SIGTERM');
     });
+  }
+
+  /** Server and dock. */
+  async end(): Promise<void> {
+    await this.stop();
+    await this.dock?.stop();
+    this.dock = null;
   }
 
   /** The cookie of a technician who has just signed in. */

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { DEMO_ACCOUNTS, DEMO_WORKSHOP, demoDrives, demoJobs, demoModels, nextDemoCommand } from '@petrichor/demo';
+import type { JobCommand } from '@petrichor/core';
+import { DEMO_ACCOUNTS, DEMO_WORKSHOP, demoDrives, demoJobs, demoModels, nextDemoCommand, pastJobs } from '@petrichor/demo';
 import { addAccount, anyAccount, JobService, makeFirstAccount, openDatabase, putDrives, putModel, type Acting } from '@petrichor/server';
 import { Fault } from '../fault.js';
 
@@ -24,15 +25,17 @@ export async function loadDemo(databaseUrl: string, now = new Date()): Promise<b
       const person = people.get(signInName)!;
       return { workshopId, by: { id: person.id, name: person.name }, roles: person.roles, at };
     };
-    for (const demo of demoJobs(now)) {
-      // The jobs were worked on over the last hours: a minute a command, ending about now.
-      let at = now.getTime() - 4 * 3_600_000;
+    for (const demo of [...demoJobs(now), ...pastJobs(now)]) {
+      // A minute a command: today's jobs over the last hours, the others on their day.
+      let at = now.getTime() - 4 * 3_600_000 - demo.daysAgo * 86_400_000;
       let job = await jobs.open(acting(demo.takenInBy, new Date(at)), { commandId: randomUUID(), intake: demo.intake });
-      for (let command = nextDemoCommand(demo, job); command; command = nextDemoCommand(demo, job)) {
+      const give = async (command: JobCommand): Promise<void> => {
         at += 60_000;
         await jobs.give(acting(demo.workedBy, new Date(at)), job.id, { commandId: randomUUID(), basedOn: job.seq, command });
         job = await jobs.get(workshopId, job.id);
-      }
+      };
+      for (const deed of demo.deeds) await give(deed);
+      for (let command = nextDemoCommand(demo, job); command; command = nextDemoCommand(demo, job)) await give(command);
     }
     return true;
   } catch (error) {

@@ -1,2 +1,14 @@
-export * from './causes.js';
-export * from './observations.js';
+export * from './evidence.js';
+export * from './knowledge.js';
+export * from './learn.js';
+export * from './look.js';
+export * from './moved.js';
+export * from './next-test.js';
+export * from './overturn.js';
+export * from './past-jobs.js';
+export * from './readings.js';
+export * from './say.js';
+export * from './shipped/index.js';
+export * from './stop.js';
+export * from './wear.js';
+export { trace, weigh, without, type CauseChance, type Explanation, type Step, type Weighing } from './weigh.js';

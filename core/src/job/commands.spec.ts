@@ -90,7 +90,7 @@ describe('gates', () => {
     ['try', ['tried']],
     ['way-out', ['steps-out']],
     ['set-up', ['setting:setting/secure-boot', 'set-up:starts', 'set-up:files']],
-    ['prove', ['proved', 'baseline:starts', 'baseline:keys']],
+    ['prove', ['proved', 'baseline:starts', 'baseline:keys', 'confirmed']],
     ['hand-over', ['old-drive']],
   ] as const)('%s wants %j', (phase, codes) => {
     const bench = benchAt(phase);

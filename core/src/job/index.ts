@@ -1,8 +1,9 @@
 export * from './actor.js';
 export * from './baseline.js';
-export { JobCommandSchema, withMeasured } from './commands/index.js';
+export { JobCommandSchema, mayNotRun, withMeasured } from './commands/index.js';
 export type { Context, Decision, JobCommand, Knowledge, Refusal } from './commands/index.js';
 export * from './decide.js';
+export * from './diagnosis.js';
 export { JobEventSchema } from './events/index.js';
 export type { JobEvent } from './events/index.js';
 export * from './evolve.js';
@@ -10,6 +11,7 @@ export { missing } from './gates/index.js';
 export type { Missing } from './gates/index.js';
 export * from './intake.js';
 export * from './next-command.js';
+export * from './past-case.js';
 export * from './phases.js';
 export * from './safeguard.js';
 export * from './set-up.js';

@@ -5,6 +5,7 @@ import { MeasureSchema } from '../units/index.js';
 import { WayStepSchema } from '../teardown/index.js';
 import { ActorSchema } from './actor.js';
 import { BaselineIdSchema } from './baseline.js';
+import { ConclusionSchema, DataStakeSchema, KeptFindingSchema, KeptReportSchema, RunSchema, StopSchema } from './diagnosis.js';
 import { IntakeSchema } from './intake.js';
 import { PhaseSchema } from './phases.js';
 import { SafeguardSchema } from './safeguard.js';
@@ -42,8 +43,22 @@ export const JobStateSchema = z.strictObject({
   closed: z.strictObject({ to: z.string(), ...Stamp }).nullable(),
   endedEarly: z.strictObject({ reason: z.string(), ...Stamp }).nullable(),
   intake: IntakeSchema,
-  observations: z.record(z.string(), z.enum(['seen', 'not-seen'])),
-  conclusion: z.strictObject({ causeId: z.string(), reason: z.string(), ...Stamp }).nullable(),
+  /** In the order they were made: what brought the machine in, and what is new since the swap. */
+  findings: z.strictObject({ before: z.array(KeptFindingSchema), after: z.array(KeptFindingSchema) }),
+  reports: z.array(KeptReportSchema),
+  /** What would be lost with the data; null until somebody said so. */
+  stake: DataStakeSchema.nullable(),
+  /** Tests that cannot be done here. */
+  setAside: z.array(z.string()),
+  stop: StopSchema.nullable(),
+  /** What the dock does, or did, for this job. */
+  runs: z.array(RunSchema),
+  conclusion: ConclusionSchema.nullable(),
+  afterConclusion: ConclusionSchema.nullable(),
+  /** Cured without another drive. */
+  cured: z.strictObject({ what: z.string(), checked: z.string(), ...Stamp }).nullable(),
+  /** What it turned out to have been. */
+  confirmed: z.strictObject({ causeIds: z.array(z.string()), note: z.string(), ...Stamp }).nullable(),
   need: z.strictObject({ usedGb: z.number().nullable(), wantedGb: z.number().nullable() }),
   measured: z.record(z.string(), z.strictObject({ topHeight: MeasureSchema.nullable(), bottomHeight: MeasureSchema.nullable() })),
   choice: z.strictObject({ slot: SlotSchema, drive: DriveSchema, verdict: VerdictSchema, ...Stamp }).nullable(),

@@ -2,13 +2,14 @@ import * as z from 'zod';
 import { sayDrive } from '../hardware/index.js';
 import { sayMinutes } from '../units/index.js';
 import { missing } from './gates/index.js';
+import { stopHolds } from './diagnosis.js';
 import { isBefore, phaseIndex, PhaseSchema, PHASES, SAY_PHASE, type Phase } from './phases.js';
 import type { JobState } from './state.js';
 import { countOut, stillOut, SYSTEM_LAYER } from './tray.js';
 import { minutesLeft, progress } from './walk.js';
 
 /** Shape of the state mark. */
-export const MarkSchema = z.enum(['ready-in', 'ready-out', 'needs', 'settled']);
+export const MarkSchema = z.enum(['ready-in', 'ready-out', 'needs', 'stop', 'settled']);
 export type Mark = z.infer<typeof MarkSchema>;
 
 /** One row of the Bench: what the list shows without opening the job. */
@@ -47,13 +48,16 @@ export function summarise(job: JobState): JobSummary {
   const minutes = leg ? minutesLeft(job, leg) : (USUAL_MINUTES[job.phase] ?? null);
   const waivable = missing(job);
   const stuck = job.phase === 'diagnose' && waivable.some((one) => one.code === 'no-drive-needed');
+  const stopped = stopHolds(job) || (job.stop?.way === 'refer' && !job.endedEarly);
   const mark: Mark = job.closed
     ? 'settled'
-    : stuck
-      ? 'needs'
-      : isBefore(job.phase, 'swap') || job.phase === 'swap'
-        ? 'ready-in'
-        : 'ready-out';
+    : stopped
+      ? 'stop'
+      : stuck
+        ? 'needs'
+        : isBefore(job.phase, 'swap') || job.phase === 'swap'
+          ? 'ready-in'
+          : 'ready-out';
   return {
     id: job.id,
     number: job.number,
@@ -67,9 +71,11 @@ export function summarise(job: JobState): JobSummary {
     mark,
     waitsFor: job.closed
       ? 'Handed over'
-      : stuck
-        ? 'Needs a decision: no drive needed'
-        : `Ready for hands: ${SAY_PHASE[job.phase].toLowerCase()}${minutes ? `, ${sayMinutes(minutes)}` : ''}`,
+      : stopped
+        ? `Stopped: ${job.stop!.say.charAt(0).toLowerCase()}${job.stop!.say.slice(1)}`
+        : stuck
+          ? 'Needs a decision: no drive needed'
+          : `Ready for hands: ${SAY_PHASE[job.phase].toLowerCase()}${minutes ? `, ${sayMinutes(minutes)}` : ''}`,
     detail: detail(job),
     deed: `${DEED[job.phase]} the ${shortName(job.intake.modelName)}`,
     minutes,

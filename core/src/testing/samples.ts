@@ -1,3 +1,4 @@
+import { shippedDiagnosis } from '../diagnose/index.js';
 import type { BaySlot, M2Drive, M2Slot, MachineModel, Operation, TwoAndAHalfDrive } from '../hardware/index.js';
 import {
   decide,
@@ -229,6 +230,7 @@ export class TestBench {
   private readonly knowledge: Knowledge = {
     model: (id) => this.models.find((one) => one.id === id),
     drive: (id) => DRIVES.find((one) => one.id === id),
+    diagnosis: shippedDiagnosis,
   };
 
   private record(events: RecordedEvent['event'][]): JobState {

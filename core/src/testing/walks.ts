@@ -25,6 +25,7 @@ const ON_THE_WAY: Partial<Record<Phase, JobCommand[]>> = {
     { type: 'prove-drive', listed: true, size: { shown: 931.5, unit: 'GiB' } },
     { type: 'check-baseline', check: 'starts', result: 'works', note: '' },
     { type: 'check-baseline', check: 'keys', result: 'works', note: '' },
+    { type: 'confirm-causes', causeIds: ['flash-worn'] },
   ],
 };
 

@@ -2,3 +2,4 @@ export * from './bytes.js';
 export * from './clearance.js';
 export * from './measure.js';
 export * from './minutes.js';
+export * from './sentence.js';

@@ -54,15 +54,15 @@ describe('taking a machine in', () => {
 describe('commands', () => {
   it('are decided, kept and answered with their events', async () => {
     const job = await open();
-    const reply: CommandReply = (await give(job.id, 1, observe('clicks')).expect(200)).body;
+    const reply: CommandReply = (await give(job.id, 1, observe('freezes-then-resumes')).expect(200)).body;
     expect(reply).toMatchObject({ seq: 2, repeated: false, events: [{ seq: 2, by: { name: 'Ines' }, event: { type: 'observed' } }] });
-    expect((await ines.get(`/api/jobs/${job.id}`)).body.job.observations).toEqual({ clicks: 'seen' });
+    expect((await ines.get(`/api/jobs/${job.id}`)).body.job.findings.before).toMatchObject([{ observation: 'freezes-then-resumes', seen: true }]);
   });
 
   it('are harmless when repeated, also both at once', async () => {
     const job = await open();
     const commandId = randomUUID();
-    const replies = await Promise.all([1, 2, 3, 4].map(() => give(job.id, 1, observe('clicks'), commandId)));
+    const replies = await Promise.all([1, 2, 3, 4].map(() => give(job.id, 1, observe('freezes-then-resumes'), commandId)));
     expect(replies.map((reply) => reply.status)).toEqual([200, 200, 200, 200]);
     expect(replies.filter((reply) => reply.body.repeated)).toHaveLength(3);
     expect((await ines.get(`/api/jobs/${job.id}/events?after=0`)).body.events).toHaveLength(2);
@@ -70,7 +70,7 @@ describe('commands', () => {
 
   it('of a stale screen are rebased, and it gets what it missed', async () => {
     const job = await open();
-    await give(job.id, 1, observe('clicks')).expect(200);
+    await give(job.id, 1, observe('freezes-then-resumes')).expect(200);
     const reply: CommandReply = (await give(job.id, 1, observe('bad-sectors')).expect(200)).body;
     expect(reply.events.map((one) => one.seq)).toEqual([2, 3]);
   });
@@ -88,7 +88,7 @@ describe('commands', () => {
     const job = await open();
     const desk = await server.signedIn('perpetua');
     expect(
-      (await desk.post(`/api/jobs/${job.id}/commands`, { commandId: randomUUID(), basedOn: 1, command: observe('clicks') }).expect(403))
+      (await desk.post(`/api/jobs/${job.id}/commands`, { commandId: randomUUID(), basedOn: 1, command: observe('freezes-then-resumes') }).expect(403))
         .body.detail,
     ).toContain('technician');
   });
@@ -96,15 +96,15 @@ describe('commands', () => {
   it('cannot take the id of another job’s command', async () => {
     const [one, two] = [await open(), await open()];
     const commandId = randomUUID();
-    await give(one.id, 1, observe('clicks'), commandId).expect(200);
-    expect((await give(two.id, 1, observe('clicks'), commandId).expect(409)).body.code).toBe('command-elsewhere');
+    await give(one.id, 1, observe('freezes-then-resumes'), commandId).expect(200);
+    expect((await give(two.id, 1, observe('freezes-then-resumes'), commandId).expect(409)).body.code).toBe('command-elsewhere');
   });
 
   it.each([
     ['no body', {}],
     ['an unknown command', { commandId: randomUUID(), basedOn: 0, command: { type: 'explode' } }],
-    ['an id that is none', { commandId: 'one', basedOn: 0, command: observe('clicks') }],
-    ['a field too many', { commandId: randomUUID(), basedOn: 0, command: { ...observe('clicks'), extra: 1 } }],
+    ['an id that is none', { commandId: 'one', basedOn: 0, command: observe('freezes-then-resumes') }],
+    ['a field too many', { commandId: randomUUID(), basedOn: 0, command: { ...observe('freezes-then-resumes'), extra: 1 } }],
   ])('are refused in words with %s', async (_, body) => {
     const job = await open();
     const reply = await ines.post(`/api/jobs/${job.id}/commands`, body).expect(400);
@@ -122,7 +122,7 @@ describe('the log', () => {
 
   it('replays to what the server says, and is read from any place', async () => {
     const job = await open();
-    for (const id of ['clicks', 'bad-sectors', 'runs-hot']) await give(job.id, 1, observe(id)).expect(200);
+    for (const id of ['freezes-then-resumes', 'bad-sectors', 'runs-hot']) await give(job.id, 1, observe(id)).expect(200);
     const { events } = (await ines.get(`/api/jobs/${job.id}/events`)).body;
     expect(replay(events)).toEqual((await ines.get(`/api/jobs/${job.id}`)).body.job);
     expect((await ines.get(`/api/jobs/${job.id}/events?after=3`)).body.events).toHaveLength(1);

@@ -48,7 +48,10 @@ describe('the contract', () => {
     expect((await server.anyone().get('/api/openapi.json')).body).toEqual(JSON.parse(JSON.stringify(openApiDocument())));
     const open = ['/api/session', '/api/first-account'];
     for (const { method, path } of OPERATIONS.filter((one) => !open.includes(one.path))) {
-      const url = path.replace('{jobId}', '11111111-1111-4111-8111-111111111111');
+      const url = path
+        .replace(/\{(jobId|runId)\}/, '11111111-1111-4111-8111-111111111111')
+        .replace('{about}/{version}', 'before/1')
+        .replace('{bay}', 'A');
       const reply = method === 'get' ? await server.anyone().get(url) : await server.anyone().post(url, {});
       expect([path, reply.status]).toEqual([path, 401]);
     }

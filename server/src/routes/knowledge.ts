@@ -6,15 +6,16 @@ import { importDocument, knowledgeOf } from '../services/knowledge.js';
 import type { Database } from '../store/database.js';
 
 /** Models with their guides, and the drives of the shelf. */
-export function knowledgeRoutes(database: Database): Router {
+export function knowledgeRoutes(database: Database, now: () => Date): Router {
   const routes = Router();
   routes.get('/knowledge', async (request, response) => {
     const { workshopId } = await requireAccount(database, request);
     response.json(await knowledgeOf(database, workshopId));
   });
   routes.post('/imports', async (request, response) => {
-    const { workshopId } = await requireAccount(database, request, 'lead');
-    response.status(201).json({ imported: await importDocument(database, workshopId, parsed(ImportSchema, request.body).text) });
+    const { workshopId, id, name, roles } = await requireAccount(database, request, 'lead');
+    const acting = { workshopId, by: { id, name }, roles, at: now() };
+    response.status(201).json({ imported: await importDocument(database, acting, parsed(ImportSchema, request.body).text) });
   });
   return routes;
 }

@@ -2,6 +2,8 @@ import type { CommandReply, GiveCommand, OpenJob } from '@petrichor/api';
 import {
   decide,
   evolve,
+  pastCaseOf,
+  shippedDiagnosis,
   summarise,
   type Actor,
   type JobCommand,
@@ -17,6 +19,7 @@ import { Refused } from '../refused.js';
 import { append, benchRows, eventsAfter, jobOfCommand, lockStatement, seqOfJob, takeJobNumber, type LockedJob } from '../store/jobs.js';
 import type { Database, WorkshopTx } from '../store/database.js';
 import { findDrive, findModel } from '../store/knowledge.js';
+import { diagnosisLookUp } from './diagnosis.js';
 import { JobCache } from './job-cache.js';
 
 /** Who acts, for which workshop, and when. The clock comes in here and goes no deeper. */
@@ -28,6 +31,16 @@ export interface Acting {
 }
 
 const NO_JOB = new Refused(404, 'no-job', 'There is no such job in this workshop. Go back to the Bench.');
+/** Commands that ask what the workshop's diagnosis knows. */
+const ASKS_DIAGNOSIS: ReadonlySet<JobCommand['type']> = new Set([
+  'observe',
+  'read-report',
+  'read-listing',
+  'state-stake',
+  'conclude',
+  'confirm-causes',
+  'end-run',
+]);
 /** How many closed jobs the Bench still shows. */
 const CLOSED_ON_BENCH = 5;
 
@@ -97,7 +110,7 @@ export class JobService {
           at: acting.at.toISOString(),
           by: acting.by,
           roles: acting.roles,
-          knowledge: await this.known(tx, job, command),
+          knowledge: await this.known(tx, acting.workshopId, job, command),
         });
         if (!decision.ok) throw new Refused(decision.refusal.code === 'role' ? 403 : 409, decision.refusal.code, decision.refusal.sentence);
         // The screen lacks what happened after `basedOn`; it gets that together with what its own command made.
@@ -126,15 +139,16 @@ export class JobService {
     const first = (job?.seq ?? 0) + 1;
     const recorded = events.map((event, part): RecordedEvent => ({ seq: first + part, at: at.toISOString(), by, commandId, event }));
     const next = recorded.reduce<JobState | null>(evolve, job)!;
-    await append(tx, summarise(next), recorded);
+    await append(tx, summarise(next), pastCaseOf(next), recorded);
     return { job: next, events: recorded };
   }
 
   /** Reads only what this command may ask for: most commands look nothing up. */
-  private async known(tx: WorkshopTx, job: JobState, command: JobCommand): Promise<Knowledge> {
+  private async known(tx: WorkshopTx, workshopId: string, job: JobState, command: JobCommand): Promise<Knowledge> {
     const asksModel = command.type === 'choose-drive' || command.type === 'advance' || command.type === 'turn-off-setting';
     const model = asksModel ? await findModel(tx, job.intake.modelId) : undefined;
     const drive = 'driveId' in command ? await findDrive(tx, command.driveId) : undefined;
-    return { model: (id) => (id === model?.id ? model : undefined), drive: (id) => (id === drive?.id ? drive : undefined) };
+    const diagnosis = ASKS_DIAGNOSIS.has(command.type) ? await diagnosisLookUp(this.database, tx, workshopId) : shippedDiagnosis;
+    return { model: (id) => (id === model?.id ? model : undefined), drive: (id) => (id === drive?.id ? drive : undefined), diagnosis };
   }
 }

@@ -1,14 +1,21 @@
 import type { KnowledgeReply } from '@petrichor/api';
-import { readAnyFormat, readDriveList, readMachineModel, sayModel } from '@petrichor/core';
+import { readAnyFormat, readDiagnosis, readDriveList, readMachineModel, sayModel, shippedDiagnosis } from '@petrichor/core';
 import { Refused } from '../refused.js';
 import type { Database } from '../store/database.js';
+import { lastEdition } from '../store/diagnosis.js';
+import { learntEditions, saveEdition } from './diagnosis.js';
+import type { Acting } from './jobs.js';
 import { listDrives, listModels, putDrives, putModel } from '../store/knowledge.js';
 
 export const knowledgeOf = (database: Database, workshopId: string): Promise<KnowledgeReply> =>
-  database.inWorkshop(workshopId, async (tx) => ({ models: await listModels(tx), drives: await listDrives(tx) }));
+  database.inWorkshop(workshopId, async (tx) => {
+    const { before, after } = await learntEditions(database, tx, workshopId);
+    return { models: await listModels(tx), drives: await listDrives(tx), diagnosis: { before, after } };
+  });
 
 /** Brings a document in; all of it or nothing. Returns what came in, in words. */
-export async function importDocument(database: Database, workshopId: string, text: string): Promise<string> {
+export async function importDocument(database: Database, acting: Acting, text: string): Promise<string> {
+  const { workshopId } = acting;
   const model = readMachineModel(text);
   if (model.ok) {
     await database.inWorkshop(workshopId, (tx) => putModel(tx, model.value));
@@ -18,6 +25,14 @@ export async function importDocument(database: Database, workshopId: string, tex
   if (drives.ok) {
     await database.inWorkshop(workshopId, (tx) => putDrives(tx, drives.value));
     return drives.value.length === 1 ? 'one drive' : `${drives.value.length} drives`;
+  }
+  const diagnosis = readDiagnosis(text);
+  if (diagnosis.ok) {
+    // Whatever number the file carries, it becomes this workshop's next edition.
+    const last = await database.inWorkshop(workshopId, (tx) => lastEdition(tx, diagnosis.value.about));
+    const { version } = last ?? shippedDiagnosis(diagnosis.value.about);
+    const saved = await saveEdition(database, acting, { knowledge: { ...diagnosis.value, version }, why: 'Brought in from a file.' });
+    return `diagnosis for ${diagnosis.value.about} the swap, edition ${saved}`;
   }
   const reading = readAnyFormat(text);
   throw new Refused(400, 'not-readable', reading.ok ? 'That document cannot be brought in here.' : `${reading.problem} (${reading.at})`);

@@ -1,4 +1,4 @@
-import type { JobSummary, RecordedEvent } from '@petrichor/core';
+import type { JobSummary, PastCase, RecordedEvent } from '@petrichor/core';
 import { uuidLiteral, type WorkshopTx } from './database.js';
 
 interface EventRow {
@@ -68,13 +68,18 @@ export async function takeJobNumber(tx: WorkshopTx): Promise<number> {
 }
 
 /** Adds events of one command and brings the list row up to date, all in the caller's transaction. */
-export async function append(tx: WorkshopTx, summary: JobSummary, events: readonly RecordedEvent[]): Promise<void> {
+export async function append(
+  tx: WorkshopTx,
+  summary: JobSummary,
+  pastCase: PastCase | null,
+  events: readonly RecordedEvent[],
+): Promise<void> {
   await tx.query({
     name: 'append',
     text: `with listed as (
-        insert into job (workshop_id, id, number, seq, closed, promised_at, summary) values (current_workshop(), $1, $2, $3, $4, $5, $6)
+        insert into job (workshop_id, id, number, seq, closed, promised_at, summary, past_case) values (current_workshop(), $1, $2, $3, $4, $5, $6, $9)
         on conflict (workshop_id, id) do update set seq = excluded.seq, closed = excluded.closed, promised_at = excluded.promised_at,
-          summary = excluded.summary, changed_at = now()
+          summary = excluded.summary, past_case = excluded.past_case, changed_at = now()
       ), appended as (
         insert into job_event (workshop_id, job_id, seq, command_id, part, at, by_id, by_name, body)
         select current_workshop(), $1, e.seq, e.command_id, e.part, e.at, e.by_id, e.by_name, e.body
@@ -90,6 +95,7 @@ export async function append(tx: WorkshopTx, summary: JobSummary, events: readon
       JSON.stringify(summary),
       JSON.stringify(events.map(asRow)),
       String(events[0]!.seq - 1),
+      pastCase === null ? null : JSON.stringify(pastCase),
     ],
   });
 }
@@ -109,7 +115,7 @@ export async function benchRows(tx: WorkshopTx, closedMost: number): Promise<Job
   const { rows } = await tx.query<{ summary: JobSummary }>(
     `(select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and not closed order by promised_at, number)
      union all
-     (select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and closed order by changed_at desc limit $1)`,
+     (select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and closed order by summary -> 'lastTouched' ->> 'at' desc limit $1)`,
     [closedMost],
   );
   return rows.map((row) => row.summary);

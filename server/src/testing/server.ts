@@ -26,7 +26,7 @@ export class TestServer {
     private readonly name: string,
   ) {}
 
-  static async start(signInTries = 1000): Promise<TestServer> {
+  static async start(signInTries = 1000, dockUrl: string | null = null): Promise<TestServer> {
     const name = `test_${randomUUID().replaceAll('-', '')}`;
     await asAdmin((client) => client.query(`create database ${name}`));
     const databaseUrl = withDatabase(postgres(), name);
@@ -47,7 +47,7 @@ export class TestServer {
     const feed = new Feed(database, databaseUrl, log);
     await feed.start();
     let made: TestServer | null = null;
-    const parts = { database, feed, log, sessionSecret: 'x'.repeat(40), secureCookie: false, signInTries, webFolder: null };
+    const parts = { database, feed, log, sessionSecret: 'x'.repeat(40), secureCookie: false, signInTries, webFolder: null, dockUrl };
     const app = makeApp({ ...parts, now: () => made?.now ?? new Date() });
     const server = createServer(app);
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));

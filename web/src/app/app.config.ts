@@ -7,6 +7,8 @@ import { providePrimeNG } from 'primeng/config';
 import { routes } from './app.routes';
 import * as benchEffects from './state/bench/bench.effects';
 import { benchReducer } from './state/bench/bench.reducer';
+import * as dockEffects from './state/dock/dock.effects';
+import { dockReducer } from './state/dock/dock.reducer';
 import * as jobsEffects from './state/jobs/jobs.effects';
 import { jobsReducer } from './state/jobs/jobs.reducer';
 import * as knowledgeEffects from './state/knowledge/knowledge.effects';
@@ -37,8 +39,9 @@ export const appConfig: ApplicationConfig = {
       bench: benchReducer,
       jobs: jobsReducer,
       connection: connectionReducer,
+      dock: dockReducer,
     }),
-    provideEffects(sessionEffects, knowledgeEffects, benchEffects, jobsEffects),
+    provideEffects(sessionEffects, knowledgeEffects, benchEffects, jobsEffects, dockEffects),
     providePrimeNG({
       theme: { preset: PetrichorPreset, options: { darkModeSelector: '.night', cssLayer: false } },
       csp: { nonce },

@@ -21,6 +21,11 @@ export const routes: Routes = [
       },
       { path: 'people', title: 'People · Petrichor', loadComponent: () => import('./people/people').then((file) => file.PeopleScreen) },
       {
+        path: 'diagnosis',
+        title: 'What diagnosis knows · Petrichor',
+        loadComponent: () => import('./diagnosis/diagnosis').then((file) => file.DiagnosisScreen),
+      },
+      {
         path: 'models',
         title: 'Models and shelf · Petrichor',
         loadComponent: () => import('./models/models').then((file) => file.ModelsScreen),

@@ -4,8 +4,9 @@ import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideStore, Store } from '@ngrx/store';
-import { currentStep, type Drive, type JobState, type MachineModel, type Role } from '@petrichor/core';
+import { currentStep, learn, shippedDiagnosis, type Drive, type JobState, type MachineModel, type Role } from '@petrichor/core';
 import { connectionReducer } from '../app/state/connection/connection.reducer';
+import { dockReducer } from '../app/state/dock/dock.reducer';
 import { JobsActions } from '../app/state/jobs/jobs.actions';
 import { jobsReducer } from '../app/state/jobs/jobs.reducer';
 import { selectJobs } from '../app/state/jobs/jobs.selectors';
@@ -33,7 +34,13 @@ export class JobScreenHarness<T> {
     localStorage.clear();
     TestBed.configureTestingModule({
       providers: [
-        provideStore({ session: sessionReducer, knowledge: knowledgeReducer, jobs: jobsReducer, connection: connectionReducer }),
+        provideStore({
+          session: sessionReducer,
+          knowledge: knowledgeReducer,
+          jobs: jobsReducer,
+          connection: connectionReducer,
+          dock: dockReducer,
+        }),
         provideRouter([{ path: '**', children: [] }]),
         provideHttpClient(),
         provideHttpClientTesting(),
@@ -42,7 +49,8 @@ export class JobScreenHarness<T> {
     const store = TestBed.inject(Store);
     const account = { id: 'ines', name: 'Ines', signInName: 'ines', roles };
     store.dispatch(SessionActions.told({ reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } } }));
-    store.dispatch(KnowledgeActions.told({ reply: knowledge }));
+    const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
+    store.dispatch(KnowledgeActions.told({ reply: { ...knowledge, diagnosis } }));
     store.dispatch(JobsActions.loaded({ job }));
     const fixture = TestBed.createComponent(component);
     for (const [name, value] of Object.entries({ ...inputs, job })) fixture.componentRef.setInput(name, value);

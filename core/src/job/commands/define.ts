@@ -1,4 +1,5 @@
 import type * as z from 'zod';
+import type { About, DiagnosisKnowledge } from '../../diagnose/index.js';
 import type { Drive, MachineModel } from '../../hardware/index.js';
 import type { Actor, Role } from '../actor.js';
 import type { JobEvent } from '../events/index.js';
@@ -8,6 +9,8 @@ import type { JobState } from '../state.js';
 export interface Knowledge {
   model(id: string): MachineModel | undefined;
   drive(id: string): Drive | undefined;
+  /** The workshop's edition, with what its jobs have taught. */
+  diagnosis(about: About): DiagnosisKnowledge;
 }
 
 /** Everything that comes in from outside: who, when, and what is known. */

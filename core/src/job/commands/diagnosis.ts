@@ -1,25 +1,192 @@
 import * as z from 'zod';
-import { causeById, OBSERVATIONS } from '../../diagnose/index.js';
-import { accept, BENCH, defineCommand, refuse } from './define.js';
+import {
+  causeById,
+  observationById,
+  readListing,
+  readReport,
+  stopMet,
+  weigh,
+  type About,
+  type Answer,
+  type DataStake,
+  type DiagnosisKnowledge,
+  type Read,
+} from '../../diagnose/index.js';
+import { asNumber, BlockListingSchema, SelfReportSchema } from '../../hardware/index.js';
+import { AboutSchema, answersOf, DataStakeSchema, DocumentSourceSchema, lastReadings, SeenSchema, stakeOf } from '../diagnosis.js';
+import type { JobEvent } from '../events/index.js';
+import { isBefore } from '../phases.js';
+import type { JobState } from '../state.js';
+import { accept, ANYONE, BENCH, defineCommand, refuse } from './define.js';
+
+const detail = z.string().trim().max(200, 'Shorten this to 200 characters.').optional();
 
 export const observe = defineCommand(
-  z.strictObject({ type: z.literal('observe'), observation: z.string(), seen: z.enum(['seen', 'not-seen', 'not-looked']) }),
+  z.strictObject({ type: z.literal('observe'), about: AboutSchema.optional(), observation: z.string(), seen: SeenSchema, detail }),
   BENCH,
-  (_, { observation, seen }) =>
-    OBSERVATIONS.some((one) => one.id === observation)
-      ? accept({ type: 'observed', observation, seen })
-      : refuse('unknown-observation', `Petrichor does not know the observation '${observation}'. Choose one of the list.`),
+  (job, { about = 'before', observation, seen, detail: words = '' }, { knowledge }) => {
+    const edition = knowledge.diagnosis(about);
+    const known = observationById(edition, observation);
+    if (!known) return refuse('unknown-observation', `Petrichor does not know the observation '${observation}'. Choose one of the list.`);
+    const event: JobEvent = { type: 'observed', about, observation, seen, sense: known.sense, detail: words };
+    return accept(event, ...stopsAfter(job, edition, [event], stakeOf(job)));
+  },
+);
+
+/** A self-report: kept whole, and everything it answers is found at once. */
+export const readReportCommand = defineCommand(
+  z.strictObject({
+    type: z.literal('read-report'),
+    source: DocumentSourceSchema,
+    name: z.string().trim().max(120),
+    report: SelfReportSchema,
+  }),
+  BENCH,
+  (job, { source, name, report }, { knowledge }) => {
+    const before = lastReadings({ reports: [...job.reports.filter((one) => one.report.serial === report.serial)] })?.latest;
+    const reads = readReport(report, before?.report ?? null);
+    return accept({ type: 'report-read', source, name, report }, ...found(job, knowledge.diagnosis('before'), reads));
+  },
+);
+
+export const readListingCommand = defineCommand(
+  z.strictObject({
+    type: z.literal('read-listing'),
+    source: DocumentSourceSchema,
+    name: z.string().trim().max(120),
+    listing: BlockListingSchema,
+  }),
+  BENCH,
+  (job, { source, name, listing }, { knowledge }) => {
+    const used = listing.drives
+      .flatMap((drive) => drive.volumes)
+      .reduce((sum, one) => sum + (one.usedBytes === null ? 0 : asNumber(one.usedBytes)), 0);
+    const usedGb = used > 0 ? Math.max(1, Math.round(used / 1e9)) : null;
+    return accept({ type: 'listing-read', source, name, usedGb }, ...found(job, knowledge.diagnosis('before'), readListing(listing)));
+  },
+);
+
+/** What reading found, as far as this edition asks for it; what is known to be just so is not written again. */
+function found(job: JobState, edition: DiagnosisKnowledge, reads: readonly Read[]): JobEvent[] {
+  const events = reads
+    .filter(({ observation }) => observationById(edition, observation))
+    .filter(({ observation, seen, detail: words }) => {
+      const known = job.findings.before.find((one) => one.observation === observation);
+      return known?.seen !== seen || known.detail !== words;
+    })
+    .map(({ observation, seen, detail: words }): JobEvent => {
+      const { sense } = observationById(edition, observation)!;
+      return { type: 'observed', about: 'before', observation, seen: seen ? 'seen' : 'not-seen', sense, detail: words };
+    });
+  return [...events, ...stopsAfter(job, edition, events, stakeOf(job))];
+}
+
+/** What the findings so far mean for the stop: it is met, or it falls because what set it off is not so after all. */
+function stopsAfter(job: JobState, edition: DiagnosisKnowledge, events: readonly JobEvent[], stake: DataStake): JobEvent[] {
+  if (edition.about !== 'before') return [];
+  const answers = after(answersOf(job, 'before'), events);
+  const met = stopMet(edition, answers, stake);
+  if (met && job.stop?.ruleId === met.rule.id) return [];
+  if (met) {
+    const { id: ruleId, say, because, steps } = met.rule;
+    return [{ type: 'stop-met', ruleId, say, because, observation: met.observation, steps }];
+  }
+  if (!job.stop) return [];
+  const why =
+    stake === 'none' || stake === 'copied' ? 'The data is safe elsewhere, or does not matter.' : 'What set it off is not so after all.';
+  return [{ type: 'stop-fell', why }];
+}
+
+function after(answers: Answer[], events: readonly JobEvent[]): Answer[] {
+  return events.reduce((known, event) => {
+    if (event.type !== 'observed') return known;
+    const others = known.filter((one) => one.observation !== event.observation);
+    return event.seen === 'not-looked' ? others : [...others, { observation: event.observation, seen: event.seen === 'seen' }];
+  }, answers);
+}
+
+export const stateStake = defineCommand(
+  z.strictObject({ type: z.literal('state-stake'), stake: DataStakeSchema }),
+  ANYONE,
+  (job, { stake }, { knowledge }) => accept({ type: 'stake-stated', stake }, ...stopsAfter(job, knowledge.diagnosis('before'), [], stake)),
+);
+
+export const setTestAside = defineCommand(
+  z.strictObject({ type: z.literal('set-test-aside'), testId: z.string().max(40), aside: z.boolean() }),
+  BENCH,
+  (_, { testId, aside }) => accept({ type: 'test-set-aside', testId, aside }),
 );
 
 export const conclude = defineCommand(
   z.strictObject({
     type: z.literal('conclude'),
+    about: AboutSchema.optional(),
     causeId: z.string().min(1, 'Choose a cause.'),
     reason: z.string().trim().min(3, 'Say in a few words why you conclude that.').max(500),
   }),
   BENCH,
-  (_, { causeId, reason }) =>
-    causeById(causeId)
-      ? accept({ type: 'concluded', causeId, reason })
-      : refuse('unknown-cause', `Petrichor does not know the cause '${causeId}'. Choose one of the list.`),
+  (job, { about = 'before', causeId, reason }, { knowledge }) => {
+    const edition = knowledge.diagnosis(about);
+    const cause = causeById(edition, causeId);
+    if (!cause) return refuse('unknown-cause', `Petrichor does not know the cause '${causeId}'. Choose one of the list.`);
+    if (about === 'after' && isBefore(job.phase, 'try'))
+      return refuse('too-early', 'The new drive is not in yet: weigh what brought the machine in.');
+    const concluded: JobEvent = {
+      type: 'concluded',
+      about,
+      causeId,
+      reason,
+      say: cause.say,
+      cure: cause.cure,
+      remedy: cause.remedy,
+      weighed: leading(job, edition, about),
+    };
+    if (about === 'after' || cause.remedy.kind !== 'replace-drive') return accept(concluded);
+    const need = needFrom(job, cause.remedy.atLeast);
+    return need ? accept(concluded, need) : accept(concluded);
+  },
+);
+
+function leading(job: JobState, edition: DiagnosisKnowledge, about: About): { causeId: string; say: string; chance: number } {
+  const first = weigh(edition, answersOf(job, about)).ranked[0]!;
+  return { causeId: first.cause.id, say: first.cause.say, chance: first.now };
+}
+
+/** What Match looks for: at least the size of the old drive, or twice it when that was too small. Null: not known, or stated already. */
+function needFrom(job: JobState, atLeast: 'what-is-used' | 'larger' | 'same'): JobEvent | null {
+  const bytes = lastReadings(job)?.latest.report.capacityBytes ?? null;
+  if (bytes === null || job.need.wantedGb !== null || atLeast === 'what-is-used') return null;
+  const gb = asNumber(bytes) / 1e9;
+  // A drive marked '500' has a little over 500 GB of sectors (IDEMA LBA1-03); the marked size is what one buys.
+  const wantedGb = atLeast === 'larger' ? Math.floor(gb) * 2 : Math.floor(gb);
+  return wantedGb >= 1 && wantedGb <= 64_000 ? { type: 'need-stated', usedGb: job.need.usedGb, wantedGb } : null;
+}
+
+/** Finished jobs teach: what it really was, once the machine ran again. Nothing chosen: nobody could tell. */
+export const confirmCauses = defineCommand(
+  z.strictObject({ type: z.literal('confirm-causes'), causeIds: z.array(z.string()).max(5), note: z.string().trim().max(300).optional() }),
+  BENCH,
+  (job, { causeIds, note = '' }, { knowledge }) => {
+    if (isBefore(job.phase, 'prove')) return refuse('too-early', 'Prove first that the machine runs again; then say what it was.');
+    const unknown = causeIds.find((id) => !causeById(knowledge.diagnosis('before'), id));
+    if (unknown !== undefined) return refuse('unknown-cause', `Petrichor does not know the cause '${unknown}'. Choose one of the list.`);
+    return accept({ type: 'causes-confirmed', causeIds: [...new Set(causeIds)], note });
+  },
+);
+
+/** No drive was needed: the job goes on to Prove with the cure in it. */
+export const cure = defineCommand(
+  z.strictObject({
+    type: z.literal('cure'),
+    what: z.string().trim().min(3, 'Say what you did.').max(300),
+    checked: z.string().trim().min(3, 'Say how you know that it helped.').max(300),
+  }),
+  BENCH,
+  (job, { what, checked }) => {
+    if (job.phase !== 'diagnose')
+      return refuse('moved-on', 'A cure without a drive is recorded at Diagnose. Take the job back there first.');
+    if (job.conclusion?.remedy.kind !== 'no-drive')
+      return refuse('needs-drive', 'Conclude first that it is something that needs no drive.');
+    return accept({ type: 'cured', what, checked }, { type: 'phase-entered', phase: 'prove' });
+  },
 );

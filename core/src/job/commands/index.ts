@@ -1,10 +1,12 @@
 import * as z from 'zod';
 import { advance, endEarly, handOver, note, returnTo, settleOldDrive, waive } from './course.js';
 import type { CommandDefinition } from './define.js';
-import { conclude, observe } from './diagnosis.js';
+import { conclude, confirmCauses, cure, observe, readListingCommand, readReportCommand, setTestAside, stateStake } from './diagnosis.js';
 import { amendIntake } from './intake.js';
 import { chooseDrive, measureDrive, stateNeed } from './match.js';
 import { checkBaseline, checkSetUp, proveDrive, tryOut } from './proof.js';
+import { endRun, startRun } from './runs.js';
+import { chooseStopWay, liftStop, stopStep } from './stop.js';
 import { decideSafeguard, turnOffSetting, turnOnSetting } from './safeguard.js';
 import { leaveShort, recordSerial, startWait, takeBackTick, tick } from './way.js';
 
@@ -12,7 +14,18 @@ import { leaveShort, recordSerial, startWait, takeBackTick, tick } from './way.j
 const definitions = [
   amendIntake,
   observe,
+  readReportCommand,
+  readListingCommand,
+  stateStake,
+  setTestAside,
   conclude,
+  cure,
+  confirmCauses,
+  stopStep,
+  chooseStopWay,
+  liftStop,
+  startRun,
+  endRun,
   stateNeed,
   measureDrive,
   chooseDrive,
@@ -52,3 +65,4 @@ export const commandOf = (type: JobCommand['type']): CommandDefinition<z.ZodObje
 const byType = new Map(definitions.map((one) => [one.schema.shape.type.value, one] as const));
 export type { Context, Decision, Knowledge, Refusal } from './define.js';
 export { withMeasured } from './match.js';
+export { mayNotRun } from './runs.js';

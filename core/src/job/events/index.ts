@@ -1,7 +1,23 @@
 import * as z from 'zod';
 import { endedEarly, handedOver, noted, oldDriveSettled, phaseEntered, waived } from './course.js';
 import type { EventDefinition } from './define.js';
-import { concluded, observed } from './diagnosis.js';
+import {
+  causesConfirmed,
+  concluded,
+  cured,
+  listingRead,
+  observed,
+  reportRead,
+  runEnded,
+  runStarted,
+  stakeStated,
+  stopFell,
+  stopLifted,
+  stopMet,
+  stopStepDone,
+  stopWayChosen,
+  testSetAside,
+} from './diagnosis.js';
 import { intakeAmended, jobOpened } from './intake.js';
 import { driveChosen, driveMeasured, needStated } from './match.js';
 import { baselineChecked, driveProved, setUpChecked, tried } from './proof.js';
@@ -13,7 +29,20 @@ const definitions = [
   jobOpened,
   intakeAmended,
   observed,
+  reportRead,
+  listingRead,
+  stakeStated,
+  testSetAside,
+  stopMet,
+  stopFell,
+  stopStepDone,
+  stopWayChosen,
+  stopLifted,
+  runStarted,
+  runEnded,
   concluded,
+  cured,
+  causesConfirmed,
   needStated,
   driveMeasured,
   driveChosen,

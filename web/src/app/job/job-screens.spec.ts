@@ -33,7 +33,7 @@ describe('the foot of a job', () => {
     expect(screen.element.textContent).toContain('Say what you conclude, and why.');
     await screen.key('Enter');
     expect(screen.job.phase).toBe('diagnose');
-    expect(screen.element.querySelector('[role=alert]')!.textContent).toContain('Mark at least one thing');
+    expect(screen.element.querySelector('[role=alert]')!.textContent).toContain('Add at least one thing');
   });
 
   it('goes on with Enter once nothing is missing', async () => {
@@ -51,7 +51,7 @@ describe('the foot of a job', () => {
       knowledge,
       { phase: 'prove' },
     );
-    expect(many.element.textContent).toContain('and 2 more, above');
+    expect(many.element.textContent).toContain('and 3 more, above');
   });
 
   it('waives with a reason, and only with one', async () => {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
-import { PHASES, phaseIndex, SAY_PHASE, summarise, type Phase } from '@petrichor/core';
+import { isBefore, PHASES, phaseIndex, SAY_PHASE, summarise, type Phase } from '@petrichor/core';
 import { format } from 'date-fns';
 import { JobLine } from '../drawing/job-line';
 import { TrayStrip } from '../drawing/tray-strip';
@@ -13,6 +13,7 @@ import { JobDesk } from '../state/jobs/job-desk';
 import { KeyBox } from '../ui/key-box';
 import { StateMark } from '../ui/state-mark';
 import { Wordmark } from '../ui/wordmark';
+import { AfterSwap } from './diagnose/after-swap';
 import { DiagnoseSection } from './diagnose/diagnose';
 import { GateBar } from './gate-bar';
 import { HandOverSection } from './hand-over/hand-over';
@@ -34,6 +35,7 @@ import { WaySection } from './way/way';
     KeyBox,
     StateMark,
     Wordmark,
+    AfterSwap,
     DiagnoseSection,
     MatchSection,
     SafeguardSection,
@@ -67,6 +69,8 @@ export class JobScreen {
     const wanted = PHASES.find((phase) => phase === this.see());
     return wanted && job && wanted !== 'intake' && phaseIndex(wanted) < phaseIndex(at) ? wanted : at;
   });
+  /** Not a part of the job but a look at it: what is new since the swap. */
+  protected readonly afterSwap = computed(() => this.see() === 'after-swap' && !isBefore(this.job()?.phase ?? 'diagnose', 'try'));
   protected readonly lookingBack = computed(() => this.job() !== null && this.phase() !== this.job()!.phase);
   protected readonly parts = computed(() => {
     const at = phaseIndex(this.job()?.phase ?? 'diagnose');
@@ -78,7 +82,9 @@ export class JobScreen {
       seen: phase === this.phase(),
     }));
   });
-  protected readonly walking = computed(() => ['way-in', 'swap', 'way-out'].includes(this.phase()) && !this.lookingBack());
+  protected readonly walking = computed(
+    () => ['way-in', 'swap', 'way-out'].includes(this.phase()) && !this.lookingBack() && !this.afterSwap(),
+  );
   protected readonly time = computed(() => format(this.clock.now(), 'HH:mm'));
   protected readonly promise = computed(() => {
     const job = this.job();
@@ -99,7 +105,7 @@ export class JobScreen {
   }
 
   protected up(): void {
-    void this.router.navigate(this.lookingBack() ? ['/jobs', this.jobId()] : ['/']);
+    void this.router.navigate(this.lookingBack() || this.afterSwap() ? ['/jobs', this.jobId()] : ['/']);
   }
 
   protected read(commandId: string): void {

@@ -4,6 +4,9 @@ import type {
   Account,
   BenchReply,
   CommandReply,
+  DiagnosisReply,
+  DockReply,
+  DockRun,
   EventsReply,
   FirstAccount,
   GiveCommand,
@@ -12,9 +15,13 @@ import type {
   NewAccount,
   OpenJob,
   Problem,
+  SaveEdition,
   SessionReply,
   SignIn,
+  SimulatedDrives,
+  StartRun,
 } from '@petrichor/api';
+import type { About, DiagnosisKnowledge } from '@petrichor/core';
 import type { Observable } from 'rxjs';
 
 /** The server's routes as methods. Replies are typed by the contract. */
@@ -36,6 +43,20 @@ export class Api {
   give = (jobId: string, body: GiveCommand): Observable<CommandReply> =>
     this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/commands`, body);
   knowledge = (): Observable<KnowledgeReply> => this.http.get<KnowledgeReply>('/api/knowledge');
+  diagnosis = (): Observable<DiagnosisReply> => this.http.get<DiagnosisReply>('/api/diagnosis');
+  saveEdition = (body: SaveEdition): Observable<{ version: number }> => this.http.post<{ version: number }>('/api/diagnosis', body);
+  oldEdition = (about: About, version: number): Observable<DiagnosisKnowledge> =>
+    this.http.get<DiagnosisKnowledge>(`/api/diagnosis/${about}/${version}`);
+  dock = (): Observable<DockReply> => this.http.get<DockReply>('/api/dock');
+  selfReport = (bay: string): Observable<{ text: string }> =>
+    this.http.get<{ text: string }>(`/api/dock/bays/${encodeURIComponent(bay)}/self-report`);
+  startRun = (bay: string, body: StartRun): Observable<DockRun> =>
+    this.http.post<DockRun>(`/api/dock/bays/${encodeURIComponent(bay)}/runs`, body);
+  run = (runId: string): Observable<DockRun> => this.http.get<DockRun>(`/api/dock/runs/${encodeURIComponent(runId)}`);
+  stopRun = (runId: string): Observable<DockRun> => this.http.post<DockRun>(`/api/dock/runs/${encodeURIComponent(runId)}/stop`, {});
+  simulatedDrives = (): Observable<SimulatedDrives> => this.http.get<SimulatedDrives>('/api/dock/simulated/drives');
+  putIn = (bay: string, driveId: string | null): Observable<DockReply> =>
+    this.http.post<DockReply>(`/api/dock/simulated/bays/${encodeURIComponent(bay)}`, { driveId });
   bringIn = (text: string): Observable<{ imported: string }> => this.http.post<{ imported: string }>('/api/imports', { text });
 }
 

@@ -73,6 +73,10 @@ export const PetrichorPreset = definePreset(Nora, {
     colorScheme: { light: scheme, dark: scheme },
   },
   components: {
+    progressbar: {
+      root: { background: 'var(--s3)', borderRadius: '0', height: '9px' },
+      value: { background: 'var(--rain)' },
+    },
     togglebutton: {
       root: { padding: '0', borderRadius: '3px' },
       content: { padding: '10px 14px' },

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { BASELINE_CHECKS, causeById, sayDrive, sayPlan, type Working } from '@petrichor/core';
+import { BASELINE_CHECKS, sayDrive, sayPlan, type Working } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { Clock } from '../../shell/clock';
 import { Keys } from '../../shell/keys';
@@ -41,8 +41,9 @@ export class PaperScreen {
       complaint: intake.complaint,
       takenIn: sayWhen(job.openedAt),
       day: sayDay(closed?.at ?? this.clock.now()),
-      found: conclusion ? `${causeById(conclusion.causeId)?.say ?? ''}. ${conclusion.reason}` : 'No conclusion was recorded.',
+      found: conclusion ? `${conclusion.say}. ${conclusion.reason}` : 'No conclusion was recorded.',
       ended: endedEarly?.reason ?? null,
+      cured: job.cured,
       newDrive: choice && !endedEarly ? sayDrive(choice.drive) : null,
       newSerial: serials.newDrive ?? 'not recorded',
       oldDrive: choice?.slot.fitted?.label ?? 'Old drive',

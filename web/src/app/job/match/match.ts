@@ -47,16 +47,26 @@ export class MatchSection {
     'wantedGb',
     () => this.job().need.wantedGb,
   );
+  /** What the conclusion of Diagnose asks for. */
+  protected readonly lookFor = computed(() => {
+    const conclusion = this.job().conclusion;
+    if (conclusion?.remedy.kind !== 'replace-drive') return '';
+    return `${conclusion.say}: ${conclusion.remedy.medium === 'flash' ? 'a solid-state drive' : 'a drive'}${this.job().need.wantedGb === null ? '' : `, ${this.job().need.wantedGb} GB or more`}.`;
+  });
   protected readonly candidates = computed((): Candidate[] => {
     const slot = this.slot();
     const job = this.job();
-    return slot
-      ? rank(
-          slot,
-          this.drives().map((drive) => withMeasured(drive, job)),
-          job.need,
-        )
-      : [];
+    if (!slot) return [];
+    const ranked = rank(
+      slot,
+      this.drives().map((drive) => withMeasured(drive, job)),
+      job.need,
+    );
+    // What the diagnosis asks for comes first; the rest stays in sight, since the customer may choose otherwise.
+    const remedy = job.conclusion?.remedy;
+    if (remedy?.kind !== 'replace-drive' || remedy.medium === 'any') return ranked;
+    const asked = (one: Candidate) => one.drive.medium === remedy.medium;
+    return [...ranked.filter(asked), ...ranked.filter((one) => !asked(one))];
   });
   private readonly picked = signal<string | null>(null);
   protected readonly at = computed(() => {

@@ -1,16 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
 import { BASELINE_CHECKS, missing, sayDrive, type BaselineId, type JobState, type Working } from '@petrichor/core';
 import { SelectButton } from 'primeng/selectbutton';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { ListingForm, type Listing } from '../listing-form';
+import { WasIt } from './was-it';
 
 const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already', 'not-tried': 'not tried' };
 
 /** The finished machine: drive listed at its size, and everything that worked at intake works. */
 @Component({
   selector: 'p-prove-section',
-  imports: [FormsModule, SelectButton, ListingForm],
+  imports: [FormsModule, RouterLink, SelectButton, ListingForm, WasIt],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   template: `
@@ -40,8 +42,17 @@ const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already'
         <p class="fault" role="alert">{{ fault() }}</p>
       </section>
       <section class="stack">
-        <h2>What the system lists: {{ drive() }}</h2>
-        <p-listing-form [found]="job().proved" [refusal]="refusal()" (told)="list($event)" />
+        @if (job().cured; as cured) {
+          <h2>Cured without a drive</h2>
+          <p>{{ cured.what }} {{ cured.checked }}</p>
+        } @else {
+          <h2>What the system lists: {{ drive() }}</h2>
+          <p-listing-form [found]="job().proved" [refusal]="refusal()" (told)="list($event)" />
+        }
+        @if (job().conclusion) {
+          <p-was-it [job]="job()" />
+        }
+        <p><a [routerLink]="['/jobs', job().id]" [queryParams]="{ see: 'after-swap' }">Something is new since the swap? Weigh it.</a></p>
       </section>
     </div>
   `,

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { sayDrive, type JobState } from '@petrichor/core';
+import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels } from '../../state/knowledge/knowledge.reducer';
@@ -8,7 +9,7 @@ import { ListingForm, type Listing } from '../listing-form';
 /** Before all the screws go in: does firmware list the drive, at the right size? */
 @Component({
   selector: 'p-try-section',
-  imports: [ListingForm],
+  imports: [RouterLink, ListingForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   template: `
@@ -25,6 +26,7 @@ import { ListingForm, type Listing } from '../listing-form';
       <section class="stack">
         <h2>What firmware lists: {{ drive() }}</h2>
         <p-listing-form [found]="job().tried" [refusal]="refusal()" (told)="keep($event)" />
+        <p><a [routerLink]="['/jobs', job().id]" [queryParams]="{ see: 'after-swap' }">Something is new since the swap? Weigh it.</a></p>
       </section>
     </div>
   `,

@@ -28,8 +28,11 @@ export class JobDesk {
     return this.jobs().byId[job.id]?.shown ?? job;
   }
 
-  /** Decides the command here, shows what comes of it at once, and sends it. Returns the refusal, or null when it was accepted. */
-  give(drawn: JobState, given: JobCommand): Refusal | null {
+  /**
+   * Decides the command here, shows what comes of it at once, and sends it. Returns the refusal, or null when it was
+   * accepted. Two screens that record one and the same thing give one `commandId`: the server takes it once.
+   */
+  give(drawn: JobState, given: JobCommand, commandId: string = crypto.randomUUID()): Refusal | null {
     const job = this.now(drawn);
     const account = this.account();
     if (!account) return { code: 'not-signed-in', sentence: 'You are not signed in. Sign in first.' };
@@ -44,7 +47,7 @@ export class JobDesk {
     const basedOn = this.jobs().byId[job.id]?.confirmed?.seq ?? job.seq;
     this.store.dispatch(
       JobsActions.commandGiven({
-        pending: { commandId: crypto.randomUUID(), jobId: job.id, command, events: decision.events, basedOn, at, by },
+        pending: { commandId, jobId: job.id, command, events: decision.events, basedOn, at, by },
       }),
     );
     return null;

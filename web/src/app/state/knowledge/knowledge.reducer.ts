@@ -1,5 +1,5 @@
 import type { KnowledgeReply } from '@petrichor/api';
-import type { Drive, Knowledge, MachineModel } from '@petrichor/core';
+import { learn, shippedDiagnosis, withLearned, type Drive, type Knowledge, type LearnedEdition, type MachineModel } from '@petrichor/core';
 import { createActionGroup, createFeatureSelector, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 
 export const KnowledgeActions = createActionGroup({
@@ -10,12 +10,20 @@ export const KnowledgeActions = createActionGroup({
 export interface KnowledgeState {
   readonly models: MachineModel[];
   readonly drives: Drive[];
+  /** What diagnosis knows, with what the workshop's jobs have taught. */
+  readonly diagnosis: { readonly before: LearnedEdition; readonly after: LearnedEdition };
   readonly loaded: boolean;
   readonly failed: string | null;
 }
 
 export const knowledgeReducer = createReducer<KnowledgeState>(
-  { models: [], drives: [], loaded: false, failed: null },
+  {
+    models: [],
+    drives: [],
+    diagnosis: { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) },
+    loaded: false,
+    failed: null,
+  },
   on(KnowledgeActions.told, (_, { reply }): KnowledgeState => ({ ...reply, loaded: true, failed: null })),
   on(KnowledgeActions.failed, (state, { sentence }): KnowledgeState => ({ ...state, failed: sentence })),
 );
@@ -23,9 +31,11 @@ export const knowledgeReducer = createReducer<KnowledgeState>(
 export const selectKnowledgeState = createFeatureSelector<KnowledgeState>('knowledge');
 export const selectModels = createSelector(selectKnowledgeState, ({ models }) => models);
 export const selectDrives = createSelector(selectKnowledgeState, ({ drives }) => drives);
+export const selectLearned = createSelector(selectKnowledgeState, ({ diagnosis }) => diagnosis);
+const selectDiagnosis = createSelector(selectLearned, ({ before, after }) => ({ before: withLearned(before), after: withLearned(after) }));
 /** The same look-ups that the server gives to the core. */
-export const selectKnowledge = createSelector(selectModels, selectDrives, (models, drives): Knowledge => {
+export const selectKnowledge = createSelector(selectModels, selectDrives, selectDiagnosis, (models, drives, diagnosis): Knowledge => {
   const modelById = new Map(models.map((model) => [model.id, model]));
   const driveById = new Map(drives.map((drive) => [drive.id, drive]));
-  return { model: (id) => modelById.get(id), drive: (id) => driveById.get(id) };
+  return { model: (id) => modelById.get(id), drive: (id) => driveById.get(id), diagnosis: (about) => diagnosis[about] };
 });

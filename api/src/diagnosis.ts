@@ -1,0 +1,31 @@
+import { AboutSchema, DiagnosisKnowledgeSchema, LearnedEditionSchema, PastCaseSchema } from '@petrichor/core';
+import * as z from 'zod';
+
+/** When an edition was saved, by whom and why. */
+export const EditionNoteSchema = z.strictObject({
+  about: AboutSchema,
+  version: z.number().int(),
+  savedAt: z.string(),
+  savedBy: z.string(),
+  why: z.string(),
+});
+export type EditionNote = z.infer<typeof EditionNoteSchema>;
+
+/** Both editions with what jobs taught, their history, and every finished job that teaches something. */
+export const DiagnosisReplySchema = z.strictObject({
+  before: LearnedEditionSchema,
+  after: LearnedEditionSchema,
+  history: z.array(EditionNoteSchema),
+  cases: z.array(PastCaseSchema),
+});
+export type DiagnosisReply = z.infer<typeof DiagnosisReplySchema>;
+
+/** The whole edition with its changes; `version` is the one it was made from. */
+export const SaveEditionSchema = z.strictObject({
+  knowledge: DiagnosisKnowledgeSchema,
+  why: z.string().trim().min(3, 'Say why you change it.').max(300),
+});
+export type SaveEdition = z.infer<typeof SaveEditionSchema>;
+export const SaveEditionReplySchema = z.strictObject({ version: z.number().int() });
+
+export const AboutParametersSchema = z.object({ about: AboutSchema, version: z.coerce.number().int().min(1) });

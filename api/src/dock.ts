@@ -1,0 +1,74 @@
+import { RunKindSchema } from '@petrichor/core';
+import * as z from 'zod';
+
+/**
+ * The interface of a drive dock: what the workshop's server asks of an agent beside the dock (docs/formats/dock.md).
+ * The simulated dock that ships answers it, and a real one would. Sizes are bytes, rates bytes a second.
+ */
+const text = z.string().max(120);
+const bytes = z.number().int().min(0);
+
+export const DockDriveSchema = z.strictObject({
+  model: text,
+  serial: text,
+  capacityBytes: bytes,
+  protocol: z.enum(['ata', 'nvme']),
+  /** 0: nothing turns. Null: the drive does not say. */
+  rotationRpm: z.number().int().min(0).nullable(),
+});
+export type DockDrive = z.infer<typeof DockDriveSchema>;
+
+export const BayNameSchema = z.string().regex(/^[A-Z][0-9]?$/, 'A bay is named by a letter: A, B.');
+
+export const BadAreaSchema = z.strictObject({ startByte: bytes, lengthBytes: bytes, kind: z.enum(['unreadable', 'slow']) });
+export type BadArea = z.infer<typeof BadAreaSchema>;
+
+/** Something the dock is doing, or has done, on one bay. */
+export const DockRunSchema = z.strictObject({
+  runId: z.uuid(),
+  bay: BayNameSchema,
+  targetBay: BayNameSchema.nullable(),
+  kind: RunKindSchema,
+  state: z.enum(['running', 'done', 'failed', 'stopped', 'drive-gone']),
+  doneBytes: bytes,
+  totalBytes: bytes,
+  /** Over the last stretch; null before the first. */
+  rateBytesPerSecond: z.number().min(0).nullable(),
+  /** Seconds that are left at this pace, least and most; null when it has ended. */
+  secondsLeft: z.tuple([z.number().min(0), z.number().min(0)]).nullable(),
+  badAreas: z.array(BadAreaSchema).max(2000),
+  /** Outcome of the drive's own test, once it has one. */
+  selfTest: z.enum(['passed', 'failed']).nullable(),
+  /** How it stands, in words. */
+  sentence: z.string().max(300),
+});
+export type DockRun = z.infer<typeof DockRunSchema>;
+
+export const DockBaySchema = z.strictObject({
+  bay: BayNameSchema,
+  drive: DockDriveSchema.nullable(),
+  /** Something is in the bay that draws power and does not answer. */
+  silent: z.boolean(),
+  run: DockRunSchema.nullable(),
+});
+export type DockBay = z.infer<typeof DockBaySchema>;
+
+export const DockSchema = z.strictObject({ name: text, simulated: z.boolean(), bays: z.array(DockBaySchema).max(16) });
+export type Dock = z.infer<typeof DockSchema>;
+
+export const StartRunSchema = z.strictObject({ kind: RunKindSchema, targetBay: BayNameSchema.nullable() });
+export type StartRun = z.infer<typeof StartRunSchema>;
+
+/** Null: no dock is set up here. */
+export const DockReplySchema = z.strictObject({ dock: DockSchema.nullable() });
+export type DockReply = z.infer<typeof DockReplySchema>;
+
+/** The drive's self-report as text, the way `smartctl --json -x` prints it. */
+export const SelfReportReplySchema = z.strictObject({ text: z.string() });
+
+/** Only a simulated dock has these: drives that may be put in, by name. */
+export const SimulatedDrivesSchema = z.strictObject({
+  drives: z.array(z.strictObject({ id: z.string(), say: z.string(), inBay: BayNameSchema.nullable() })),
+});
+export type SimulatedDrives = z.infer<typeof SimulatedDrivesSchema>;
+export const PutInSchema = z.strictObject({ driveId: z.string().max(60).nullable() });

@@ -1,0 +1,31 @@
+import type { Answer } from './evidence.js';
+import type { DiagnosisKnowledge, Risk, StopRule } from './knowledge.js';
+
+/** What the customer would lose with the data. `unknown` counts as irreplaceable until somebody says otherwise. */
+export type DataStake = 'none' | 'copied' | 'irreplaceable' | 'unknown';
+
+export const SAY_STAKE: Record<DataStake, string> = {
+  none: 'nothing that matters',
+  copied: 'there is a copy elsewhere',
+  irreplaceable: 'cannot be replaced',
+  unknown: 'nobody has asked',
+};
+
+/** The highest risk a test may have, by what is at stake (common practice, no source). */
+export const mostRisk = (stake: DataStake): Risk => (({ none: 3, copied: 2, irreplaceable: 1, unknown: 1 }) as const)[stake];
+
+export const dataMatters = (stake: DataStake): boolean => stake === 'irreplaceable' || stake === 'unknown';
+
+/** The first stop rule that is met by what was seen, and the observation that set it off; null while none is. */
+export function stopMet(
+  knowledge: DiagnosisKnowledge,
+  answers: readonly Answer[],
+  stake: DataStake,
+): { rule: StopRule; observation: string } | null {
+  for (const rule of knowledge.stopRules) {
+    if (rule.onlyIfDataMatters && !dataMatters(stake)) continue;
+    const hit = answers.find((one) => one.seen && rule.anyOf.includes(one.observation));
+    if (hit) return { rule, observation: hit.observation };
+  }
+  return null;
+}

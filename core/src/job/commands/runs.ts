@@ -1,0 +1,70 @@
+import * as z from 'zod';
+import { mostRisk, observationById, type Risk } from '../../diagnose/index.js';
+import { RunKindSchema, SAY_RUN, stakeOf, stopHolds, type RunKind } from '../diagnosis.js';
+import type { JobEvent } from '../events/index.js';
+import { accept, BENCH, defineCommand, refuse } from './define.js';
+
+/** What a run asks of the drive: a copy is what saves it, a full reading is what may finish it (common practice, no source). */
+const RISK: Record<RunKind, Risk> = { 'short-test': 1, 'surface-read': 2, 'long-test': 2, clone: 1, rescue: 1 };
+
+/** Recorded once the dock has taken the run on. */
+export const startRun = defineCommand(
+  z.strictObject({
+    type: z.literal('start-run'),
+    runId: z.string().min(1).max(80),
+    bay: z.string().min(1).max(20),
+    kind: RunKindSchema,
+    drive: z.string().max(160),
+  }),
+  BENCH,
+  (job, { type: _, ...run }) => {
+    const fault = mayNotRun(job, run.kind);
+    if (fault) return refuse('not-on-this-drive', fault);
+    if (job.runs.some((one) => one.runId === run.runId)) return refuse('recorded', 'That run is recorded already.');
+    return accept({ type: 'run-started', ...run });
+  },
+);
+
+/** Why this run is not for this job's drive now, in a sentence; null when it may run. The screen asks before the dock is. */
+export function mayNotRun(job: Parameters<typeof stakeOf>[0] & Parameters<typeof stopHolds>[0], kind: RunKind): string | null {
+  if (stopHolds(job)) return `${job.stop!.say} Nothing runs on this drive until that is settled.`;
+  if (RISK[kind] > mostRisk(stakeOf(job)))
+    return `${SAY_RUN[kind]} reads the whole drive, and its data has no copy that anyone knows of. Save the data first, or say that there is a copy.`;
+  return null;
+}
+
+/** How it ended; a reading or test also answers its question. */
+export const endRun = defineCommand(
+  z.strictObject({
+    type: z.literal('end-run'),
+    runId: z.string(),
+    state: z.enum(['done', 'failed', 'stopped', 'drive-gone', 'forgotten']),
+    sentence: z.string().trim().max(300),
+    /** Places that could not be read or were slow; null: not a reading, or it did not get there. */
+    badPlaces: z.number().int().min(0).nullable(),
+    selfTest: z.enum(['passed', 'failed']).nullable(),
+  }),
+  BENCH,
+  (job, { runId, state, sentence, badPlaces, selfTest }, { knowledge }) => {
+    const run = job.runs.find((one) => one.runId === runId);
+    if (!run) return refuse('unknown-run', 'This job has no such run. Load the page again.');
+    if (run.ended) return refuse('ended', 'That run has ended and is recorded.');
+    const found: JobEvent[] = [];
+    const say = (observation: string, seen: boolean) => {
+      const known = observationById(knowledge.diagnosis('before'), observation);
+      if (known)
+        found.push({
+          type: 'observed',
+          about: 'before',
+          observation,
+          seen: seen ? 'seen' : 'not-seen',
+          sense: known.sense,
+          detail: sentence,
+        });
+    };
+    // A reading that was broken off clears nothing, but bad places that it met are bad.
+    if (badPlaces !== null && (state === 'done' || badPlaces > 0)) say('surface-slow', badPlaces > 0);
+    if (selfTest !== null) say('self-test-failed', selfTest === 'failed');
+    return accept({ type: 'run-ended', runId, state, sentence }, ...found);
+  },
+);

@@ -1,0 +1,107 @@
+import * as z from 'zod';
+import { RemedySchema, SenseSchema, type About, type Answer, type DataStake } from '../diagnose/index.js';
+import { SelfReportSchema } from '../hardware/index.js';
+import { ActorSchema } from './actor.js';
+import type { JobState } from './state.js';
+
+const Stamp = { by: ActorSchema, at: z.string() };
+
+export const AboutSchema = z.enum(['before', 'after']);
+export const DataStakeSchema = z.enum(['none', 'copied', 'irreplaceable', 'unknown']);
+export const SeenSchema = z.enum(['seen', 'not-seen', 'not-looked']);
+export type Seen = z.infer<typeof SeenSchema>;
+
+/** How a document came in. */
+export const DocumentSourceSchema = z.enum(['file', 'pasted', 'dock']);
+export type DocumentSource = z.infer<typeof DocumentSourceSchema>;
+
+/** One thing that was looked at, and how it was found. */
+export const KeptFindingSchema = z.strictObject({
+  observation: z.string(),
+  seen: z.boolean(),
+  /** How it is known; null on jobs of before this was kept. */
+  sense: SenseSchema.nullable(),
+  /** The numbers in it: `1,284, 37 more than at the reading before`. */
+  detail: z.string(),
+  ...Stamp,
+});
+export type KeptFinding = z.infer<typeof KeptFindingSchema>;
+
+/** A self-report as it was read on this job. */
+export const KeptReportSchema = z.strictObject({ source: DocumentSourceSchema, name: z.string(), report: SelfReportSchema, ...Stamp });
+export type KeptReport = z.infer<typeof KeptReportSchema>;
+
+/** What was concluded: the cause as it was called and cured then, and what the weights said. */
+export const ConclusionSchema = z.strictObject({
+  causeId: z.string(),
+  say: z.string(),
+  cure: z.string(),
+  remedy: RemedySchema,
+  reason: z.string(),
+  /** The leading cause of the weighing at that moment; null on jobs of before this was kept. */
+  weighed: z.strictObject({ causeId: z.string(), say: z.string(), chance: z.number() }).nullable(),
+  ...Stamp,
+});
+export type Conclusion = z.infer<typeof ConclusionSchema>;
+
+/** A stop that was set off, and how far what it asks for has come. */
+export const StopSchema = z.strictObject({
+  ruleId: z.string(),
+  say: z.string(),
+  because: z.string(),
+  observation: z.string(),
+  steps: z.array(z.strictObject({ id: z.string(), say: z.string(), detail: z.string(), done: z.strictObject(Stamp).nullable() })),
+  /** What is done with the drive once the steps are: one image and no more, or nothing here. */
+  way: z.enum(['image-once', 'refer']).nullable(),
+  lifted: z.strictObject({ owner: z.string(), words: z.string(), ...Stamp }).nullable(),
+  ...Stamp,
+});
+export type Stop = z.infer<typeof StopSchema>;
+
+export const RunKindSchema = z.enum(['surface-read', 'short-test', 'long-test', 'clone', 'rescue']);
+export type RunKind = z.infer<typeof RunKindSchema>;
+export const SAY_RUN: Record<RunKind, string> = {
+  'surface-read': 'Surface reading',
+  'short-test': 'Drive’s short test',
+  'long-test': 'Drive’s long test',
+  clone: 'Clone',
+  rescue: 'Rescue copy',
+};
+
+/** Something the dock does for this job. How far it is, the dock says; how it ended is kept here. */
+export const RunSchema = z.strictObject({
+  runId: z.string(),
+  bay: z.string(),
+  kind: RunKindSchema,
+  drive: z.string(),
+  ended: z
+    .strictObject({ state: z.enum(['done', 'failed', 'stopped', 'drive-gone', 'forgotten']), sentence: z.string(), ...Stamp })
+    .nullable(),
+  ...Stamp,
+});
+export type Run = z.infer<typeof RunSchema>;
+
+export const answersOf = (job: Pick<JobState, 'findings'>, about: About): Answer[] =>
+  job.findings[about].map(({ observation, seen }) => ({ observation, seen }));
+
+/** What was said about the data, else what the counter wrote: `nothing` is an answer, everything else may be irreplaceable. */
+export function stakeOf(job: Pick<JobState, 'stake' | 'intake'>): DataStake {
+  if (job.stake !== null) return job.stake;
+  return /^nothing\b/i.test(job.intake.mustNotLose.trim()) ? 'none' : 'unknown';
+}
+
+/** A stop that holds: met, not lifted by the owner, and nothing decided yet. */
+export const stopHolds = ({ stop }: Pick<JobState, 'stop'>): boolean => stop !== null && stop.lifted === null && stop.way === null;
+
+/** The last reading of the drive that was read last, and the one of the same drive before it. */
+export function lastReadings({ reports }: Pick<JobState, 'reports'>): { latest: KeptReport; earlier: KeptReport | null } | null {
+  const latest = reports.at(-1);
+  if (!latest) return null;
+  return {
+    latest,
+    earlier:
+      reports
+        .slice(0, -1)
+        .findLast((one) => one.report.serial === latest.report.serial && one.report.protocol === latest.report.protocol) ?? null,
+  };
+}

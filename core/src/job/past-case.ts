@@ -1,0 +1,16 @@
+import type { PastCase } from '../diagnose/index.js';
+import { answersOf } from './diagnosis.js';
+import type { JobState } from './state.js';
+
+/** What diagnosis remembers of a finished job; null while it is open, or where nobody could tell what it was. */
+export function pastCaseOf(job: JobState): PastCase | null {
+  if (!job.closed || !job.confirmed || job.confirmed.causeIds.length === 0) return null;
+  return {
+    jobId: job.id,
+    number: job.number,
+    modelId: job.intake.modelId,
+    closedAt: job.closed.at,
+    answers: answersOf(job, 'before'),
+    causes: job.confirmed.causeIds,
+  };
+}

@@ -1,0 +1,127 @@
+import { randomUUID } from 'node:crypto';
+import type { DiagnosisReply, KnowledgeReply } from '@petrichor/api';
+import { shippedDiagnosis, type JobCommand } from '@petrichor/core';
+import { anIntake } from '../testing/intake.js';
+import { TestServer, type Visitor } from '../testing/server.js';
+
+let server: TestServer;
+let lead: Visitor;
+beforeAll(async () => {
+  server = await TestServer.start();
+  lead = await server.signedIn();
+});
+afterAll(() => server.stop());
+
+const reply = async (): Promise<DiagnosisReply> => (await lead.get('/api/diagnosis').expect(200)).body as DiagnosisReply;
+const edited = (version: number, prior = 0.2) => ({
+  knowledge: {
+    ...shippedDiagnosis('before'),
+    version,
+    causes: shippedDiagnosis('before').causes.map((one) => (one.id === 'connection' ? { ...one, prior } : one)),
+  },
+  why: 'Half our jobs are cables.',
+});
+
+/** A job that ends with a confirmed cause and no new drive. */
+async function finish(cause: string, ...found: string[]): Promise<void> {
+  const { body } = await lead.post('/api/jobs', { commandId: randomUUID(), intake: anIntake({ mustNotLose: 'nothing' }) }).expect(201);
+  const give = (command: JobCommand) =>
+    lead.post(`/api/jobs/${body.job.id}/commands`, { commandId: randomUUID(), basedOn: 0, command }).expect(200);
+  for (const observation of found) await give({ type: 'observe', observation, seen: 'seen' });
+  await give({ type: 'conclude', causeId: cause, reason: 'seen on opening' });
+  await give({ type: 'cure', what: 'Reseated the plug.', checked: 'Read 20 GB.' });
+  for (const check of Object.keys(anIntake().baseline))
+    await give({ type: 'check-baseline', check: check as 'keys', result: 'works', note: '' });
+  await give({ type: 'confirm-causes', causeIds: [cause] });
+  await give({ type: 'advance', from: 'prove' });
+  await give({ type: 'hand-over', to: 'Ms Quist' });
+}
+
+describe('what finished jobs teach', () => {
+  it('is nothing at first: the edition that ships, as it is', async () => {
+    const { before, after, cases, history } = await reply();
+    expect([before.edition, after.edition]).toEqual([shippedDiagnosis('before'), shippedDiagnosis('after')]);
+    expect([before.jobs, cases, history]).toEqual([0, [], []]);
+  });
+
+  it('is counted as soon as a job is handed over, with the job behind it', async () => {
+    await finish('connection', 'plug-askew', 'link-errors');
+    const { before, cases } = await reply();
+    expect(before.jobs).toBe(1);
+    expect(before.links['plug-askew/connection']).toMatchObject({ jobs: 1, so: 1, opinion: 0.65, value: (0.65 * 20 + 1) / 21 });
+    expect(cases).toMatchObject([
+      {
+        modelId: 'tarnwell-fen-14',
+        causes: ['connection'],
+        answers: [
+          { observation: 'plug-askew', seen: true },
+          { observation: 'link-errors', seen: true },
+        ],
+      },
+    ]);
+    const { diagnosis } = (await lead.get('/api/knowledge')).body as KnowledgeReply;
+    expect(diagnosis.before.causes['connection']).toMatchObject({ jobs: 1, so: 1 });
+  });
+
+  it('weighs in the next decision of the server', async () => {
+    const { body } = await lead.post('/api/jobs', { commandId: randomUUID(), intake: anIntake() }).expect(201);
+    const give = (command: JobCommand) =>
+      lead.post(`/api/jobs/${body.job.id}/commands`, { commandId: randomUUID(), basedOn: 0, command }).expect(200);
+    await give({ type: 'observe', observation: 'plug-askew', seen: 'seen' });
+    await give({ type: 'conclude', causeId: 'connection', reason: 'plug askew' });
+    const { conclusion } = (await lead.get(`/api/jobs/${body.job.id}`)).body.job;
+    expect(conclusion.weighed).toMatchObject({ causeId: 'connection' });
+    // With one cable in one job the share is (0.06 x 20 + 1) / 21 instead of 0.06: the chance is above what ships.
+    expect(conclusion.weighed.chance).toBeGreaterThan(0.7);
+  });
+
+  it('stays in its workshop', async () => {
+    const other = randomUUID();
+    await server.database.pool.query("insert into workshop (id, name) values ($1, 'Other')", [other]);
+    const seen = await server.database.inWorkshop(other, (tx) =>
+      tx.query('select count(*)::int as n from job where past_case is not null'),
+    );
+    expect(seen.rows[0]).toEqual({ n: 0 });
+  });
+});
+
+describe('editing', () => {
+  it('saves the next edition with who and why; the old one stays to be looked at', async () => {
+    expect((await lead.post('/api/diagnosis', edited(1)).expect(201)).body).toEqual({ version: 2 });
+    const { before, history } = await reply();
+    expect(before.edition).toMatchObject({ version: 2 });
+    expect(before.edition.causes.find((one) => one.id === 'connection')!.prior).toBe(0.2);
+    expect(history).toMatchObject([{ about: 'before', version: 2, savedBy: 'Ines', why: 'Half our jobs are cables.' }]);
+    expect((await lead.get('/api/diagnosis/before/2').expect(200)).body.version).toBe(2);
+    expect((await lead.get('/api/diagnosis/before/1').expect(200)).body).toEqual(shippedDiagnosis('before'));
+    expect((await lead.get('/api/diagnosis/before/7').expect(404)).body.detail).toBe('There is no edition 7.');
+  });
+
+  it('never overwrites what somebody else saved meanwhile', async () => {
+    expect((await lead.post('/api/diagnosis', edited(1, 0.3)).expect(409)).body.detail).toContain('Somebody saved edition 2 meanwhile');
+    const both = await Promise.all([lead.post('/api/diagnosis', edited(2, 0.3)), lead.post('/api/diagnosis', edited(2, 0.4))]);
+    expect(both.map((one) => one.status).sort()).toEqual([201, 409]);
+  });
+
+  it.each([
+    [{ ...edited(3), why: '' }, 'Say why you change it.'],
+    [{ ...edited(3), knowledge: { ...edited(3).knowledge, causes: [] } }, 'knowledge.causes'],
+    [{ why: 'because' }, 'knowledge'],
+  ])('refuses what is no edition: %#', async (body, words) =>
+    expect(JSON.stringify((await lead.post('/api/diagnosis', body).expect(400)).body)).toContain(words),
+  );
+
+  it('is a lead’s', async () => {
+    const desk = await server.signedIn('perpetua');
+    await desk.post('/api/diagnosis', edited(3)).expect(403);
+    await desk.get('/api/diagnosis').expect(200);
+  });
+
+  it('takes a document from a file as the next edition, whatever number it carries', async () => {
+    const { before } = await reply();
+    const text = JSON.stringify({ ...shippedDiagnosis('before'), version: 77 });
+    expect((await lead.post('/api/imports', { text }).expect(201)).body.imported).toBe(
+      `diagnosis for before the swap, edition ${before.edition.version + 1}`,
+    );
+  });
+});

@@ -1,0 +1,197 @@
+import type { Dock, DockBay, DockRun, SimulatedDrives, StartRun } from '@petrichor/api';
+import { SAY_RUN } from '@petrichor/core';
+import { randomUUID } from 'node:crypto';
+import { Refused } from '../../refused.js';
+import type { SimulatedDrive } from './drive.js';
+import { selfReportOf } from './self-report.js';
+import { at, timelineOf, type Timeline } from './timeline.js';
+
+interface Run {
+  readonly id: string;
+  readonly bay: string;
+  readonly targetBay: string | null;
+  readonly kind: StartRun['kind'];
+  readonly drive: SimulatedDrive;
+  readonly timeline: Timeline;
+  readonly startedMs: number;
+  /** Set when it was ended before its time. */
+  cut: { readonly state: 'stopped' | 'drive-gone' | 'failed'; readonly atMs: number; readonly sentence: string } | null;
+}
+
+const BAYS = ['A', 'B'] as const;
+/** A range around what is left: bad areas ahead cost more than the pace so far tells. */
+const LEFT_RANGE = [0.9, 1.3] as const;
+const MOST_RUNS = 200;
+
+/**
+ * The workshop's drive dock as a small stand-in: two bays, drives with planted states, runs that go on by the
+ * clock. What a run has done follows from its timeline and the time that has passed, so nothing ticks in between.
+ */
+export class SimulatedDock {
+  private readonly inBay = new Map<string, SimulatedDrive>();
+  private readonly runs = new Map<string, Run>();
+
+  /** @param speed how many times faster than life runs go. */
+  constructor(
+    private readonly drives: readonly SimulatedDrive[],
+    private readonly speed: number,
+    private readonly nowMs: () => number,
+  ) {
+    for (const drive of drives) if (drive.inBay !== null) this.inBay.set(drive.inBay, drive);
+  }
+
+  dock(): Dock {
+    return { name: `Simulated dock, ${this.speed} times faster than life`, simulated: true, bays: BAYS.map((bay) => this.bay(bay)) };
+  }
+
+  selfReport(bay: string): string {
+    const drive = this.answering(bay);
+    return JSON.stringify(selfReportOf(drive, this.readBytes(drive), this.testsOf(drive)), null, 1);
+  }
+
+  start(bay: string, { kind, targetBay }: StartRun): DockRun {
+    const drive = this.answering(bay);
+    const busy = this.runningIn(bay);
+    if (busy)
+      throw new Refused(409, 'bay-busy', `Bay ${bay} is busy: ${SAY_RUN[busy.kind].toLowerCase()}. Stop that first, or wait for it.`);
+    const copies = kind === 'clone' || kind === 'rescue';
+    if (copies) this.needTarget(bay, targetBay, drive);
+    const run: Run = {
+      id: randomUUID(),
+      bay,
+      targetBay: copies ? targetBay : null,
+      kind,
+      drive,
+      timeline: timelineOf(drive, kind),
+      startedMs: this.nowMs(),
+      cut: null,
+    };
+    this.runs.set(run.id, run);
+    if (this.runs.size > MOST_RUNS) this.runs.delete(this.runs.keys().next().value!);
+    return this.told(run);
+  }
+
+  run(id: string): DockRun {
+    return this.told(this.known(id));
+  }
+
+  stop(id: string): DockRun {
+    const run = this.known(id);
+    if (this.told(run).state === 'running') this.cut(run, 'stopped', 'Stopped by hand.');
+    return this.told(run);
+  }
+
+  /** Puts a drive into a bay, or with null pulls out what is in it: also in the middle of a run. */
+  put(bay: string, driveId: string | null): Dock {
+    this.needBay(bay);
+    const drive = driveId === null ? null : this.drives.find((one) => one.id === driveId);
+    if (drive === undefined) throw new Refused(404, 'no-drive', `There is no simulated drive '${driveId}'.`);
+    for (const run of this.runs.values())
+      if ((run.bay === bay || run.targetBay === bay) && this.told(run).state === 'running')
+        this.cut(run, 'drive-gone', `The drive in bay ${bay} was pulled out.`);
+    this.inBay.delete(bay);
+    if (drive) {
+      const other = [...this.inBay].find(([, one]) => one === drive)?.[0];
+      if (other !== undefined) this.put(other, null);
+      this.inBay.set(bay, drive);
+    }
+    return this.dock();
+  }
+
+  available(): SimulatedDrives {
+    return {
+      drives: this.drives.map((drive) => ({
+        id: drive.id,
+        say: `${drive.model} · ${drive.serial}`,
+        inBay: [...this.inBay].find(([, one]) => one === drive)?.[0] ?? null,
+      })),
+    };
+  }
+
+  private bay(bay: string): DockBay {
+    const drive = this.inBay.get(bay);
+    const last = [...this.runs.values()].filter((one) => one.bay === bay && one.drive === drive).at(-1);
+    if (!drive || drive.silent) return { bay, drive: null, silent: drive?.silent ?? false, run: null };
+    const { model, serial, capacityBytes, protocol, rotationRpm } = drive;
+    return { bay, drive: { model, serial, capacityBytes, protocol, rotationRpm }, silent: false, run: last ? this.told(last) : null };
+  }
+
+  private told(run: Run): DockRun {
+    const { timeline, cut } = run;
+    const seconds = (((cut?.atMs ?? this.nowMs()) - run.startedMs) / 1000) * this.speed;
+    const { bytes, rate, over } = at(timeline, seconds);
+    const state = cut?.state ?? (over ? timeline.ends.state : 'running');
+    const left = (timeline.points.at(-1)!.seconds - seconds) / this.speed;
+    return {
+      runId: run.id,
+      bay: run.bay,
+      targetBay: run.targetBay,
+      kind: run.kind,
+      state,
+      doneBytes: bytes,
+      totalBytes: timeline.totalBytes,
+      rateBytesPerSecond: rate > 0 ? Math.round(rate) : null,
+      secondsLeft: state === 'running' ? [left * LEFT_RANGE[0], left * LEFT_RANGE[1]] : null,
+      badAreas: timeline.meets.filter((area) => area.startByte <= bytes),
+      selfTest: state === 'done' ? timeline.ends.selfTest : null,
+      sentence: cut?.sentence ?? (over ? timeline.ends.sentence : `${SAY_RUN[run.kind]} goes on.`),
+    };
+  }
+
+  private cut(run: Run, state: 'stopped' | 'drive-gone', sentence: string): void {
+    run.cut = { state, atMs: this.nowMs(), sentence };
+  }
+
+  /** Bytes read from a drive since the dock started: what grows with reading grows by them. */
+  private readBytes(drive: SimulatedDrive): number {
+    return [...this.runs.values()]
+      .filter((run) => run.drive === drive && run.kind !== 'short-test')
+      .reduce((sum, run) => sum + this.told(run).doneBytes, 0);
+  }
+
+  private testsOf(drive: SimulatedDrive): { kind: string; passed: boolean }[] {
+    const ended = [...this.runs.values()].filter((run) => run.drive === drive).map((run) => this.told(run));
+    const own = ended.filter((run) => run.selfTest !== null).map((run) => ({ kind: SAY_RUN[run.kind], passed: run.selfTest === 'passed' }));
+    return own.reverse();
+  }
+
+  private answering(bay: string): SimulatedDrive {
+    this.needBay(bay);
+    const drive = this.inBay.get(bay);
+    if (!drive) throw new Refused(409, 'bay-empty', `Bay ${bay} is empty. Put the drive in.`);
+    if (drive.silent)
+      throw new Refused(
+        409,
+        'silent',
+        `The drive in bay ${bay} draws power and does not answer. Try the other bay; then take it for dead.`,
+      );
+    return drive;
+  }
+
+  private needTarget(bay: string, targetBay: string | null, source: SimulatedDrive): void {
+    if (targetBay === null || targetBay === bay) throw new Refused(409, 'no-target', 'A copy needs a target in another bay.');
+    const target = this.answering(targetBay);
+    if (target.capacityBytes < source.capacityBytes)
+      throw new Refused(
+        409,
+        'target-small',
+        `The target is ${Math.round((source.capacityBytes - target.capacityBytes) / 1e9)} GB smaller than the source. Take a larger one.`,
+      );
+    if (this.runningIn(targetBay)) throw new Refused(409, 'bay-busy', `Bay ${targetBay} is busy. Wait for it, or stop it.`);
+  }
+
+  private runningIn(bay: string): Run | undefined {
+    return [...this.runs.values()].find((run) => (run.bay === bay || run.targetBay === bay) && this.told(run).state === 'running');
+  }
+
+  private known(id: string): Run {
+    const run = this.runs.get(id);
+    if (!run) throw new Refused(404, 'run-forgotten', 'The dock does not know this run any more: it was restarted. Start the run again.');
+    return run;
+  }
+
+  private needBay(bay: string): void {
+    if (!(BAYS as readonly string[]).includes(bay))
+      throw new Refused(404, 'no-bay', `There is no bay ${bay}; there are ${BAYS.join(' and ')}.`);
+  }
+}

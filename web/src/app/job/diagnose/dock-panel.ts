@@ -1,0 +1,156 @@
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { DockBay, DockRun } from '@petrichor/api';
+import { mayNotRun, SAY_RUN, sayMarked, type JobState, type RunKind } from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { ProgressBar } from 'primeng/progressbar';
+import { Select } from 'primeng/select';
+import { firstValueFrom } from 'rxjs';
+import { sayWhen } from '../../shell/promise';
+import { Api, faultOf } from '../../state/api';
+import { DockActions, selectDock } from '../../state/dock/dock.reducer';
+import { JobDesk } from '../../state/jobs/job-desk';
+import { StateMark, type MarkName } from '../../ui/state-mark';
+
+const TESTS: readonly RunKind[] = ['short-test', 'surface-read', 'long-test'];
+
+/** The workshop's drive dock: what is in it, what it is doing for this job, and what it can be asked. */
+@Component({
+  selector: 'p-dock-panel',
+  imports: [FormsModule, ProgressBar, Select, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './dock-panel.html',
+  styleUrl: './dock-panel.css',
+})
+export class DockPanel {
+  readonly job = input.required<JobState>();
+  /** Text of a self-report, and the bay it came from. */
+  readonly reported = output<{ text: string; bay: string }>();
+  private readonly store = inject(Store);
+  private readonly api = inject(Api);
+  private readonly desk = inject(JobDesk);
+  protected readonly state = this.store.selectSignal(selectDock);
+  protected readonly fault = signal('');
+  protected readonly when = sayWhen;
+  protected readonly tests = TESTS.map((kind) => ({ kind, say: SAY_RUN[kind] }));
+  protected readonly bays = computed(() =>
+    (this.state().dock?.bays ?? []).map((bay) => ({
+      ...bay,
+      words: bay.drive
+        ? `${bay.drive.model}, ${sayMarked(bay.drive.capacityBytes)}`
+        : bay.silent
+          ? 'Draws power, does not answer'
+          : 'Empty',
+      run: bay.run ? this.shown(bay.run) : null,
+      ours: bay.run !== null && this.job().runs.some((one) => one.runId === bay.run!.runId),
+    })),
+  );
+  /** Runs of this job that the dock no longer shows in a bay: pulled out, forgotten, or long done. */
+  protected readonly earlier = computed(() => {
+    const inBays = new Set(this.bays().map((bay) => bay.run?.runId));
+    return this.job()
+      .runs.filter((run) => run.ended !== null && !inBays.has(run.runId))
+      .slice(-4);
+  });
+  protected readonly choices = computed((): { label: string; value: string | null }[] => [
+    { label: 'nothing (pull it out)', value: null },
+    ...this.state().simulated.map((one) => ({ label: one.say + (one.inBay ? ` (bay ${one.inBay})` : ''), value: one.id })),
+  ]);
+
+  constructor() {
+    this.store.dispatch(DockActions.watched());
+    inject(DestroyRef).onDestroy(() => this.store.dispatch(DockActions.unwatched()));
+    // How a run ended is written into the job by whichever screen sees it; one id, so that it is taken once.
+    effect(() => {
+      const open = this.job().runs.filter((run) => run.ended === null);
+      const { runs, forgotten, dock, lostSince } = this.state();
+      untracked(() => {
+        for (const { runId } of open) {
+          const told = runs[runId];
+          const sentence = forgotten[runId];
+          if (told && told.state !== 'running') this.keepEnd(told);
+          else if (sentence !== undefined) this.keepForgotten(runId, sentence);
+          // It is not in a bay any more, and nobody has said how it ended: ask for it by name.
+          else if (dock && lostSince === null && !dock.bays.some((bay) => bay.run?.runId === runId)) void this.askFor(runId);
+        }
+      });
+    });
+  }
+
+  protected seenIn(bay: string): string | null {
+    return this.state().simulated.find((one) => one.inBay === bay)?.id ?? null;
+  }
+
+  protected putIn(bay: string, driveId: string | null): void {
+    this.store.dispatch(DockActions.putIn({ bay, driveId }));
+  }
+
+  protected async read(bay: string): Promise<void> {
+    await this.attempt(async () => {
+      const { text } = await firstValueFrom(this.api.selfReport(bay));
+      this.reported.emit({ text, bay });
+    });
+  }
+
+  protected async start(bay: DockBay, kind: RunKind): Promise<void> {
+    const no = mayNotRun(this.job(), kind);
+    if (no) return this.fault.set(no);
+    await this.attempt(async () => {
+      const run = await firstValueFrom(this.api.startRun(bay.bay, { kind, targetBay: null }));
+      this.store.dispatch(DockActions.runTold({ run }));
+      const drive = bay.drive ? `${bay.drive.model} ${bay.drive.serial}` : '';
+      const refusal = this.desk.give(this.job(), { type: 'start-run', runId: run.runId, bay: bay.bay, kind, drive });
+      if (refusal) this.fault.set(refusal.sentence);
+    });
+  }
+
+  protected async stop(runId: string): Promise<void> {
+    await this.attempt(async () => this.store.dispatch(DockActions.runTold({ run: await firstValueFrom(this.api.stopRun(runId)) })));
+  }
+
+  private async attempt(work: () => Promise<void>): Promise<void> {
+    this.fault.set('');
+    try {
+      await work();
+    } catch (error) {
+      this.fault.set(faultOf(error).sentence);
+    }
+  }
+
+  private async askFor(runId: string): Promise<void> {
+    try {
+      this.store.dispatch(DockActions.runTold({ run: await firstValueFrom(this.api.run(runId)) }));
+    } catch (error) {
+      const fault = faultOf(error);
+      if (fault.code === 'run-forgotten') this.store.dispatch(DockActions.runForgotten({ runId, sentence: fault.sentence }));
+    }
+  }
+
+  private keepEnd({ runId, kind, state, sentence, badAreas, selfTest }: DockRun): void {
+    if (state === 'running') return;
+    const badPlaces = kind === 'surface-read' ? badAreas.length : null;
+    this.desk.give(this.job(), { type: 'end-run', runId, state, sentence, badPlaces, selfTest }, runId);
+  }
+
+  private keepForgotten(runId: string, sentence: string): void {
+    this.desk.give(this.job(), { type: 'end-run', runId, state: 'forgotten', sentence, badPlaces: null, selfTest: null }, runId);
+  }
+
+  private shown(run: DockRun) {
+    const mark: MarkName = run.state === 'running' ? 'own' : run.state === 'done' ? 'settled' : 'stop';
+    const percent = run.totalBytes > 0 ? (run.doneBytes / run.totalBytes) * 100 : 0;
+    const rate = run.rateBytesPerSecond === null ? '' : ` at ${Math.round(run.rateBytesPerSecond / 1e6)} MB/s`;
+    const left = run.secondsLeft ? `, ${saySeconds(run.secondsLeft[0])} to ${saySeconds(run.secondsLeft[1])} left` : '';
+    return {
+      ...run,
+      title: SAY_RUN[run.kind],
+      percent,
+      words: run.state === 'running' ? `${sayMarked(run.doneBytes)} of ${sayMarked(run.totalBytes)}${rate}${left}` : run.sentence,
+      bad: run.badAreas.map((area) => ({ x: (area.startByte / Math.max(1, run.totalBytes)) * 100, kind: area.kind })),
+      badWords: run.badAreas.length === 0 ? '' : `${run.badAreas.length} bad ${run.badAreas.length === 1 ? 'place' : 'places'} so far`,
+      mark,
+    };
+  }
+}
+
+const saySeconds = (seconds: number): string => (seconds < 90 ? `${Math.round(seconds)} s` : `${Math.round(seconds / 60)} min`);

@@ -1,0 +1,94 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { JobState } from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { Select } from 'primeng/select';
+import { JobDesk } from '../../state/jobs/job-desk';
+import { selectKnowledge } from '../../state/knowledge/knowledge.reducer';
+import { Choice, type ChoiceOption } from '../../ui/choice';
+import { StateMark } from '../../ui/state-mark';
+
+type Answer = 'yes' | 'other' | 'unknown';
+
+/** Was it what was concluded? What is said here teaches the next diagnosis. */
+@Component({
+  selector: 'p-was-it',
+  imports: [FormsModule, Select, Choice, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2 id="was-it">Was it “{{ job().conclusion!.say.toLowerCase() }}”?</h2>
+    <p-choice [options]="answers" [value]="answer()" (valueChange)="say($event)" labelledBy="was-it" />
+    @if (answer() === 'other') {
+      <div class="field">
+        <label for="was-other">What it was</label>
+        <p-select
+          inputId="was-other"
+          [options]="causes()"
+          optionLabel="say"
+          optionValue="id"
+          [filter]="true"
+          [ngModel]="other()"
+          (ngModelChange)="keep([$event])"
+          placeholder="choose"
+          appendTo="body"
+        />
+      </div>
+    }
+    @if (told(); as words) {
+      <p class="told"><p-state-mark mark="settled" [size]="16" /> {{ words }}</p>
+    }
+    <p class="mu small">What turned out true sharpens the weights of the next job.</p>
+    <p class="fault" role="alert">{{ fault() }}</p>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 8px;
+      justify-items: start;
+    }
+    h2 {
+      font: 650 21px/28px var(--f);
+    }
+  `,
+})
+export class WasIt {
+  readonly job = input.required<JobState>();
+  private readonly desk = inject(JobDesk);
+  private readonly knowledge = inject(Store).selectSignal(selectKnowledge);
+  protected readonly answers: readonly ChoiceOption<Answer | null>[] = [
+    { label: 'yes', value: 'yes' },
+    { label: 'something else', value: 'other' },
+    { label: 'cannot tell', value: 'unknown' },
+  ];
+  private readonly picked = signal<Answer | null>(null);
+  protected readonly fault = signal('');
+  protected readonly causes = computed(() =>
+    this.knowledge()
+      .diagnosis('before')
+      .causes.map(({ id, say }) => ({ id, say })),
+  );
+  private readonly said = computed((): Answer | null => {
+    const confirmed = this.job().confirmed;
+    if (!confirmed) return null;
+    if (confirmed.causeIds.length === 0) return 'unknown';
+    return confirmed.causeIds.includes(this.job().conclusion!.causeId) ? 'yes' : 'other';
+  });
+  protected readonly answer = computed((): Answer | null => this.picked() ?? this.said());
+  protected readonly other = computed(() => (this.said() === 'other' ? (this.job().confirmed!.causeIds[0] ?? null) : null));
+  protected readonly told = computed(() => {
+    const confirmed = this.job().confirmed;
+    if (!confirmed) return '';
+    const names = confirmed.causeIds.map((id) => this.causes().find((one) => one.id === id)?.say ?? id);
+    return `${names.length === 0 ? 'Nobody can tell' : names.join(', ')} (${confirmed.by.name}).`;
+  });
+
+  protected say(answer: Answer | null): void {
+    this.picked.set(answer);
+    if (answer === 'yes') this.keep([this.job().conclusion!.causeId]);
+    if (answer === 'unknown') this.keep([]);
+  }
+
+  protected keep(causeIds: string[]): void {
+    this.fault.set(this.desk.give(this.job(), { type: 'confirm-causes', causeIds })?.sentence ?? '');
+  }
+}
