@@ -86,11 +86,9 @@ export function ataWear(report: SelfReport): number | null {
   return null;
 }
 
-/** Two reports are of one drive when serial and model agree, as far as both say them. */
+/** Two reports are of one drive when both name the same serial; raw logs and sectors name none, and are never compared. */
 export const isSameDrive = (one: SelfReport, other: SelfReport): boolean =>
-  one.protocol === other.protocol &&
-  (one.serial === null || other.serial === null || one.serial === other.serial) &&
-  (one.model === null || other.model === null || one.model === other.model);
+  one.protocol === other.protocol && one.serial !== null && one.serial === other.serial;
 
 /** What a listing of drives and file systems says. */
 export function readListing(listing: BlockListing): Read[] {

@@ -16,16 +16,15 @@ export const mostRisk = (stake: DataStake): Risk => (({ none: 3, copied: 2, irre
 
 export const dataMatters = (stake: DataStake): boolean => stake === 'irreplaceable' || stake === 'unknown';
 
-/** The first stop rule that is met by what was seen, and the observation that set it off; null while none is. */
-export function stopMet(
+/** The stop rules that are met by what was seen, each with the observation that set it off; first things first. */
+export const stopsMet = (
   knowledge: DiagnosisKnowledge,
   answers: readonly Answer[],
   stake: DataStake,
-): { rule: StopRule; observation: string } | null {
-  for (const rule of knowledge.stopRules) {
-    if (rule.onlyIfDataMatters && !dataMatters(stake)) continue;
-    const hit = answers.find((one) => one.seen && rule.anyOf.includes(one.observation));
-    if (hit) return { rule, observation: hit.observation };
-  }
-  return null;
-}
+): { readonly rule: StopRule; readonly observation: string }[] =>
+  knowledge.stopRules
+    .filter((rule) => !rule.onlyIfDataMatters || dataMatters(stake))
+    .flatMap((rule) => {
+      const hit = answers.find((one) => one.seen && rule.anyOf.includes(one.observation));
+      return hit ? [{ rule, observation: hit.observation }] : [];
+    });

@@ -151,6 +151,25 @@ describe('the stop', () => {
   });
 });
 
+describe('two stops', () => {
+  const lift = { type: 'lift-stop', owner: 'Ms Quist', words: 'Nothing on it that I need.' } as const;
+
+  it('come one after the other; what was lifted is not asked again', () => {
+    const bench = fresh().must(seen('clicks'), lift, seen('smells'));
+    expect(bench.job.stop).toMatchObject({ ruleId: 'smells', lifted: null });
+    expect(bench.job.pastStops).toMatchObject([{ ruleId: 'clicks', lifted: { owner: 'Ms Quist' } }]);
+    bench.must(lift, seen('runs-hot'));
+    expect(bench.job.stop).toMatchObject({ ruleId: 'smells', lifted: { owner: 'Ms Quist' } });
+    expect(stopHolds(bench.job)).toBe(false);
+  });
+
+  it('do not take each other’s place while one holds', () => {
+    const bench = fresh().must(seen('clicks'), seen('got-wet'));
+    expect(bench.job.stop!.ruleId).toBe('clicks');
+    expect(bench.must(lift, seen('runs-hot')).job.stop!.ruleId).toBe('wet');
+  });
+});
+
 describe('a run on the dock', () => {
   const started = (kind: 'surface-read' | 'short-test') =>
     fresh().must({ type: 'state-stake', stake: 'copied' }, { type: 'start-run', runId: 'r1', bay: 'A', kind, drive: 'Corrie D7' });

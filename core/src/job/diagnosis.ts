@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { RemedySchema, SenseSchema, type About, type Answer, type DataStake } from '../diagnose/index.js';
+import { isSameDrive, RemedySchema, SenseSchema, type About, type Answer, type DataStake } from '../diagnose/index.js';
 import { SelfReportSchema } from '../hardware/index.js';
 import { ActorSchema } from './actor.js';
 import type { JobState } from './state.js';
@@ -97,11 +97,5 @@ export const stopHolds = ({ stop }: Pick<JobState, 'stop'>): boolean => stop !==
 export function lastReadings({ reports }: Pick<JobState, 'reports'>): { latest: KeptReport; earlier: KeptReport | null } | null {
   const latest = reports.at(-1);
   if (!latest) return null;
-  return {
-    latest,
-    earlier:
-      reports
-        .slice(0, -1)
-        .findLast((one) => one.report.serial === latest.report.serial && one.report.protocol === latest.report.protocol) ?? null,
-  };
+  return { latest, earlier: reports.slice(0, -1).findLast((one) => isSameDrive(one.report, latest.report)) ?? null };
 }

@@ -51,6 +51,8 @@ export const JobStateSchema = z.strictObject({
   /** Tests that cannot be done here. */
   setAside: z.array(z.string()),
   stop: StopSchema.nullable(),
+  /** Stops that were lifted or decided on before the one above. */
+  pastStops: z.array(StopSchema),
   /** What the dock does, or did, for this job. */
   runs: z.array(RunSchema),
   conclusion: ConclusionSchema.nullable(),

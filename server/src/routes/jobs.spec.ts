@@ -56,7 +56,9 @@ describe('commands', () => {
     const job = await open();
     const reply: CommandReply = (await give(job.id, 1, observe('freezes-then-resumes')).expect(200)).body;
     expect(reply).toMatchObject({ seq: 2, repeated: false, events: [{ seq: 2, by: { name: 'Ines' }, event: { type: 'observed' } }] });
-    expect((await ines.get(`/api/jobs/${job.id}`)).body.job.findings.before).toMatchObject([{ observation: 'freezes-then-resumes', seen: true }]);
+    expect((await ines.get(`/api/jobs/${job.id}`)).body.job.findings.before).toMatchObject([
+      { observation: 'freezes-then-resumes', seen: true },
+    ]);
   });
 
   it('are harmless when repeated, also both at once', async () => {
@@ -88,8 +90,11 @@ describe('commands', () => {
     const job = await open();
     const desk = await server.signedIn('perpetua');
     expect(
-      (await desk.post(`/api/jobs/${job.id}/commands`, { commandId: randomUUID(), basedOn: 1, command: observe('freezes-then-resumes') }).expect(403))
-        .body.detail,
+      (
+        await desk
+          .post(`/api/jobs/${job.id}/commands`, { commandId: randomUUID(), basedOn: 1, command: observe('freezes-then-resumes') })
+          .expect(403)
+      ).body.detail,
     ).toContain('technician');
   });
 

@@ -1,10 +1,11 @@
 import * as z from 'zod';
 import {
   causeById,
+  isSameDrive,
   observationById,
   readListing,
   readReport,
-  stopMet,
+  stopsMet,
   weigh,
   type About,
   type Answer,
@@ -13,7 +14,16 @@ import {
   type Read,
 } from '../../diagnose/index.js';
 import { asNumber, BlockListingSchema, SelfReportSchema } from '../../hardware/index.js';
-import { AboutSchema, answersOf, DataStakeSchema, DocumentSourceSchema, lastReadings, SeenSchema, stakeOf } from '../diagnosis.js';
+import {
+  AboutSchema,
+  answersOf,
+  DataStakeSchema,
+  DocumentSourceSchema,
+  lastReadings,
+  SeenSchema,
+  stakeOf,
+  stopHolds,
+} from '../diagnosis.js';
 import type { JobEvent } from '../events/index.js';
 import { isBefore } from '../phases.js';
 import type { JobState } from '../state.js';
@@ -43,7 +53,7 @@ export const readReportCommand = defineCommand(
   }),
   BENCH,
   (job, { source, name, report }, { knowledge }) => {
-    const before = lastReadings({ reports: [...job.reports.filter((one) => one.report.serial === report.serial)] })?.latest;
+    const before = job.reports.findLast((one) => isSameDrive(one.report, report));
     const reads = readReport(report, before?.report ?? null);
     return accept({ type: 'report-read', source, name, report }, ...found(job, knowledge.diagnosis('before'), reads));
   },
@@ -85,12 +95,17 @@ function found(job: JobState, edition: DiagnosisKnowledge, reads: readonly Read[
 function stopsAfter(job: JobState, edition: DiagnosisKnowledge, events: readonly JobEvent[], stake: DataStake): JobEvent[] {
   if (edition.about !== 'before') return [];
   const answers = after(answersOf(job, 'before'), events);
-  const met = stopMet(edition, answers, stake);
-  if (met && job.stop?.ruleId === met.rule.id) return [];
-  if (met) {
-    const { id: ruleId, say, because, steps } = met.rule;
-    return [{ type: 'stop-met', ruleId, say, because, observation: met.observation, steps }];
+  const met = stopsMet(edition, answers, stake);
+  const holds = stopHolds(job);
+  if (holds && met.some((one) => one.rule.id === job.stop!.ruleId)) return [];
+  // What was lifted or decided on once is not asked again; another rule still is.
+  const handled = new Set([...job.pastStops, ...(job.stop && !holds ? [job.stop] : [])].map((one) => one.ruleId));
+  const next = met.find((one) => !handled.has(one.rule.id));
+  if (next) {
+    const { id: ruleId, say, because, steps } = next.rule;
+    return [{ type: 'stop-met', ruleId, say, because, observation: next.observation, steps }];
   }
+  if (met.some((one) => one.rule.id === job.stop?.ruleId)) return [];
   if (!job.stop) return [];
   const why =
     stake === 'none' || stake === 'copied' ? 'The data is safe elsewhere, or does not matter.' : 'What set it off is not so after all.';

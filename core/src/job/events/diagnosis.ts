@@ -1,7 +1,16 @@
 import * as z from 'zod';
 import { causeById, shippedDiagnosis, RemedySchema, SenseSchema } from '../../diagnose/index.js';
 import { SelfReportSchema } from '../../hardware/index.js';
-import { AboutSchema, DataStakeSchema, DocumentSourceSchema, RunKindSchema, SeenSchema, type Conclusion, type Stop } from '../diagnosis.js';
+import {
+  AboutSchema,
+  DataStakeSchema,
+  DocumentSourceSchema,
+  RunKindSchema,
+  SeenSchema,
+  stopHolds,
+  type Conclusion,
+  type Stop,
+} from '../diagnosis.js';
 import type { JobState } from '../state.js';
 import { defineEvent, stamp } from './define.js';
 
@@ -87,6 +96,7 @@ export const stopMet = defineEvent(
   }),
   (job, { type: _, steps, ...rule }, meta) => ({
     ...job,
+    pastStops: job.stop && !stopHolds(job) ? [...job.pastStops, job.stop] : job.pastStops,
     stop: { ...rule, steps: steps.map((step) => ({ ...step, done: null })), way: null, lifted: null, ...stamp(meta) },
   }),
 );

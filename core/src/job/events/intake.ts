@@ -29,6 +29,7 @@ export const begin = (event: z.infer<typeof opened>, { at, by, seq }: EventMeta)
   stake: null,
   setAside: [],
   stop: null,
+  pastStops: [],
   runs: [],
   conclusion: null,
   afterConclusion: null,

@@ -7,12 +7,14 @@ import {
   inHundred,
   learn,
   linkKey,
+  MOST_CAUSES,
   withLearned,
   type About,
   type Cause,
   type DiagnosisKnowledge,
   type PastCase,
   type PastJobs,
+  type Remedy,
   type SignLink,
   type Source,
   type Test,
@@ -34,7 +36,7 @@ import { KeyBox } from '../ui/key-box';
 import { NumberField } from '../ui/number-field';
 import { StateMark } from '../ui/state-mark';
 import { Weigher } from '../workers/weigher';
-import { addLink, chanceTyped, editCause, editLink, editTest, removeLink } from './edit';
+import { addCause, addLink, addSign, chanceTyped, editCause, editLink, editTest, removeCause, removeLink } from './edit';
 
 const SAY_SOURCE: Record<Source, string> = {
   std: 'standard',
@@ -123,6 +125,12 @@ export class DiagnosisScreen {
       })),
   );
   protected readonly why = draft('diagnosis-why', '');
+  protected readonly newCause = signal('');
+  protected readonly newSign = signal('');
+  protected readonly remedies: readonly ChoiceOption<Remedy['kind']>[] = [
+    { label: 'no drive needed', value: 'no-drive' },
+    { label: 'another drive', value: 'replace-drive' },
+  ];
   protected readonly fault = signal('');
   protected readonly told = signal('');
   private last = 0;
@@ -170,6 +178,35 @@ export class DiagnosisScreen {
   protected add(observation: string | null): void {
     const at = this.at();
     if (observation && at) this.change((edition) => addLink(edition, observation, at.cause.id));
+  }
+
+  protected addNewCause(): void {
+    const say = this.newCause().trim();
+    if (say.length < 2) return this.fault.set('Say what the cause is called.');
+    if ((this.edition()?.causes.length ?? 0) >= MOST_CAUSES) return this.fault.set(`At most ${MOST_CAUSES} causes: take one away first.`);
+    this.change((edition) => {
+      const added = addCause(edition, say);
+      this.causeId.set(added.id);
+      return added.edition;
+    });
+    this.newCause.set('');
+  }
+
+  protected addNewSign(): void {
+    const say = this.newSign().trim();
+    const at = this.at();
+    if (say.length < 2 || !at) return this.fault.set('Say what is seen.');
+    this.change((edition) => addSign(edition, say, at.cause.id));
+    this.newSign.set('');
+  }
+
+  protected removeCause(cause: Cause): void {
+    if ((this.edition()?.causes.length ?? 0) > 1) this.change((edition) => removeCause(edition, cause.id));
+  }
+
+  protected setRemedy(cause: Cause, kind: Remedy['kind']): void {
+    if (kind !== cause.remedy.kind)
+      this.setCause(cause, { remedy: kind === 'no-drive' ? { kind } : { kind, medium: 'any', atLeast: 'same' } });
   }
 
   protected remove(observation: string, cause: string): void {

@@ -1,5 +1,5 @@
 import { DiagnosisKnowledgeSchema, shippedDiagnosis } from '@petrichor/core';
-import { addLink, chanceTyped, editCause, editLink, editTest, removeLink } from './edit';
+import { addCause, addLink, addSign, chanceTyped, editCause, editLink, editTest, removeCause, removeLink } from './edit';
 
 const edition = shippedDiagnosis('before');
 const link = (of: typeof edition, observation: string, cause: string) =>
@@ -34,6 +34,18 @@ describe('editing what diagnosis knows', () => {
       handsMinutes: 4,
     });
     expect(DiagnosisKnowledgeSchema.safeParse(next).success).toBe(true);
+  });
+
+  it('takes causes and signs of the lead’s own, and takes a cause away with its links', () => {
+    const { edition: more, id } = addCause(edition, 'Swollen battery');
+    const again = addCause(more, 'Swollen battery!');
+    expect([id, again.id]).toEqual(['swollen-battery', 'swollen-battery-2']);
+    const signed = addSign(again.edition, 'The lid does not close', id);
+    expect(link(signed, 'the-lid-does-not-close', id)).toMatchObject({ strength: 0.5, source: 'lead' });
+    expect(DiagnosisKnowledgeSchema.safeParse(signed).success).toBe(true);
+    const less = removeCause(removeCause(signed, id), 'connection');
+    expect(less.causes.some((one) => one.id === id || one.id === 'connection')).toBe(false);
+    expect(DiagnosisKnowledgeSchema.safeParse(less).success).toBe(true);
   });
 
   it.each([

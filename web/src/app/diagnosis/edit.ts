@@ -1,4 +1,4 @@
-import type { Cause, DiagnosisKnowledge, SignLink, Test } from '@petrichor/core';
+import type { Cause, DiagnosisKnowledge, Observation, SignLink, Test } from '@petrichor/core';
 
 /** Changes of an edition, each as a new edition. A number that a lead has set says so. */
 export const editCause = (edition: DiagnosisKnowledge, id: string, change: Partial<Cause>): DiagnosisKnowledge => ({
@@ -25,6 +25,72 @@ export const editTest = (edition: DiagnosisKnowledge, id: string, change: Partia
   ...edition,
   tests: edition.tests.map((test) => (test.id === id ? { ...test, ...change, source: 'lead' } : test)),
 });
+
+/** A cause of the lead's own; its signs are linked afterwards. */
+export function addCause(edition: DiagnosisKnowledge, say: string): { edition: DiagnosisKnowledge; id: string } {
+  const id = freeId(
+    say,
+    edition.causes.map((one) => one.id),
+  );
+  const cause: Cause = {
+    id,
+    say,
+    short: say.slice(0, 18).trim(),
+    prior: 0.02,
+    why: 'Say why.',
+    source: 'lead',
+    priorJobs: 5,
+    floor: 0,
+    onlyIf: null,
+    remedy: { kind: 'no-drive' },
+    cure: 'Say what cures it.',
+  };
+  return { edition: { ...edition, causes: [...edition.causes, cause] }, id };
+}
+
+/** Takes a cause away, and every link to it. */
+export const removeCause = (edition: DiagnosisKnowledge, id: string): DiagnosisKnowledge => ({
+  ...edition,
+  causes: edition.causes.filter((one) => one.id !== id),
+  observations: edition.observations.map((one) => ({ ...one, links: one.links.filter((link) => link.cause !== id) })),
+});
+
+/** A sign of the lead's own, linked to one cause from the start. */
+export function addSign(edition: DiagnosisKnowledge, say: string, cause: string): DiagnosisKnowledge {
+  const id = freeId(
+    say,
+    edition.observations.map((one) => one.id),
+  );
+  const sign: Observation = {
+    id,
+    say,
+    sayNot: `Not so: ${say.charAt(0).toLowerCase()}${say.slice(1)}`,
+    how: 'Look for it.',
+    sense: 'seen',
+    picture: 'eye',
+    words: '',
+    leak: 0.02,
+    leakWhy: 'Say how often it means nothing.',
+    leakSource: 'lead',
+    refines: null,
+    links: [],
+  };
+  return addLink({ ...edition, observations: [...edition.observations, sign] }, id, cause);
+}
+
+/** `It hums loudly` becomes `it-hums-loudly`, with a number behind it where that is taken. */
+function freeId(say: string, taken: readonly string[]): string {
+  const plain = say
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 36);
+  const base = plain === '' ? 'own' : plain;
+  for (let number = 1; ; number++) {
+    const id = number === 1 ? base : `${base}-${number}`;
+    if (!taken.includes(id)) return id;
+  }
+}
 
 const onLinks = (edition: DiagnosisKnowledge, observation: string, change: (links: SignLink[]) => SignLink[]): DiagnosisKnowledge => ({
   ...edition,
