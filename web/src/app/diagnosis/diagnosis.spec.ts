@@ -30,7 +30,7 @@ const reply = (version = 1): DiagnosisReply => ({
 let fixture: ComponentFixture<DiagnosisScreen>;
 let http: HttpTestingController;
 const element = () => fixture.nativeElement as HTMLElement;
-const text = () => element().textContent!.replace(/\s+/g, ' ');
+const text = () => element().textContent.replace(/\s+/g, ' ');
 async function settle(): Promise<void> {
   for (let turn = 0; turn < 4; turn++) {
     await new Promise((done) => setTimeout(done, 5));

@@ -14,6 +14,7 @@ import { bandsOf, sayJobsBehind, texturesOf } from './bands';
 import { ConclusionPart } from './conclusion';
 import { FindingsList, type Changed } from './findings-list';
 import { NextTest } from './next-test';
+import { Readings } from './readings';
 import { weighingOf } from './weighing';
 
 const SHORT_STAKE = { none: 'no matter', copied: 'has a copy', irreplaceable: 'irreplaceable' } as const;
@@ -22,7 +23,7 @@ const CHARTED = 5;
 /** Causes weighed by findings, before the swap or after it: bands, next test, conclusion. */
 @Component({
   selector: 'p-weigh-board',
-  imports: [CauseBands, TexturePatterns, Chart, Choice, KeyBox, StateMark, AddFinding, FindingsList, NextTest, ConclusionPart],
+  imports: [CauseBands, TexturePatterns, Chart, Choice, KeyBox, StateMark, AddFinding, FindingsList, NextTest, ConclusionPart, Readings],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './board.html',
   styleUrl: './board.css',

@@ -5,13 +5,12 @@ import { JobDesk } from '../../state/jobs/job-desk';
 import { KnowledgeActions, selectKnowledge } from '../../state/knowledge/knowledge.reducer';
 import { WeighBoard } from './board';
 import { FindingsList, type Changed } from './findings-list';
-import { Readings } from './readings';
 import { StopBoard } from './stop-board';
 
 /** Is it the drive, and how sure are we? A stop that holds takes the whole screen. */
 @Component({
   selector: 'p-diagnose-section',
-  imports: [WeighBoard, StopBoard, Readings, FindingsList],
+  imports: [WeighBoard, StopBoard, FindingsList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (stopped()) {
@@ -25,9 +24,7 @@ import { StopBoard } from './stop-board';
       @if (decided(); as words) {
         <p class="decided">{{ words }}</p>
       }
-      <p-weigh-board [job]="job()" about="before">
-        <section class="below"><p-readings [job]="job()" /></section>
-      </p-weigh-board>
+      <p-weigh-board [job]="job()" about="before" />
     }
   `,
   styles: `
@@ -39,10 +36,6 @@ import { StopBoard } from './stop-board';
     }
     h2 {
       font: 650 21px/28px var(--f);
-    }
-    .below {
-      padding: 16px 20px;
-      border-top: 1.5px solid var(--line-strong);
     }
     .decided {
       padding: 10px 20px;

@@ -82,7 +82,7 @@ describe('asking the dock', () => {
     http.expectNone('/api/dock');
   });
 
-  it('asks a simulated dock for its drives, and puts one in', async () => {
+  it('asks a simulated dock for its drives, and puts one in', () => {
     store.dispatch(DockActions.told({ dock: dock(true) }));
     http.expectOne('/api/dock/simulated/drives').flush({ drives: [{ id: 'd7', say: 'Corrie D7', inBay: null }] });
     expect(state().simulated).toHaveLength(1);
