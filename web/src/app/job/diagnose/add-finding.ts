@@ -40,6 +40,7 @@ const SENSES = [
           [autoHighlight]="true"
           [autoOptionFocus]="true"
           [focusOnHover]="false"
+          [motionOptions]="still"
           appendTo="body"
           placeholder="clicks, slow, plug, full ..."
           emptyMessage="Nothing is called that. Try another word, or the pictures."
@@ -157,6 +158,8 @@ export class AddFinding {
   /** Answered already: they are changed in the list, not added again. */
   readonly known = input.required<ReadonlySet<string>>();
   readonly added = output<Added>();
+  /** A list that is still fading away does not come back for the next word, typed at once. */
+  protected readonly still = { disabled: true };
   protected readonly typed = signal<string | Observation | null>('');
   protected readonly found = signal<Observation[]>([]);
   protected readonly open = signal(false);
