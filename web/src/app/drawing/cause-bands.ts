@@ -134,6 +134,12 @@ const MOST_MARKS = 2;
       overflow-x: auto;
       overflow-y: hidden;
     }
+    /* A tablet held upright is a little narrower than the drawing. */
+    @media (max-width: 880px) {
+      .scroll > * {
+        zoom: 0.93;
+      }
+    }
     .heads {
       position: relative;
       height: 104px;
