@@ -72,10 +72,6 @@ async function type(selector: string, value: string): Promise<void> {
   await settle();
 }
 
-beforeAll((): void => {
-  const media = () => ({ matches: false, addEventListener: () => undefined, removeEventListener: () => undefined });
-  Object.assign(window, { matchMedia: media });
-});
 beforeEach(() => localStorage.clear());
 
 describe('what diagnosis knows', () => {

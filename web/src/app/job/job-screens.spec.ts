@@ -10,17 +10,6 @@ const knowledge = {
   drives: [m2Drive(), m2Drive({ id: 'skerry-t4', maker: 'Skerry', name: 'T4', topHeight: null }), bayDrive()],
 };
 
-beforeAll((): void => {
-  // jsdom has neither; the drawings and overlays only ask whether they are there.
-  const media = () => ({ matches: false, addEventListener: () => undefined, removeEventListener: () => undefined });
-  Object.assign(window, { matchMedia: media });
-  window.ResizeObserver ??= class {
-    observe(): void {}
-    unobserve(): void {}
-    disconnect(): void {}
-  } as never;
-});
-
 describe('the foot of a job', () => {
   const at = (phase: Parameters<typeof benchAt>[0], prepare: (bench: ReturnType<typeof benchAt>) => void = () => undefined) => {
     const bench = benchAt(phase);

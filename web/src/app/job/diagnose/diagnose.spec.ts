@@ -35,22 +35,6 @@ const text = (screen: { element: HTMLElement }) => screen.element.textContent.re
 const heading = (screen: { element: HTMLElement }) => screen.element.querySelector('h1')!.textContent.trim();
 const headings = (screen: { element: HTMLElement }) => [...screen.element.querySelectorAll('button.head')].map((one) => one.textContent);
 
-beforeAll((): void => {
-  const media = () => ({ matches: false, addEventListener: () => undefined, removeEventListener: () => undefined });
-  Object.assign(window, { matchMedia: media });
-  window.ResizeObserver ??= class {
-    observe(): void {}
-    unobserve(): void {}
-    disconnect(): void {}
-  } as never;
-  window.IntersectionObserver ??= class {
-    observe(): void {}
-    unobserve(): void {}
-    disconnect(): void {}
-  } as never;
-  Element.prototype.scrollIntoView = () => undefined;
-});
-
 describe('the board', () => {
   it('begins with the question, and with what this workshop’s jobs say', async () => {
     const screen = await board();

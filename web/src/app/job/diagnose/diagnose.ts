@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { shippedDiagnosis, stopHolds, type JobState } from '@petrichor/core';
+import { stopHolds, type JobState } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { KnowledgeActions, selectKnowledge } from '../../state/knowledge/knowledge.reducer';
@@ -52,7 +52,7 @@ export class DiagnoseSection {
   private readonly store = inject(Store);
   private readonly knowledge = this.store.selectSignal(selectKnowledge);
   protected readonly stopped = computed(() => stopHolds(this.job()) && this.job().phase === 'diagnose');
-  protected readonly edition = computed(() => this.knowledge().diagnosis('before') ?? shippedDiagnosis('before'));
+  protected readonly edition = computed(() => this.knowledge().diagnosis('before'));
   protected readonly decided = computed(() => {
     const { stop } = this.job();
     if (!stop) return '';

@@ -41,15 +41,13 @@ export function weighingOf(job: Signal<JobState>, about: Signal<About>, leftOut:
   const way = computed(() => openingMinutes(model()));
   const isOpen = computed(() => hasWalked(job()) && isBefore(job().phase, 'set-up'));
   // Compared as text: a job changes with every tick, what is weighed seldom.
-  const request = computed(
-    () =>
-      JSON.stringify({
-        answers: answers(),
-        mostRisk: mostRisk(stakeOf(job())),
-        openingMinutes: isOpen() ? 0 : way(),
-        leftOut: job().setAside,
-      }),
-    { equal: (one, other) => one === other },
+  const request = computed(() =>
+    JSON.stringify({
+      answers: answers(),
+      mostRisk: mostRisk(stakeOf(job())),
+      openingMinutes: isOpen() ? 0 : way(),
+      leftOut: job().setAside,
+    }),
   );
   const looked = signal<Looked | null>(null);
   let last = 0;
