@@ -5,3 +5,4 @@ export * from './knowledge.js';
 export * from './openapi.js';
 export * from './problem.js';
 export * from './session.js';
+export * from './shelf.js';

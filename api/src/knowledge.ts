@@ -1,10 +1,11 @@
-import { DriveSchema, LearnedEditionSchema, MachineModelSchema } from '@petrichor/core';
+import { DriveSchema, LearnedEditionSchema, MachineModelSchema, PartSchema } from '@petrichor/core';
 import * as z from 'zod';
 
 /** What the core may look up: models with guides, the drives of the shelf, and what diagnosis knows. */
 export const KnowledgeReplySchema = z.strictObject({
   models: z.array(MachineModelSchema),
   drives: z.array(DriveSchema),
+  parts: z.array(PartSchema),
   diagnosis: z.strictObject({ before: LearnedEditionSchema, after: LearnedEditionSchema }),
 });
 export type KnowledgeReply = z.infer<typeof KnowledgeReplySchema>;

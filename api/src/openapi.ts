@@ -6,6 +6,7 @@ import * as jobs from './jobs.js';
 import * as knowledge from './knowledge.js';
 import { PROBLEM_TYPE, ProblemSchema } from './problem.js';
 import * as session from './session.js';
+import * as shelf from './shelf.js';
 
 interface Operation {
   readonly method: 'get' | 'post' | 'delete';
@@ -69,6 +70,30 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'Bring in a machine model, a drive list or a diagnosis document (lead)',
     body: knowledge.ImportSchema,
     reply: knowledge.ImportReplySchema,
+    status: 201,
+  },
+  { method: 'get', path: '/api/shelf', summary: 'How many of everything are where', reply: shelf.ShelfReplySchema, status: 200 },
+  {
+    method: 'get',
+    path: '/api/shelf/{kind}/{id}/moves',
+    summary: 'Moves of one item, the last first',
+    reply: shelf.StockEntriesReplySchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/shelf/moves',
+    summary: 'Move pieces of an item',
+    body: shelf.MoveStockSchema,
+    reply: shelf.MoveStockReplySchema,
+    status: 201,
+  },
+  {
+    method: 'post',
+    path: '/api/shelf/items',
+    summary: 'Put drives and small parts from a table on the shelf (lead)',
+    body: shelf.PutItemsSchema,
+    reply: shelf.PutItemsReplySchema,
     status: 201,
   },
   {

@@ -8,6 +8,7 @@ const HELP = `./petrichor COMMAND
   bench            speed and size figures, one JSON line each
   formats          write the JSON Schemas of docs/formats anew
   screenshots      take the pictures of docs/screenshots anew
+  fit --model M --slot S --drive D   judge a drive in a slot and print the verdict as JSON; --all ranks the catalogue
   read FILE        find a file's format by its content and print what it says as JSON
 
 DATABASE_URL set: use that PostgreSQL server and start none.  PETRICHOR_PORT: another port than 4700.`;
@@ -20,6 +21,9 @@ const COMMANDS: Record<string, (args: string[]) => Promise<void>> = {
   screenshots: async () => (await import('./commands/screenshots.js')).screenshots(),
   formats: async () => {
     (await import('./commands/formats.js')).formats();
+  },
+  fit: async (args) => {
+    (await import('./commands/fit.js')).fit(args);
   },
   read: async (args) => {
     (await import('./commands/read.js')).read(args);

@@ -5,6 +5,7 @@ export * from './formats/index.js';
 export * from './hardware/index.js';
 export * from './job/index.js';
 export * from './prove/index.js';
+export * from './shelf/index.js';
 export * from './standards/index.js';
 export * from './teardown/index.js';
 export * from './units/index.js';

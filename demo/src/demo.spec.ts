@@ -1,37 +1,107 @@
-import { buildWay, judge, rank, type Way } from '@petrichor/core';
-import { DEMO_ACCOUNTS, demoDrives, demoJobs, demoModels, pastJobs } from './index.js';
+import { buildWay, judge, NO_NEED, placeIn, rank, slotsOf, type Finding, type MachineModel, type Slot, type Way } from '@petrichor/core';
+import { DEMO_ACCOUNTS, demoDrives, demoJobs, demoModels, demoParts, pastJobs } from './index.js';
 
-const need = { usedGb: 334, wantedGb: 500 };
+const models = demoModels();
+const drives = demoDrives();
+const parts = demoParts();
+const driveOf = (id: string) => drives.find((one) => one.id === id)!;
+
+function placeOf(modelId: string, slotId: string, variant: string | null = null) {
+  const model = models.find((one) => one.id === modelId)!;
+  const slots = slotsOf(model, variant);
+  const slot = slots.find((one) => one.id === slotId)!;
+  const others = slots.filter((one) => one !== slot && one.fitted).map((one) => ({ slotId: one.id, protocol: null }));
+  return placeIn(model, slot, { parts, others, need: NO_NEED }, variant);
+}
+const everySlot = (model: MachineModel): { slot: Slot; variant: string | null }[] =>
+  (model.variants?.of.map((one) => one.id) ?? [null]).flatMap((variant) => slotsOf(model, variant).map((slot) => ({ slot, variant })));
 
 describe('the demo workshop', () => {
-  const [model] = demoModels();
-  const drives = demoDrives();
-  const slot = model!.slots.find((one) => one.kind === 'm2')!;
+  it('has drives over every family, and enough of everything', () => {
+    expect(models.length).toBeGreaterThanOrEqual(14);
+    expect(drives.length).toBeGreaterThanOrEqual(40);
+    expect(parts.length).toBeGreaterThanOrEqual(60);
+    expect(new Set(drives.map((one) => one.family)).size).toBe(5);
+    expect(new Set(models.flatMap((model) => model.slots.map((slot) => slot.kind)))).toEqual(
+      new Set(['m2', 'msata', 'bay-2.5', 'bay-3.5', 'bay-1.8', 'soldered']),
+    );
+  });
 
-  it('walks 10 to 15 operations in an order that respects the guide, for every slot', () => {
-    for (const one of model!.slots) {
-      const way = buildWay(model!, one, []) as Way;
-      const inward = way.steps.filter((step) => step.leg === 'in');
-      expect(inward.length).toBeGreaterThanOrEqual(10);
-      expect(inward.length).toBeLessThanOrEqual(15);
-    }
+  it('has a way in and out for every slot that can be reached', () => {
+    for (const model of models)
+      for (const { slot } of everySlot(model).filter((one) => one.slot.kind !== 'soldered')) {
+        const way = buildWay(model, slot, []) as Way;
+        expect([model.id, slot.id, way.ok]).toEqual([model.id, slot.id, true]);
+        expect(way.steps.some((step) => step.leg === 'out')).toBe(true);
+      }
+  });
+
+  it('makes every rule decide something somewhere: each says of some drive that it is not simply so', () => {
+    const decided = new Map<string, Set<Finding['outcome']>>();
+    for (const model of models)
+      for (const { slot, variant } of [...everySlot(model), { slot: model.slots.at(-1)!, variant: null }])
+        for (const need of [NO_NEED, { ...NO_NEED, wantedGb: 500, plan: 'add' as const }]) {
+          const others = slotsOf(model, variant)
+            .filter((one) => one.id !== slot.id)
+            .map((one) => ({ slotId: one.id, protocol: null }));
+          const place = placeIn(model, slot, { parts, need, others }, variant);
+          for (const drive of drives)
+            for (const finding of judge(place, drive).findings)
+              decided.set(finding.rule, (decided.get(finding.rule) ?? new Set()).add(finding.outcome));
+        }
+    expect(decided.size).toBeGreaterThanOrEqual(22);
+    const silent = [...decided].filter(([, outcomes]) => outcomes.size === 1 && outcomes.has('fits')).map(([rule]) => rule);
+    // A slow slot is no misfit: this one only tells what the drive does here.
+    expect(silent).toEqual(['speed']);
   });
 
   it('shows every kind of verdict on the shelf', () => {
-    expect(new Set(rank(slot, drives, need).map((one) => one.verdict.outcome))).toEqual(new Set(['fits', 'extras', 'unknown', 'no']));
+    const all = rank(placeOf('tarnwell-fen-15-s', 'm2-a', 'plain'), drives).map((one) => one.verdict.outcome);
+    expect(new Set(all)).toEqual(new Set(['fits', 'extras', 'unknown', 'no']));
+  });
+});
+
+describe('where the obvious drive is wrong', () => {
+  const verdict = (modelId: string, slotId: string, driveId: string, variant: string | null = null) =>
+    judge(placeOf(modelId, slotId, variant), driveOf(driveId));
+
+  it.each([
+    ['a B+M stick that speaks SATA in a socket wired for NVMe', 'tarnwell-fen-14', 'm2-a', 'marl-s5-1tb', /goes in but will not run/],
+    ['a 15 mm mechanical drive in a laptop', 'winslade-gannet-15', 'bay', 'heddle-r5-4tb', /Too thick by 5.1 mm/],
+    ['an M.2 drive in an mSATA socket', 'winslade-quarto-12', 'msata', 'marl-s3-256', /mSATA card is 30 mm wide/],
+    ['an NVMe drive where the firmware cannot start from it', 'ellwick-loft-14', 'm2', 'marl-b2-256', /cannot start from NVMe/],
+    ['something longer over a post that cannot come out', 'tarnwell-moor-16', 'm2', 'dunlin-e1-4tb', /Too large|Nothing holds/],
+    ['a drive of the right size with the wrong plug', 'brannock-slate-11', 'bay', 'corrie-d7-1tb', /Same size is not same plug/],
+  ])('%s', (_, modelId, slotId, driveId, words) => {
+    const { outcome, because } = verdict(modelId, slotId, driveId);
+    expect(outcome).toBe('no');
+    expect(because).toMatch(words);
   });
 
-  it('has the case where the obvious drive is wrong: right key, wrong protocol', () => {
-    const stick = drives.find((one) => one.family === 'm2' && one.key === 'B+M')!;
-    const verdict = judge(slot, stick, need);
-    expect(verdict.findings.find((one) => one.rule === 'key')?.outcome).toBe('fits');
-    expect(verdict.outcome).toBe('no');
+  it('a double-sided 4 TB drive over a shallow slot: what lies beneath it touches a coil', () => {
+    const beneath = verdict('tarnwell-moor-16', 'm2', 'pellow-p3-4tb');
+    expect(beneath.findings.find((one) => one.rule === 'height')).toMatchObject({
+      outcome: 'no',
+      sentence: expect.stringContaining('beneath'),
+    });
   });
 
-  it('has people for every role, and jobs that name them', () => {
-    const names = new Set(DEMO_ACCOUNTS.map((one) => one.signInName));
-    expect(new Set(DEMO_ACCOUNTS.flatMap((one) => one.roles)).size).toBe(3);
-    for (const job of [...demoJobs(new Date('2026-04-14T10:00:00Z')), ...pastJobs(new Date('2026-04-14T10:00:00Z'))])
-      expect(names.has(job.takenInBy) && names.has(job.workedBy)).toBe(true);
+  it("a '480' after a '500': it has fewer sectors", () => {
+    const place = placeOf('corvane-pane-21', 'bay');
+    const cloned = judge({ ...place, need: { ...NO_NEED, cloneFromGb: 500 } }, driveOf('corrie-d7-480'));
+    expect(cloned.findings.find((one) => one.rule === 'capacity')?.sentence).toContain('sectors short');
   });
+
+  it('a post where the old, shorter drive ended', () =>
+    expect(verdict('tarnwell-fen-14', 'm2-a', 'pellow-p3-1tb').extras.map((one) => one.id)).toContain('move-post'));
+
+  it('nothing, where the storage is soldered', () =>
+    expect(rank(placeOf('ostrey-kite-13', 'flash'), drives).every((one) => one.verdict.outcome === 'no')).toBe(true));
+});
+
+it('has people for every role, and jobs that name them', () => {
+  const names = new Set(DEMO_ACCOUNTS.map((one) => one.signInName));
+  expect(new Set(DEMO_ACCOUNTS.flatMap((one) => one.roles)).size).toBe(3);
+  for (const job of [...demoJobs(new Date('2026-04-14T10:00:00Z')), ...pastJobs(new Date('2026-04-14T10:00:00Z'))])
+    expect(names.has(job.takenInBy) && names.has(job.workedBy)).toBe(true);
 });

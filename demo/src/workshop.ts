@@ -1,5 +1,14 @@
-import { readFileSync } from 'node:fs';
-import { readDriveList, readMachineModel, type Drive, type MachineModel, type Reading, type Role } from '@petrichor/core';
+import { readdirSync, readFileSync } from 'node:fs';
+import {
+  readDriveList,
+  readMachineModel,
+  readPartList,
+  type Drive,
+  type MachineModel,
+  type Part,
+  type Reading,
+  type Role,
+} from '@petrichor/core';
 
 /** A person of the demo. Passwords are public: the demo holds invented data only. */
 export interface DemoAccount {
@@ -17,9 +26,14 @@ export const DEMO_ACCOUNTS: readonly DemoAccount[] = [
   { name: 'Perpetua Lisle', signInName: 'perpetua', password: 'bell-and-book', roles: ['desk'] },
 ];
 
-export const demoModels = (): MachineModel[] => [document('../models/tarnwell-fen-14.json', readMachineModel)];
+export const demoModels = (): MachineModel[] =>
+  readdirSync(new URL('../models/', import.meta.url))
+    .sort()
+    .map((name) => document(`../models/${name}`, readMachineModel));
 
 export const demoDrives = (): Drive[] => document('../drives/quayside-shelf.json', readDriveList);
+
+export const demoParts = (): Part[] => document('../parts/quayside-parts.json', readPartList);
 
 function document<T>(path: string, read: (text: string) => Reading<T>): T {
   const reading = read(readFileSync(new URL(path, import.meta.url), 'utf8'));

@@ -11,6 +11,7 @@ import { diagnosisRoutes } from './routes/diagnosis.js';
 import { dockRoutes } from './routes/dock.js';
 import { jobRoutes } from './routes/jobs.js';
 import { knowledgeRoutes } from './routes/knowledge.js';
+import { shelfRoutes } from './routes/shelf.js';
 import { sessionRoutes } from './routes/session.js';
 import { streamRoutes } from './routes/stream.js';
 import { webRoutes } from './routes/web.js';
@@ -59,6 +60,7 @@ export function makeApp({ database, feed, log, sessionSecret, secureCookie, sign
     sessionRoutes(database, signInTries),
     jobRoutes(database, new JobService(database), now),
     knowledgeRoutes(database, now),
+    shelfRoutes(database, now),
     diagnosisRoutes(database, now),
     dockRoutes(database, new DockClient(dockUrl)),
   );

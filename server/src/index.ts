@@ -5,5 +5,5 @@ export { addAccount, makeFirstAccount } from './services/accounts.js';
 export { Feed } from './services/feed.js';
 export { JobService, type Acting } from './services/jobs.js';
 export { openDatabase, type Database } from './store/database.js';
-export { putDrives, putModel } from './store/knowledge.js';
+export { putDrives, putModel, putParts } from './store/knowledge.js';
 export { anyAccount } from './store/accounts.js';

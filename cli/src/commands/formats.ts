@@ -4,6 +4,8 @@ import {
   BlockListingSchema,
   DiagnosisKnowledgeSchema,
   DriveListSchema,
+  PartListSchema,
+  VerdictSchema,
   JobEventSchema,
   MachineModelSchema,
   SelfReportSchema,
@@ -15,6 +17,8 @@ import { ROOT } from '../paths.js';
 export const FORMATS: Readonly<Record<string, { readonly schema: z.ZodType; readonly title: string }>> = {
   'machine-model': { schema: MachineModelSchema, title: 'A machine model: its card, slots, outline map and guide' },
   'drive-list': { schema: DriveListSchema, title: 'A list of drives, as the shelf brings it in' },
+  'part-list': { schema: PartListSchema, title: 'A list of small parts, as the shelf brings it in' },
+  verdict: { schema: VerdictSchema, title: 'A drive in a slot, judged: every check with its numbers, and the pick list' },
   diagnosis: { schema: DiagnosisKnowledgeSchema, title: 'What diagnosis knows: causes, observations, links, tests, stop rules' },
   'self-report': { schema: SelfReportSchema, title: 'What a drive says about itself, as ./petrichor read prints it' },
   'block-listing': { schema: BlockListingSchema, title: 'Drives and file systems, as ./petrichor read prints them' },

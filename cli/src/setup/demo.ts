@@ -1,7 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import type { JobCommand } from '@petrichor/core';
-import { DEMO_ACCOUNTS, DEMO_WORKSHOP, demoDrives, demoJobs, demoModels, nextDemoCommand, pastJobs } from '@petrichor/demo';
-import { addAccount, anyAccount, JobService, makeFirstAccount, openDatabase, putDrives, putModel, type Acting } from '@petrichor/server';
+import { DEMO_ACCOUNTS, DEMO_WORKSHOP, demoDrives, demoJobs, demoModels, demoParts, nextDemoCommand, pastJobs } from '@petrichor/demo';
+import {
+  addAccount,
+  anyAccount,
+  JobService,
+  makeFirstAccount,
+  openDatabase,
+  putDrives,
+  putModel,
+  putParts,
+  type Acting,
+} from '@petrichor/server';
 import { Fault } from '../fault.js';
 
 /** Loads the demo workshop into an empty, migrated database; says false and does nothing when somebody lives there. */
@@ -19,6 +29,7 @@ export async function loadDemo(databaseUrl: string, now = new Date()): Promise<b
     await database.inWorkshop(workshopId, async (tx) => {
       for (const model of demoModels()) await putModel(tx, model);
       await putDrives(tx, demoDrives());
+      await putParts(tx, demoParts());
     });
     const jobs = new JobService(database);
     const acting = (signInName: string, at: Date): Acting => {

@@ -18,6 +18,8 @@ export interface LikelySets {
 /** The likeliest sets, as many as hold this share of the chance, and so many at most. */
 const SHARE = 0.995;
 const MOST = 800;
+/** So few sets are all kept: leaving one out spares nothing, and an unlikely outcome can make it the likeliest. */
+const FEW = 64;
 
 export function likelySets({ weights, causeOfBit }: Table, inQuestion: Float64Array): LikelySets {
   let total = 0;
@@ -27,13 +29,14 @@ export function likelySets({ weights, causeOfBit }: Table, inQuestion: Float64Ar
     if (weight > most) most = weight;
   }
   // Lighter than this cannot matter even if all sets were so: spares sorting the whole table.
-  const least = Math.max((total * (1 - SHARE)) / weights.length, most * 1e-6);
+  const least = weights.length <= FEW ? 0 : Math.max((total * (1 - SHARE)) / weights.length, most * 1e-6);
   const kept: number[] = [];
   for (let set = 0; set < weights.length; set++) if (weights[set]! > least) kept.push(set);
   kept.sort((one, other) => weights[other]! - weights[one]!);
   let held = 0;
   let count = 0;
-  while (count < kept.length && count < MOST && held < total * SHARE) held += weights[kept[count++]!]!;
+  const all = weights.length <= FEW;
+  while (count < kept.length && count < MOST && (all || held < total * SHARE)) held += weights[kept[count++]!]!;
   const chosen = kept.slice(0, count);
   const lists = chosen.map((set) => membersOf(set).map((bit) => causeOfBit[bit]!));
   const from = new Int32Array(count + 1);

@@ -12,18 +12,46 @@ export const ExtraStepSchema = z.strictObject({
   tool: z.string().nullable(),
   minutes: z.number(),
   caution: z.string().nullable(),
+  /** Before the new drive goes in, or once it lies there. */
+  when: z.enum(['before-drive', 'after-drive']).default('before-drive'),
 });
+export type ExtraStep = z.infer<typeof ExtraStepSchema>;
+
+/** One line of the pick list. */
+export const ItemSchema = z.strictObject({
+  kind: z.string(),
+  quantity: z.number().int().min(1),
+  /** What it has to be: `M2 × 2.5, flat head under 5.5 mm`. */
+  specification: z.string(),
+  /** `shelf`: there. `order`: to be got. `machine`: lent by this machine, and owed to it. */
+  from: z.enum(['shelf', 'order', 'machine']),
+  /** Null: nobody here has bought one before. */
+  partId: z.string().nullable(),
+  name: z.string(),
+  drawer: z.string(),
+  priceMinor: z.number().int().nullable(),
+  leadDays: z.number().int().nullable(),
+});
+export type Item = z.infer<typeof ItemSchema>;
 
 /** Something the swap needs besides the drive: a part for the pick list, a step for the way, or both. */
 export const ExtraSchema = z.strictObject({
   id: z.string(),
   label: z.string(),
   step: ExtraStepSchema.nullable(),
+  item: ItemSchema.nullable().default(null),
 });
 export type Extra = z.infer<typeof ExtraSchema>;
 
-/** The one measurement that would settle an unknown. */
-export const SettlesSchema = z.strictObject({ key: z.enum(['topHeight', 'bottomHeight']), ask: z.string() });
+/** The one look or measurement that would settle an unknown: of the drive, of the slot, or of the model on the bench. */
+export const SettlesSchema = z.strictObject({
+  of: z.enum(['drive', 'slot', 'model']).default('drive'),
+  key: z.string(),
+  ask: z.string(),
+  /** Empty: a length in mm. */
+  choices: z.array(z.strictObject({ value: z.string(), say: z.string() })).default([]),
+});
+export type Settles = z.infer<typeof SettlesSchema>;
 
 /** What one rule says about one drive in one slot. `have` is the drive's figure, `need` the machine's. */
 export const FindingSchema = z.strictObject({
@@ -36,17 +64,46 @@ export const FindingSchema = z.strictObject({
   sentence: z.string(),
   extras: z.array(ExtraSchema),
   settles: SettlesSchema.nullable(),
+  /** Of an unknown: whether its answer could still turn the verdict. */
+  couldChange: z.boolean().default(true),
 });
 export type Finding = z.infer<typeof FindingSchema>;
 
-type Loose = Pick<Finding, 'outcome' | 'have' | 'need' | 'sentence'> & Partial<Finding>;
+/** The words of a check, made only when somebody looks: ranking a catalogue asks for outcomes alone. */
+export type Told = Pick<Finding, 'have' | 'need' | 'sentence'> & Partial<Pick<Finding, 'margin' | 'extras' | 'settles'>>;
 
-/** A finding of `rule`, with the fields that most rules leave empty filled in. */
-export const finding = (rule: { id: string; name: string }, told: Loose): Finding => ({
-  rule: rule.id,
-  name: rule.name,
-  margin: null,
-  extras: [],
-  settles: null,
-  ...told,
-});
+export interface Check {
+  readonly outcome: Outcome;
+  /** False: an unknown that leaves the verdict as it is, whatever comes of it. */
+  readonly couldChange: boolean;
+  readonly say: () => Told;
+}
+
+/** A check with its words, as the record keeps it. `couldChange` only ever says something of an unknown. */
+export function toFinding(
+  rule: { readonly id: string; readonly name: string },
+  { outcome, couldChange, say }: Check,
+  open = true,
+): Finding {
+  const told = say();
+  return {
+    rule: rule.id,
+    name: rule.name,
+    outcome,
+    have: told.have,
+    need: told.need,
+    margin: told.margin ?? null,
+    sentence: told.sentence,
+    extras: told.extras ?? [],
+    settles: told.settles ?? null,
+    couldChange: outcome === 'unknown' && couldChange && open,
+  };
+}
+
+export const check = (outcome: Outcome, say: () => Told): Check => ({ outcome, couldChange: true, say });
+export const fits = (say: () => Told): Check => check('fits', say);
+export const extras = (say: () => Told): Check => check('extras', say);
+export const unknown = (say: () => Told): Check => check('unknown', say);
+export const no = (say: () => Told): Check => check('no', say);
+/** Something to look at that cannot turn the verdict: it completes the pick list or the advice. */
+export const aside = (say: () => Told): Check => ({ outcome: 'unknown', couldChange: false, say });

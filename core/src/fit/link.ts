@@ -1,31 +1,89 @@
-import type { Drive, Slot } from '../hardware/index.js';
-import { pcieCeiling, sataCeiling, type PcieGeneration, type SataGeneration } from '../standards/index.js';
+import { isBay, isSocket, type Drive } from '../hardware/index.js';
+import {
+  FASTEST_ON_40_WIRES,
+  KEY_B_LANES,
+  pataCeiling,
+  pcieCeiling,
+  sataCeiling,
+  type PcieGeneration,
+  type SataGeneration,
+  type UltraDma,
+} from '../standards/index.js';
+import type { Place } from './place.js';
 
 /** What drive and slot agree on, with the ceiling before protocol overhead. */
 export interface Link {
+  readonly protocol: 'nvme' | 'sata' | 'pata';
+  /** `PCIe 3 ×4` */
   readonly say: string;
   readonly ceilingBytesPerSecond: number;
   /** The lower of ceiling and the drive's own rate; null where the maker states none. */
   readonly usableBytesPerSecond: number | null;
+  /** What the drive could do beyond the ceiling; null where the maker states no rate. */
+  readonly wastedBytesPerSecond: number | null;
+  /** What holds it back: the slot's generation, its lanes, a shared lane, the cable; null: nothing does. */
+  readonly heldBackBy: string | null;
 }
 
+type LinkPlace = Pick<Place, 'slot' | 'sharing' | 'others'>;
+
 /** The lower generation and the fewer lanes of the two. Null where they share no protocol. */
-export function linkOf(slot: Slot, drive: Drive): Link | null {
+export function linkOf(place: LinkPlace, drive: Drive): Link | null {
+  const { slot } = place;
   const { link } = drive;
   if (link.protocol === 'nvme') {
     if (slot.kind !== 'm2' || !slot.protocols.includes('nvme')) return null;
     const generation = Math.min(slot.generation, link.generation) as PcieGeneration;
-    const lanes = Math.min(slot.lanes, link.lanes);
-    return linked(`PCIe ${generation} ×${lanes}`, pcieCeiling(generation, lanes), drive);
+    const offered = lanesOf(place);
+    const lanes = Math.min(offered.lanes, link.lanes);
+    const back = [
+      ...(slot.generation < link.generation ? [`the slot is generation ${slot.generation}`] : []),
+      ...(offered.lanes < link.lanes ? [offered.why] : []),
+    ];
+    return linked('nvme', `PCIe ${generation} ×${lanes}`, pcieCeiling(generation, lanes), drive, back);
   }
-  if (slot.kind === 'm2' && !slot.protocols.includes('sata')) return null;
+  if (link.protocol === 'pata') {
+    if (!isBay(slot) || !slot.connector.match(/^(pata|zif)/)) return null;
+    const port = slot.ultraDma ?? link.mode;
+    const cable = slot.cableWires === 40 ? FASTEST_ON_40_WIRES : port;
+    const mode = Math.min(port, cable, link.mode) as UltraDma;
+    const back = [
+      ...(cable < Math.min(port, link.mode) ? ['the cable has 40 wires'] : []),
+      ...(port < link.mode ? [`the port does ${port} MB/s`] : []),
+    ];
+    return linked('pata', `PATA ${mode}`, pataCeiling(mode), drive, back);
+  }
+  if (isBay(slot) ? !slot.connector.endsWith('sata') : !isSocket(slot) || (slot.kind === 'm2' && !slot.protocols.includes('sata')))
+    return null;
   // An M.2 slot states its PCIe generation only; SATA in M.2 came with revision 3.
-  const generation = Math.min(slot.kind === 'bay-2.5' ? slot.generation : 3, link.generation) as SataGeneration;
-  return linked(`SATA ${{ 1: '1.5', 2: '3', 3: '6' }[generation]} Gb/s`, sataCeiling(generation), drive);
+  const own = slot.kind === 'm2' ? 3 : (slot as { generation: SataGeneration }).generation;
+  const generation = Math.min(own, link.generation) as SataGeneration;
+  const back = own < link.generation ? [`the port is SATA ${RATES[own]} Gb/s`] : [];
+  return linked('sata', `SATA ${RATES[generation]} Gb/s`, sataCeiling(generation), drive, back);
 }
 
-const linked = (say: string, ceilingBytesPerSecond: number, drive: Drive): Link => ({
-  say,
-  ceilingBytesPerSecond,
-  usableBytesPerSecond: drive.readBytesPerSecond && Math.min(drive.readBytesPerSecond, ceilingBytesPerSecond),
-});
+const RATES = { 1: '1.5', 2: '3', 3: '6' } as const;
+
+/** Lanes that the socket really offers: its own, two behind a key B, fewer while a neighbour shares them. */
+function lanesOf({ slot, sharing, others }: LinkPlace): { lanes: number; why: string } {
+  if (slot.kind !== 'm2') return { lanes: 0, why: '' };
+  const own = slot.key === 'B' ? Math.min(slot.lanes, KEY_B_LANES) : slot.lanes;
+  for (const rule of sharing) {
+    if (rule.kind !== 'lanes' || rule.slot !== slot.id || rule.lanes >= own) continue;
+    if (others.some((one) => one.slotId === rule.with))
+      return { lanes: rule.lanes, why: `it shares lanes with the other slot and keeps ${rule.lanes}` };
+  }
+  return { lanes: own, why: `the slot has ${own} ${own === 1 ? 'lane' : 'lanes'}` };
+}
+
+const linked = (protocol: Link['protocol'], say: string, ceiling: number, drive: Drive, back: readonly string[]): Link => {
+  const own = drive.readBytesPerSecond;
+  return {
+    protocol,
+    say,
+    ceilingBytesPerSecond: ceiling,
+    usableBytesPerSecond: own && Math.min(own, ceiling),
+    wastedBytesPerSecond: own && Math.max(0, own - ceiling),
+    heldBackBy: own !== null && own <= ceiling ? null : back.join(' and ') || null,
+  };
+};

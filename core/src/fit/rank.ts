@@ -1,8 +1,9 @@
-import type { Drive, Slot } from '../hardware/index.js';
+import type { Drive } from '../hardware/index.js';
+import { sectorCountOfMarkedSize } from '../standards/index.js';
 import type { Outcome } from './finding.js';
 import { linkOf, type Link } from './link.js';
-import type { Need } from './rule.js';
-import { judge, type Verdict } from './verdict.js';
+import type { Place } from './place.js';
+import { benchAt, judgeAt, outcomeAt, type Verdict } from './verdict.js';
 
 export interface Candidate {
   readonly drive: Drive;
@@ -10,23 +11,101 @@ export interface Candidate {
   readonly link: Link | null;
 }
 
-const ORDER: Record<Outcome, number> = { fits: 0, extras: 0, unknown: 1, no: 2 };
-
-/**
- * Every drive judged against the slot, best first: what goes in, then the larger useful speed,
- * then the lower price per marked GB, then the id, so that the order never depends on the input's.
- */
-export function rank(slot: Slot, drives: readonly Drive[], need: Need): Candidate[] {
-  return drives
-    .map((drive) => ({ drive, verdict: judge(slot, drive, need), link: linkOf(slot, drive) }))
-    .sort(
-      (a, b) =>
-        ORDER[a.verdict.outcome] - ORDER[b.verdict.outcome] ||
-        speed(b) - speed(a) ||
-        pricePerGb(a.drive) - pricePerGb(b.drive) ||
-        (a.drive.id < b.drive.id ? -1 : 1),
-    );
+/** A catalogue in order, without the words: what crosses from a worker. */
+export interface Ranking {
+  /** Indices into the catalogue, best first. */
+  readonly order: Uint32Array;
+  readonly counts: Readonly<Record<Outcome, number>>;
 }
 
-const speed = (one: Candidate): number => one.link?.usableBytesPerSecond ?? 0;
-const pricePerGb = (drive: Drive): number => drive.priceMinor / drive.markedGb;
+const CLASS: Readonly<Record<Outcome, number>> = { fits: 0, extras: 0, unknown: 1, no: 2 };
+/** Nobody feels a difference smaller than this in speed (common practice, no source). */
+const FELT = Math.log(1.05);
+/** Days a drive takes that is neither here nor has a known lead time. */
+const NO_LEAD_TIME = 1000;
+
+/**
+ * Every drive against the place, best first: what goes in; what the diagnosis asks for; within the price ceiling;
+ * the larger useful speed; the longer life; the lower price per GB that can be used; sooner to be had; then the
+ * id, so that the order never depends on the catalogue's.
+ */
+export function rankAll(place: Place, drives: readonly Drive[]): Ranking {
+  const bench = benchAt(place);
+  const counts = { fits: 0, extras: 0, unknown: 0, no: 0 };
+  const standing = new Uint8Array(drives.length);
+  const price = new Float64Array(drives.length);
+  const speed = new Int32Array(drives.length);
+  const life = new Float64Array(drives.length);
+  const days = new Uint16Array(drives.length);
+  const { budgetMinor, medium } = place.need;
+  for (let at = 0; at < drives.length; at++) {
+    const drive = drives[at]!;
+    const outcome = outcomeAt(bench, drive);
+    counts[outcome]++;
+    const asked = medium === null || drive.medium === medium ? 0 : 1;
+    const dear = budgetMinor !== null && drive.priceMinor > budgetMinor ? 1 : 0;
+    standing[at] = CLASS[outcome] * 4 + asked * 2 + dear;
+    price[at] = drive.priceMinor / usableGb(drive);
+    if (outcome === 'no') continue;
+    const usable = linkOf(place, drive)?.usableBytesPerSecond ?? null;
+    speed[at] = usable === null ? 0 : Math.round(Math.log(usable) / FELT);
+    life[at] = drive.enduranceTbw ?? 0;
+    days[at] = daysOf(drive);
+  }
+  const worthless = CLASS.no * 4;
+  const may: number[] = [];
+  const cannot: number[] = [];
+  for (let at = 0; at < drives.length; at++) (standing[at]! >= worthless ? cannot : may).push(at);
+  may.sort(
+    (a, b) =>
+      standing[a]! - standing[b]! ||
+      speed[b]! - speed[a]! ||
+      life[b]! - life[a]! ||
+      price[a]! - price[b]! ||
+      days[a]! - days[b]! ||
+      (drives[a]!.id < drives[b]!.id ? -1 : 1),
+  );
+  const order = new Uint32Array(drives.length);
+  order.set(may);
+  order.set(cheapestFirst(cannot, price, drives), may.length);
+  return { order, counts };
+}
+
+/**
+ * What does not fit, by price alone. Most of a catalogue does not, so that these are sorted as plain numbers, price
+ * and index in one, which is several times faster than comparing; runs of one price are then put in order of id.
+ */
+function cheapestFirst(indices: readonly number[], price: Float64Array, drives: readonly Drive[]): number[] {
+  const span = drives.length;
+  const keys = Float64Array.from(indices, (at) => Math.round(price[at]! * 1000) * span + at).sort();
+  const sorted = Array.from(keys, (key) => key % span);
+  for (let from = 0; from < sorted.length;) {
+    let to = from + 1;
+    while (to < sorted.length && Math.floor(keys[to]! / span) === Math.floor(keys[from]! / span)) to++;
+    if (to - from > 1) {
+      const run = sorted.slice(from, to).sort((a, b) => (drives[a]!.id < drives[b]!.id ? -1 : 1));
+      sorted.splice(from, run.length, ...run);
+    }
+    from = to;
+  }
+  return sorted;
+}
+
+/** The first `most` of the ranking with their proofs. */
+export function rank(place: Place, drives: readonly Drive[], most = Infinity): Candidate[] {
+  const { order } = rankAll(place, drives);
+  const bench = benchAt(place);
+  return Array.from(order.subarray(0, Math.min(most, order.length)), (at) => ({
+    drive: drives[at]!,
+    verdict: judgeAt(bench, drives[at]!),
+    link: linkOf(place, drives[at]!),
+  }));
+}
+
+const daysOf = (drive: Drive): number => (drive.inStock > 0 ? 0 : (drive.leadDays ?? NO_LEAD_TIME));
+
+/** What can be used of a marked size, by the standard sector count, in GB; the marked size below 50 GB. */
+const usableGb = ({ markedGb }: Drive): number => {
+  const sectors = sectorCountOfMarkedSize(markedGb);
+  return sectors === null ? markedGb : (sectors * 512) / 1e9;
+};

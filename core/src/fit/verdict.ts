@@ -1,7 +1,9 @@
 import * as z from 'zod';
-import type { Drive, Slot } from '../hardware/index.js';
-import { ExtraSchema, FindingSchema, OutcomeSchema, type Finding, type Outcome } from './finding.js';
-import type { Need } from './rule.js';
+import type { Drive } from '../hardware/index.js';
+import { whole } from '../units/index.js';
+import { ExtraSchema, FindingSchema, OutcomeSchema, toFinding, type Check, type Finding, type Outcome } from './finding.js';
+import type { Place } from './place.js';
+import type { Ask, Rule } from './rule.js';
 import { RULES } from './rules/index.js';
 
 /** What is said of a drive in a slot: the list of findings is the proof, the rest is drawn from it. */
@@ -17,21 +19,55 @@ export const VerdictSchema = z.strictObject({
 export type Verdict = z.infer<typeof VerdictSchema>;
 
 const WORST_FIRST: readonly Outcome[] = ['no', 'unknown', 'extras', 'fits'];
+const WORTH: Readonly<Record<Outcome, number>> = { no: 0, unknown: 1, extras: 2, fits: 3 };
 
-/** Asks every rule about `drive` in `slot`; the worst answer is the verdict. */
-export function judge(slot: Slot, drive: Drive, need: Need): Verdict {
-  const findings = RULES.flatMap((rule) => rule.check(slot, drive, need) ?? []);
-  const outcome = WORST_FIRST.find((worst) => findings.some((one) => one.outcome === worst)) ?? 'fits';
+/** The rules that have something to say about a place, ready to be asked about drive after drive. */
+export type Bench = readonly { readonly rule: Rule; readonly ask: Ask }[];
+export const benchAt = (place: Place): Bench =>
+  RULES.flatMap((rule) => {
+    const ask = rule.at(place);
+    return ask ? [{ rule, ask }] : [];
+  });
+
+/** Asks every rule about `drive` in `place`; the worst answer is the verdict. */
+export const judge = (place: Place, drive: Drive): Verdict => judgeAt(benchAt(place), drive);
+
+export function judgeAt(bench: Bench, drive: Drive): Verdict {
+  const checks = bench.flatMap(({ rule, ask }) => {
+    const check = ask(drive);
+    return check ? [{ rule, check }] : [];
+  });
+  const outcome = worst(checks.map((one) => one.check));
+  // Once something rules it out, no look can bring it back.
+  const findings = checks.map(({ rule, check }) => toFinding(rule, check, outcome !== 'no'));
   const extras = findings.flatMap((one) => one.extras);
   return { outcome, headline: headline(outcome, extras.length), because: because(outcome, findings), findings, extras };
 }
+
+/** The outcome alone, as fast as it can be had: at the first misfit it stops. */
+export function outcomeAt(bench: Bench, drive: Drive): Outcome {
+  let least: Outcome = 'fits';
+  for (const { ask } of bench) {
+    const check = ask(drive);
+    if (!check || !decides(check)) continue;
+    if (check.outcome === 'no') return 'no';
+    if (WORTH[check.outcome] < WORTH[least]) least = check.outcome;
+  }
+  return least;
+}
+
+/** An unknown that cannot turn the verdict does not hold it up. */
+const decides = (check: Check): boolean => check.outcome !== 'unknown' || check.couldChange;
+
+const worst = (checks: readonly Check[]): Outcome =>
+  WORST_FIRST.find((one) => checks.some((check) => check.outcome === one && decides(check))) ?? 'fits';
 
 function headline(outcome: Outcome, extras: number): string {
   switch (outcome) {
     case 'fits':
       return 'Fits as it is.';
     case 'extras':
-      return extras === 1 ? 'Fits with one extra.' : `Fits with ${extras} extras.`;
+      return extras === 1 ? 'Fits with one extra.' : `Fits with ${NUMBERS[extras] ?? extras} extras.`;
     case 'unknown':
       return 'Cannot say yet.';
     case 'no':
@@ -39,10 +75,14 @@ function headline(outcome: Outcome, extras: number): string {
   }
 }
 
-const because = (outcome: Outcome, findings: readonly Finding[]): string =>
-  outcome === 'fits'
-    ? 'Every check holds; nothing else is needed.'
-    : findings
-        .filter((one) => one.outcome === outcome)
-        .map((one) => one.sentence)
-        .join(' ');
+const NUMBERS: Readonly<Record<number, string>> = { 2: 'two', 3: 'three', 4: 'four', 5: 'five', 6: 'six' };
+
+function because(outcome: Outcome, findings: readonly Finding[]): string {
+  if (outcome === 'fits') return 'Every check holds; nothing else is needed.';
+  // What has to be got and done; why stands with each check.
+  if (outcome === 'extras') return whole(findings.flatMap((one) => one.extras.map((extra) => extra.label)).join('; '));
+  return findings
+    .filter((one) => one.outcome === outcome && (outcome !== 'unknown' || one.couldChange))
+    .map((one) => one.sentence)
+    .join(' ');
+}

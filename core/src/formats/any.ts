@@ -1,22 +1,24 @@
-import type { BlockListing, Drive, MachineModel, SelfReport } from '../hardware/index.js';
+import type { BlockListing, Drive, MachineModel, Part, SelfReport } from '../hardware/index.js';
 import type { DiagnosisKnowledge } from '../diagnose/index.js';
 import { readAtaSmartData, ATA_SECTOR_BYTES, type AtaSmartData } from './ata-smart-data/read.js';
 import { findmntOf, lsblkOf, readDf } from './block-listing/read.js';
 import { readDiagnosis } from './diagnosis/read.js';
 import { readDriveList } from './drive-list/read.js';
 import { parseJson } from './json-document.js';
+import { readPartList } from './part-list/read.js';
 import { readMachineModel } from './machine-model/read.js';
 import { healthLogFault, readNvmeHealthLog, type NvmeHealthLog } from './nvme-health-log/read.js';
 import type { Reading } from './reading.js';
 import { smartReportOf } from './smart-report/read.js';
 import { readText } from './text.js';
 
-export type Found = SelfReport | NvmeHealthLog | AtaSmartData | BlockListing | MachineModel | DiagnosisKnowledge | Drive[];
+export type Found = SelfReport | NvmeHealthLog | AtaSmartData | BlockListing | MachineModel | DiagnosisKnowledge | Drive[] | Part[];
 
 /** Petrichor's own documents, by the word in their `format` field. */
 const OWN: Readonly<Record<string, (text: string) => Reading<Found>>> = {
   'petrichor-machine-model': readMachineModel,
   'petrichor-drive-list': readDriveList,
+  'petrichor-part-list': readPartList,
   'petrichor-diagnosis': readDiagnosis,
 };
 

@@ -5,6 +5,8 @@ export * from './diagnosis/read.js';
 export * from './drive-list/read.js';
 export * from './machine-model/read.js';
 export * from './nvme-health-log/read.js';
+export * from './part-list/read.js';
 export type { Reading } from './reading.js';
+export * from './shelf-table/table.js';
 export * from './smart-report/read.js';
 export * from './text.js';

@@ -1,6 +1,8 @@
 import * as z from 'zod';
+import { CompanionsSchema } from './companions.js';
 import { GuideSchema } from './guide.js';
-import { SlotSchema } from './slot.js';
+import { FirmwareSchema, SharingSchema } from './sharing.js';
+import { SlotSchema, type Slot } from './slot.js';
 
 /** A firmware or system setting that may have to be off while the drive is changed. */
 export const SettingSchema = z.strictObject({
@@ -10,6 +12,24 @@ export const SettingSchema = z.strictObject({
   caution: z.string().max(200).nullable(),
 });
 export type Setting = z.infer<typeof SettingSchema>;
+
+/** A difference inside one model that changes its slots. */
+export const VariantSchema = z.strictObject({
+  id: z.string().regex(/^[a-z0-9-]{1,40}$/),
+  /** What one sees when it is this one: the answer to the question. */
+  answer: z.string().min(1).max(80),
+  /** Slots that are not there. */
+  without: z.array(z.string()).default([]),
+  /** Slots that are otherwise than in the model, whole. */
+  slots: z.array(SlotSchema).default([]),
+});
+export type Variant = z.infer<typeof VariantSchema>;
+
+const VariantsSchema = z.strictObject({
+  /** The question that settles which one is on the bench. */
+  ask: z.string().min(1).max(120),
+  of: z.array(VariantSchema).min(2),
+});
 
 /**
  * A machine model: its card, slots, and the guide.
@@ -28,6 +48,11 @@ export const MachineModelSchema = z
     tryBeforeClosing: z.string().max(240),
     settings: z.array(SettingSchema),
     slots: z.array(SlotSchema).min(1),
+    /** Null: all machines of the model are alike as far as slots go. */
+    variants: VariantsSchema.nullable().default(null),
+    sharing: z.array(SharingSchema).default([]),
+    firmware: FirmwareSchema.default({ startsFromNvme: null, starts4kn: null, storageMode: null }),
+    companions: CompanionsSchema.default({ memory: null, wireless: null, battery: null }),
     guide: GuideSchema,
     cautions: z.array(z.string().max(200)),
   })
@@ -42,12 +67,33 @@ export const MachineModelSchema = z
         if (!operations.has(before))
           fault(['guide', 'operations', at, 'after'], `names the operation '${before}', which the guide does not have`);
     });
-    model.slots.forEach((slot, at) => {
-      for (const id of slot.reach)
-        if (!operations.has(id)) fault(['slots', at, 'reach'], `names the operation '${id}', which the guide does not have`);
+    const reaches = (slots: readonly Slot[], path: (string | number)[]) =>
+      slots.forEach((slot, at) => {
+        for (const id of slot.reach)
+          if (!operations.has(id)) fault([...path, at, 'reach'], `names the operation '${id}', which the guide does not have`);
+      });
+    reaches(model.slots, ['slots']);
+    model.variants?.of.forEach((variant, at) => reaches(variant.slots, ['variants', 'of', at, 'slots']));
+    const slots = new Set([...model.slots, ...(model.variants?.of.flatMap((one) => one.slots) ?? [])].map((slot) => slot.id));
+    model.sharing.forEach((rule, at) => {
+      for (const id of [rule.slot, rule.kind === 'lanes' ? rule.with : rule.unless])
+        if (!slots.has(id)) fault(['sharing', at], `names the slot '${id}', which the model does not have`);
     });
   });
 export type MachineModel = z.infer<typeof MachineModelSchema>;
+
+/** Slots of the machine on the bench. A variant that nobody settled leaves the model's own. */
+export function slotsOf(model: Pick<MachineModel, 'slots' | 'variants'>, variantId: string | null): Slot[] {
+  const variant = model.variants?.of.find((one) => one.id === variantId);
+  if (!variant) return model.slots;
+  const own = new Map(variant.slots.map((slot) => [slot.id, slot]));
+  const kept = model.slots.filter((slot) => !variant.without.includes(slot.id)).map((slot) => own.get(slot.id) ?? slot);
+  return [...kept, ...variant.slots.filter((slot) => !model.slots.some((one) => one.id === slot.id))];
+}
+
+/** True where one variant has this slot otherwise, or not at all: the question has to be asked first. */
+export const hangsOnVariant = (model: Pick<MachineModel, 'variants'>, slotId: string): boolean =>
+  model.variants?.of.some((one) => one.without.includes(slotId) || one.slots.some((slot) => slot.id === slotId)) ?? false;
 
 /** `Tarnwell Fen 14` */
 export const sayModel = (model: { maker: string; name: string }): string => `${model.maker} ${model.name}`;

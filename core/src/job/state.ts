@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { DriveSchema, SlotSchema } from '../hardware/index.js';
-import { VerdictSchema } from '../fit/index.js';
+import { LooksSchema, NeedSchema, TemplateSchema, VerdictSchema } from '../fit/index.js';
 import { MeasureSchema } from '../units/index.js';
 import { WayStepSchema } from '../teardown/index.js';
 import { ActorSchema } from './actor.js';
@@ -61,9 +61,29 @@ export const JobStateSchema = z.strictObject({
   cured: z.strictObject({ what: z.string(), checked: z.string(), ...Stamp }).nullable(),
   /** What it turned out to have been. */
   confirmed: z.strictObject({ causeIds: z.array(z.string()), note: z.string(), ...Stamp }).nullable(),
-  need: z.strictObject({ usedGb: z.number().nullable(), wantedGb: z.number().nullable() }),
-  measured: z.record(z.string(), z.strictObject({ topHeight: MeasureSchema.nullable(), bottomHeight: MeasureSchema.nullable() })),
-  choice: z.strictObject({ slot: SlotSchema, drive: DriveSchema, verdict: VerdictSchema, ...Stamp }).nullable(),
+  need: NeedSchema,
+  /** What was read off drives on this job, by drive. */
+  measured: z.record(
+    z.string(),
+    z.strictObject({ topHeight: MeasureSchema.nullable(), bottomHeight: MeasureSchema.nullable(), peakWatts: z.number().nullable() }),
+  ),
+  /** What was looked at on the machine, by slot; `model` for its firmware. */
+  looks: z.record(z.string(), LooksSchema),
+  /** Which variant of the model is on the bench. */
+  variantId: z.string().nullable(),
+  adapted: z
+    .strictObject({
+      slotId: z.string(),
+      label: z.string(),
+      thickness: MeasureSchema,
+      template: TemplateSchema,
+      approved: z.strictObject({ note: z.string(), ...Stamp }).nullable(),
+      ...Stamp,
+    })
+    .nullable(),
+  choice: z
+    .strictObject({ slot: SlotSchema, drive: DriveSchema, verdict: VerdictSchema, override: z.string().nullable(), ...Stamp })
+    .nullable(),
   safeguard: z.strictObject({ ...SafeguardSchema.shape, ...Stamp }).nullable(),
   way: z
     .strictObject({

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { judge } from '../fit/index.js';
+import { bareSlot, judge } from '../fit/index.js';
 import { m2Drive, m2Slot, model, TestBench } from '../testing/samples.js';
 import { benchAt } from '../testing/walks.js';
 import { buildWay, type Way } from '../teardown/index.js';
@@ -7,7 +7,7 @@ import { nextTick } from './next-command.js';
 import { countOut, moveThings, sayItem, stillOut, trayItemId, trayWaiverCode, type TrayItem } from './tray.js';
 import { currentStep, minutesLeft } from './walk.js';
 
-const way = buildWay(model(), m2Slot(), judge(m2Slot(), m2Drive(), { usedGb: null, wantedGb: null }).extras) as Way;
+const way = buildWay(model(), m2Slot(), judge(bareSlot(m2Slot()), m2Drive()).extras) as Way;
 const step = (id: string) => way.steps.find((one) => one.id === id)!;
 const none: TrayItem[] = [];
 

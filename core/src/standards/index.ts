@@ -2,4 +2,4 @@ export * from './links.js';
 export * from './m2.js';
 export * from './sector-count.js';
 export * from './threads.js';
-export * from './two-and-a-half-inch.js';
+export * from './outlines.js';

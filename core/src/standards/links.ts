@@ -12,9 +12,20 @@ const SATA_BYTES_PER_SECOND: Record<SataGeneration, number> = { 1: 150e6, 2: 300
 
 export type PcieGeneration = 1 | 2 | 3 | 4 | 5;
 export type SataGeneration = 1 | 2 | 3;
+/** Ultra DMA modes of parallel ATA by their rate in MB/s. */
+export type UltraDma = 33 | 66 | 100 | 133;
 
 /** Ceiling of a PCIe link, bytes per second before protocol overhead. */
 export const pcieCeiling = (generation: PcieGeneration, lanes: number): number => PCIE_LANE_BYTES_PER_SECOND[generation] * lanes;
 
 /** Ceiling of a SATA link, bytes per second before protocol overhead. */
 export const sataCeiling = (generation: SataGeneration): number => SATA_BYTES_PER_SECOND[generation];
+
+/** Ceiling of a parallel ATA link, bytes per second (ATA/ATAPI Ultra DMA modes 2, 4, 5, 6; from memory). */
+export const pataCeiling = (mode: UltraDma): number => mode * 1e6;
+
+/** Above this mode a parallel cable wants 80 wires, a ground beside each signal (ATA/ATAPI-5, from memory). */
+export const FASTEST_ON_40_WIRES: UltraDma = 33;
+
+/** A key B socket carries two PCIe lanes at most (PCI Express M.2 specification, from memory). */
+export const KEY_B_LANES = 2;

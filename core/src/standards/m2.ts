@@ -17,5 +17,36 @@ export const M2_WIDTH: Measure = spec(22, M2_OUTLINE_TOLERANCE_MM);
 /** Lengths of the 22-wide family, mm. */
 export const M2_LENGTHS_MM = [30, 42, 60, 80, 110] as const;
 
+/** Half-round notch at the far end and the ring around it that a screw head may cover, mm across (same source, from memory). */
+export const M2_NOTCH_MM = 3.5;
+export const M2_KEEP_OUT_MM = 5.5;
+
 /** A rib goes into its own notch; B+M has both notches (PCI Express M.2 specification, from memory). */
 export const keyAdmits = (socket: SocketKey, drive: DriveKey): boolean => drive === 'B+M' || drive === socket;
+
+/** The edge has 75 positions at 0.5 mm; a key takes eight of them (PCI Express M.2 specification, from memory). */
+export const M2_POSITIONS = 75;
+export const M2_KEY_POSITIONS: Readonly<Record<SocketKey, readonly [first: number, last: number]>> = { B: [12, 19], M: [59, 66] };
+
+/** Contacts left on a drive's edge once its notches are cut. */
+export const contactsOf = (key: DriveKey): number =>
+  (['B', 'M'] as const).reduce((left, one) => {
+    const [first, last] = M2_KEY_POSITIONS[one];
+    return key === 'B+M' || key === one ? left - (last - first + 1) : left;
+  }, M2_POSITIONS);
+
+/**
+ * Component heights by the code in a drive's type number, mm at most above and below the board
+ * (PCI Express M.2 specification, from memory). S: parts on top only; D: on both faces.
+ */
+export const M2_HEIGHT_CODES = {
+  S1: { top: 1.2, bottom: 0 },
+  S2: { top: 1.35, bottom: 0 },
+  S3: { top: 1.5, bottom: 0 },
+  D1: { top: 1.2, bottom: 1.35 },
+  D2: { top: 1.35, bottom: 1.35 },
+  D3: { top: 1.5, bottom: 1.35 },
+  D4: { top: 1.5, bottom: 0.7 },
+  D5: { top: 1.5, bottom: 1.5 },
+} as const;
+export type M2HeightCode = keyof typeof M2_HEIGHT_CODES;

@@ -1,8 +1,8 @@
-import { judge } from '../fit/index.js';
+import { bareSlot, judge } from '../fit/index.js';
 import { m2Drive, m2Slot, model } from '../testing/samples.js';
 import { buildWay, type Way } from './way.js';
 
-const extras = judge(m2Slot(), m2Drive(), { usedGb: null, wantedGb: null }).extras;
+const extras = judge(bareSlot(m2Slot()), m2Drive()).extras;
 const way = buildWay(model(), m2Slot(), extras) as Way;
 const ids = (leg: string) => way.steps.filter((step) => step.leg === leg).map((step) => step.id);
 

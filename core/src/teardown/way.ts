@@ -54,10 +54,13 @@ export function buildWay(model: MachineModel, slot: Slot, extras: readonly Extra
   const back = inward.filter((operation) => operation.mirror !== null).reverse();
   const deepest = guide.layers.at(-1)!.id;
   const walk = turning(guide.startSide);
+  const asked = (when: 'before-drive' | 'after-drive') =>
+    extras.flatMap((extra) => (extra.step?.when === when ? [stepOfExtra(extra.id, extra.step, deepest)] : []));
   const steps = [
     ...inward.map((operation) => walk(stepIn(operation), operation.side)),
-    ...extras.flatMap((extra) => (extra.step ? [walk(stepOfExtra(extra.id, extra.step, deepest), null)] : [])),
+    ...asked('before-drive').map((step) => walk(step, null)),
     ...back.filter((operation) => operation.atSwap).map((operation) => walk(stepBack(operation, 'swap'), operation.side)),
+    ...asked('after-drive').map((step) => walk(step, null)),
     ...back.filter((operation) => !operation.atSwap).map((operation) => walk(stepBack(operation, 'out'), operation.side)),
   ];
   return { ok: true, steps, turns: plan.turns, toolChanges: plan.toolChanges };

@@ -1,5 +1,25 @@
 import { shippedDiagnosis } from '../diagnose/index.js';
-import type { BaySlot, M2Drive, M2Slot, MachineModel, Operation, TwoAndAHalfDrive } from '../hardware/index.js';
+import type * as z from 'zod';
+import {
+  BaySlotSchema,
+  M2DriveSchema,
+  M2SlotSchema,
+  MsataDriveSchema,
+  MsataSlotSchema,
+  PartSchema,
+  ScrewSchema,
+  TwoAndAHalfDriveSchema,
+  type BaySlot,
+  type M2Drive,
+  type M2Slot,
+  type MachineModel,
+  type MsataDrive,
+  type MsataSlot,
+  type Operation,
+  type Part,
+  type PartKind,
+  type TwoAndAHalfDrive,
+} from '../hardware/index.js';
 import {
   decide,
   evolve,
@@ -13,80 +33,124 @@ import {
 import { spec } from '../units/index.js';
 
 /** Invented things with sensible defaults: a test states only what it is about. */
-export const m2Drive = (own: Partial<M2Drive> = {}): M2Drive => ({
-  family: 'm2',
-  id: 'pellow-p3',
-  maker: 'Pellow',
-  name: 'P3',
-  markedGb: 1000,
-  medium: 'flash',
-  readBytesPerSecond: 7e9,
-  priceMinor: 8900,
-  drawer: 'C4',
-  inStock: 2,
-  lengthMm: 80,
-  key: 'M',
-  link: { protocol: 'nvme', generation: 4, lanes: 4 },
-  topHeight: spec(1.38, 0.05),
-  bottomHeight: spec(0),
-  ...own,
-});
+export const m2Drive = (own: Partial<M2Drive> = {}): M2Drive =>
+  M2DriveSchema.parse({
+    family: 'm2',
+    id: 'pellow-p3',
+    maker: 'Pellow',
+    name: 'P3',
+    markedGb: 1000,
+    medium: 'flash',
+    readBytesPerSecond: 7e9,
+    priceMinor: 8900,
+    drawer: 'C4',
+    inStock: 2,
+    lengthMm: 80,
+    key: 'M',
+    link: { protocol: 'nvme', generation: 4, lanes: 4 },
+    topHeight: spec(1.38, 0.05),
+    bottomHeight: spec(0),
+    ...own,
+  });
 
-export const bayDrive = (own: Partial<TwoAndAHalfDrive> = {}): TwoAndAHalfDrive => ({
-  family: '2.5-inch',
-  id: 'corrie-d7',
-  maker: 'Corrie',
-  name: 'D7',
-  markedGb: 1000,
-  medium: 'flash',
-  readBytesPerSecond: 0.55e9,
-  priceMinor: 6100,
-  drawer: 'E1',
-  inStock: 2,
-  height: spec(7, 0.1),
-  link: { protocol: 'sata', generation: 3 },
-  ...own,
-});
+export const bayDrive = (own: Partial<TwoAndAHalfDrive> = {}): TwoAndAHalfDrive =>
+  TwoAndAHalfDriveSchema.parse({
+    family: '2.5-inch',
+    id: 'corrie-d7',
+    maker: 'Corrie',
+    name: 'D7',
+    markedGb: 1000,
+    medium: 'flash',
+    readBytesPerSecond: 0.55e9,
+    priceMinor: 6100,
+    drawer: 'E1',
+    inStock: 2,
+    height: spec(7, 0.1),
+    link: { protocol: 'sata', generation: 3 },
+    ...own,
+  });
 
-export const m2Slot = (own: Partial<M2Slot> = {}): M2Slot => ({
-  kind: 'm2',
-  id: 'm2-a',
-  label: 'M.2 socket',
-  reach: ['drive-out'],
-  fitted: { label: 'Sallow R6 512 GB', markedGb: 512, lengthMm: 60 },
-  claimedLimitGb: null,
-  key: 'M',
-  protocols: ['nvme'],
-  generation: 3,
-  lanes: 4,
-  roomLength: spec(84, 0.3),
-  roomWidth: spec(26.8, 0.15),
-  post: { nowAtMm: 60, canMoveToMm: [80], tool: 'nut driver' },
-  screw: { thread: 'M2', lengthMm: 2.5, head: 'wafer', bit: 'PH0' },
-  standOff: spec(1.5, 0.05),
-  coverAt: spec(5.4, 0.1),
-  stack: [
-    { name: 'foil', height: spec(0.15, 0.03) },
-    { name: 'pad', height: spec(0.75, 0.1) },
-    { name: 'plate', height: spec(0.4, 0.04) },
-  ],
-  ...own,
-});
+export const msataDrive = (own: Partial<MsataDrive> = {}): MsataDrive =>
+  MsataDriveSchema.parse({
+    family: 'msata',
+    id: 'sallow-m1',
+    maker: 'Sallow',
+    name: 'M1',
+    markedGb: 256,
+    medium: 'flash',
+    readBytesPerSecond: 0.5e9,
+    priceMinor: 5200,
+    drawer: 'E4',
+    inStock: 1,
+    size: 'full',
+    link: { protocol: 'sata', generation: 3 },
+    topHeight: spec(2, 0.1),
+    bottomHeight: spec(0.6, 0.1),
+    ...own,
+  });
 
-export const baySlot = (own: Partial<BaySlot> = {}): BaySlot => ({
-  kind: 'bay-2.5',
-  id: 'bay-b',
-  label: '2.5-inch bay',
-  reach: ['drive-out'],
-  fitted: null,
-  claimedLimitGb: null,
-  roomLength: spec(101.5, 0.3),
-  roomWidth: spec(70.6, 0.2),
-  roomHeight: spec(7.2, 0.1),
-  generation: 3,
-  movesOver: [],
-  ...own,
-});
+export const m2Slot = (own: Partial<M2Slot> = {}): M2Slot =>
+  M2SlotSchema.parse({
+    kind: 'm2',
+    id: 'm2-a',
+    label: 'M.2 socket',
+    reach: ['drive-out'],
+    fitted: { label: 'Sallow R6 512 GB', markedGb: 512, lengthMm: 60 },
+    claimedLimitGb: null,
+    key: 'M',
+    protocols: ['nvme'],
+    generation: 3,
+    lanes: 4,
+    roomLength: spec(84, 0.3),
+    roomWidth: spec(26.8, 0.15),
+    post: { nowAtMm: 60, canMoveToMm: [80], tool: 'nut driver' },
+    screw: { thread: 'M2', lengthMm: 2.5, head: 'wafer', bit: 'PH0' },
+    standOff: spec(1.5, 0.05),
+    coverAt: spec(5.4, 0.1),
+    stack: [
+      { name: 'foil', height: spec(0.15, 0.03) },
+      { name: 'pad', height: spec(0.75, 0.1) },
+      { name: 'plate', height: spec(0.4, 0.04), rigid: true },
+    ],
+    ...own,
+  });
+
+export const msataSlot = (own: Partial<MsataSlot> = {}): MsataSlot =>
+  MsataSlotSchema.parse({
+    kind: 'msata',
+    id: 'msata-a',
+    label: 'mSATA socket',
+    reach: ['drive-out'],
+    fitted: null,
+    claimedLimitGb: null,
+    wiredFor: 'sata',
+    generation: 2,
+    sizes: ['full'],
+    screw: { thread: 'M2', lengthMm: 3, head: 'pan', bit: 'PH0' },
+    standOff: spec(3, 0.1),
+    coverAt: spec(8, 0.2),
+    stack: [],
+    ...own,
+  });
+
+export const baySlot = (own: Partial<BaySlot> = {}): BaySlot =>
+  BaySlotSchema.parse({
+    kind: 'bay-2.5',
+    id: 'bay-b',
+    label: '2.5-inch bay',
+    reach: ['drive-out'],
+    fitted: null,
+    claimedLimitGb: null,
+    roomLength: spec(101.5, 0.3),
+    roomWidth: spec(70.6, 0.2),
+    roomHeight: spec(7.2, 0.1),
+    generation: 3,
+    ...own,
+  });
+
+/** A small part of the shelf; its kind decides what else it says. */
+export const part = (own: Partial<z.input<typeof PartSchema>> & { kind: PartKind }): Part =>
+  PartSchema.parse({ id: `a-${own.kind}`, name: `a ${own.kind}`, priceMinor: 100, drawer: 'D1', inStock: 5, ...own });
 
 export const operation = (own: Partial<Operation> & { id: string }): Operation => ({
   title: `Do ${own.id}`,
@@ -135,7 +199,7 @@ export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
             key: 'short',
             kind: 'screw',
             label: 'M2 × 5 pan',
-            screw: { thread: 'M2', lengthMm: 5, head: 'pan', bit: 'PH0' },
+            screw: ScrewSchema.parse({ thread: 'M2', lengthMm: 5, head: 'pan', bit: 'PH0' }),
             holes: [1, 2, 3].map((x) => ({ xMm: x, yMm: x })),
           },
         ],
@@ -154,6 +218,10 @@ export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
     ],
   },
   cautions: [],
+  variants: null,
+  sharing: [],
+  firmware: { startsFromNvme: null, starts4kn: null, storageMode: null },
+  companions: { memory: null, wireless: null, battery: null },
   ...own,
 });
 
@@ -194,6 +262,7 @@ export class TestBench {
   /** Seconds since the job was opened; a test moves it. */
   clock = 0;
   roles: Role[] = ['technician'];
+  parts: Part[] = [];
   private readonly models: readonly MachineModel[];
 
   constructor(models: readonly MachineModel[] = [model()]) {
@@ -230,6 +299,7 @@ export class TestBench {
   private readonly knowledge: Knowledge = {
     model: (id) => this.models.find((one) => one.id === id),
     drive: (id) => DRIVES.find((one) => one.id === id),
+    parts: () => this.parts,
     diagnosis: shippedDiagnosis,
   };
 

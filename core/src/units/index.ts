@@ -3,3 +3,4 @@ export * from './clearance.js';
 export * from './measure.js';
 export * from './minutes.js';
 export * from './sentence.js';
+export * from './money.js';

@@ -2,6 +2,7 @@ import type { CommandReply, GiveCommand, OpenJob } from '@petrichor/api';
 import {
   decide,
   evolve,
+  fitCaseOf,
   pastCaseOf,
   shippedDiagnosis,
   summarise,
@@ -19,8 +20,10 @@ import { Refused } from '../refused.js';
 import { append, benchRows, eventsAfter, jobOfCommand, lockStatement, seqOfJob, takeJobNumber, type LockedJob } from '../store/jobs.js';
 import type { Database, WorkshopTx } from '../store/database.js';
 import { findDrive, findModel } from '../store/knowledge.js';
+import { listParts } from '../store/shelf.js';
 import { diagnosisLookUp } from './diagnosis.js';
 import { JobCache } from './job-cache.js';
+import { settleClaim } from './shelf.js';
 
 /** Who acts, for which workshop, and when. The clock comes in here and goes no deeper. */
 export interface Acting {
@@ -40,6 +43,23 @@ const ASKS_DIAGNOSIS: ReadonlySet<JobCommand['type']> = new Set([
   'conclude',
   'confirm-causes',
   'end-run',
+]);
+const ASKS_MODEL: ReadonlySet<JobCommand['type']> = new Set([
+  'choose-drive',
+  'override-fit',
+  'look',
+  'adapt',
+  'advance',
+  'turn-off-setting',
+]);
+/** Events after which a job may hold more or less of the shelf than before. */
+const CLAIMS_STOCK: ReadonlySet<JobEvent['type']> = new Set([
+  'drive-chosen',
+  'variant-settled',
+  'adapted',
+  'adapted-judged',
+  'phase-entered',
+  'ended-early',
 ]);
 /** How many closed jobs the Bench still shows. */
 const CLOSED_ON_BENCH = 5;
@@ -116,6 +136,7 @@ export class JobService {
         // The screen lacks what happened after `basedOn`; it gets that together with what its own command made.
         const missed = basedOn < seq ? await eventsAfter(tx, jobId, basedOn) : [];
         const written = await this.write(tx, job, acting, commandId, decision.events);
+        if (decision.events.some((event) => CLAIMS_STOCK.has(event.type))) await settleClaim(tx, acting, written.job);
         return { job: written.job, reply: { events: [...missed, ...written.events], seq: written.job.seq, repeated: false } };
       },
     );
@@ -139,16 +160,21 @@ export class JobService {
     const first = (job?.seq ?? 0) + 1;
     const recorded = events.map((event, part): RecordedEvent => ({ seq: first + part, at: at.toISOString(), by, commandId, event }));
     const next = recorded.reduce<JobState | null>(evolve, job)!;
-    await append(tx, summarise(next), pastCaseOf(next), recorded);
+    await append(tx, summarise(next), { pastCase: pastCaseOf(next), fitCase: fitCaseOf(next) }, recorded);
     return { job: next, events: recorded };
   }
 
   /** Reads only what this command may ask for: most commands look nothing up. */
   private async known(tx: WorkshopTx, workshopId: string, job: JobState, command: JobCommand): Promise<Knowledge> {
-    const asksModel = command.type === 'choose-drive' || command.type === 'advance' || command.type === 'turn-off-setting';
-    const model = asksModel ? await findModel(tx, job.intake.modelId) : undefined;
+    const model = ASKS_MODEL.has(command.type) ? await findModel(tx, job.intake.modelId) : undefined;
     const drive = 'driveId' in command ? await findDrive(tx, command.driveId) : undefined;
     const diagnosis = ASKS_DIAGNOSIS.has(command.type) ? await diagnosisLookUp(this.database, tx, workshopId) : shippedDiagnosis;
-    return { model: (id) => (id === model?.id ? model : undefined), drive: (id) => (id === drive?.id ? drive : undefined), diagnosis };
+    const parts = command.type === 'choose-drive' || command.type === 'override-fit' ? await listParts(tx) : [];
+    return {
+      model: (id) => (id === model?.id ? model : undefined),
+      drive: (id) => (id === drive?.id ? drive : undefined),
+      parts: () => parts,
+      diagnosis,
+    };
   }
 }

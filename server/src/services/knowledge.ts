@@ -1,16 +1,18 @@
 import type { KnowledgeReply } from '@petrichor/api';
-import { readAnyFormat, readDiagnosis, readDriveList, readMachineModel, sayModel, shippedDiagnosis } from '@petrichor/core';
+import { readAnyFormat, readDiagnosis, readDriveList, readMachineModel, readPartList, sayModel, shippedDiagnosis } from '@petrichor/core';
 import { Refused } from '../refused.js';
 import type { Database } from '../store/database.js';
 import { lastEdition } from '../store/diagnosis.js';
 import { learntEditions, saveEdition } from './diagnosis.js';
 import type { Acting } from './jobs.js';
-import { listDrives, listModels, putDrives, putModel } from '../store/knowledge.js';
+import { listDrives, listModels, putModel } from '../store/knowledge.js';
+import { listParts } from '../store/shelf.js';
+import { putItems } from './shelf.js';
 
 export const knowledgeOf = (database: Database, workshopId: string): Promise<KnowledgeReply> =>
   database.inWorkshop(workshopId, async (tx) => {
     const { before, after } = await learntEditions(database, tx, workshopId);
-    return { models: await listModels(tx), drives: await listDrives(tx), diagnosis: { before, after } };
+    return { models: await listModels(tx), drives: await listDrives(tx), parts: await listParts(tx), diagnosis: { before, after } };
   });
 
 /** Brings a document in; all of it or nothing. Returns what came in, in words. */
@@ -23,8 +25,13 @@ export async function importDocument(database: Database, acting: Acting, text: s
   }
   const drives = readDriveList(text);
   if (drives.ok) {
-    await database.inWorkshop(workshopId, (tx) => putDrives(tx, drives.value));
+    await putItems(database, acting, { drives: drives.value, parts: [] });
     return drives.value.length === 1 ? 'one drive' : `${drives.value.length} drives`;
+  }
+  const parts = readPartList(text);
+  if (parts.ok) {
+    await putItems(database, acting, { drives: [], parts: parts.value });
+    return parts.value.length === 1 ? 'one small part' : `${parts.value.length} small parts`;
   }
   const diagnosis = readDiagnosis(text);
   if (diagnosis.ok) {

@@ -1,4 +1,4 @@
-import type { JobSummary, PastCase, RecordedEvent } from '@petrichor/core';
+import { grown, type FitCase, type JobSummary, type PastCase, type RecordedEvent } from '@petrichor/core';
 import { uuidLiteral, type WorkshopTx } from './database.js';
 
 interface EventRow {
@@ -22,7 +22,7 @@ export async function eventsAfter(tx: WorkshopTx, jobId: string, after: number):
     at: at.toISOString(),
     commandId,
     by: { id: byId, name: byName },
-    event: body,
+    event: grown(body),
   }));
 }
 
@@ -71,15 +71,15 @@ export async function takeJobNumber(tx: WorkshopTx): Promise<number> {
 export async function append(
   tx: WorkshopTx,
   summary: JobSummary,
-  pastCase: PastCase | null,
+  drawn: { readonly pastCase: PastCase | null; readonly fitCase: FitCase | null },
   events: readonly RecordedEvent[],
 ): Promise<void> {
   await tx.query({
     name: 'append',
     text: `with listed as (
-        insert into job (workshop_id, id, number, seq, closed, promised_at, summary, past_case) values (current_workshop(), $1, $2, $3, $4, $5, $6, $9)
+        insert into job (workshop_id, id, number, seq, closed, promised_at, summary, past_case, fit_case) values (current_workshop(), $1, $2, $3, $4, $5, $6, $9, $10)
         on conflict (workshop_id, id) do update set seq = excluded.seq, closed = excluded.closed, promised_at = excluded.promised_at,
-          summary = excluded.summary, past_case = excluded.past_case, changed_at = now()
+          summary = excluded.summary, past_case = excluded.past_case, fit_case = excluded.fit_case, changed_at = now()
       ), appended as (
         insert into job_event (workshop_id, job_id, seq, command_id, part, at, by_id, by_name, body)
         select current_workshop(), $1, e.seq, e.command_id, e.part, e.at, e.by_id, e.by_name, e.body
@@ -95,7 +95,8 @@ export async function append(
       JSON.stringify(summary),
       JSON.stringify(events.map(asRow)),
       String(events[0]!.seq - 1),
-      pastCase === null ? null : JSON.stringify(pastCase),
+      drawn.pastCase && JSON.stringify(drawn.pastCase),
+      drawn.fitCase && JSON.stringify(drawn.fitCase),
     ],
   });
 }

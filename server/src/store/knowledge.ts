@@ -1,11 +1,12 @@
-import type { Drive, MachineModel } from '@petrichor/core';
+import { evidenceFrom, MachineModelSchema, type Drive, type FitCase, type MachineModel, type Part } from '@petrichor/core';
 import type { WorkshopTx } from './database.js';
 
 export async function listModels(tx: WorkshopTx): Promise<MachineModel[]> {
   const { rows } = await tx.query<{ document: MachineModel }>(
     'select document from machine_model where workshop_id = current_workshop() order by id',
   );
-  return rows.map((row) => row.document);
+  const cases = await fitCases(tx);
+  return rows.map((row) => seen(row.document, cases));
 }
 
 export async function listDrives(tx: WorkshopTx): Promise<Drive[]> {
@@ -18,7 +19,29 @@ export async function findModel(tx: WorkshopTx, id: string): Promise<MachineMode
     'select document from machine_model where workshop_id = current_workshop() and id = $1',
     [id],
   );
-  return rows[0]?.document;
+  return rows[0] && seen(rows[0].document, await fitCases(tx, id));
+}
+
+/** What proved jobs have shown about sizes, of one model or of all. */
+async function fitCases(tx: WorkshopTx, modelId: string | null = null): Promise<FitCase[]> {
+  const { rows } = await tx.query<{ fitCase: FitCase }>(
+    `select fit_case as "fitCase" from job where workshop_id = current_workshop() and fit_case is not null
+     and ($1::text is null or fit_case ->> 'modelId' = $1) order by number`,
+    [modelId],
+  );
+  return rows.map((row) => row.fitCase);
+}
+
+/** The model with defaults for what it was written without, and with what jobs here have shown about its slots. */
+function seen(document: MachineModel, cases: readonly FitCase[]): MachineModel {
+  const model = MachineModelSchema.parse(document);
+  const own = cases.filter((one) => one.modelId === model.id);
+  if (own.length === 0) return model;
+  const slots = model.slots.map((slot) => ({
+    ...slot,
+    evidence: [...own.filter((one) => one.slotId === slot.id).map(evidenceFrom), ...slot.evidence],
+  }));
+  return { ...model, slots };
 }
 
 export async function findDrive(tx: WorkshopTx, id: string): Promise<Drive | undefined> {
@@ -36,7 +59,11 @@ export async function putDrives(tx: WorkshopTx, drives: readonly Drive[]): Promi
   await put(tx, 'drive', drives);
 }
 
-const put = (tx: WorkshopTx, table: 'machine_model' | 'drive', documents: readonly { id: string }[]) =>
+export async function putParts(tx: WorkshopTx, parts: readonly Part[]): Promise<void> {
+  await put(tx, 'part', parts);
+}
+
+const put = (tx: WorkshopTx, table: 'machine_model' | 'drive' | 'part', documents: readonly { id: string }[]) =>
   tx.query(
     `insert into ${table} (workshop_id, id, document)
      select current_workshop(), d ->> 'id', d from jsonb_array_elements($1) as d

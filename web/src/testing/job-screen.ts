@@ -4,7 +4,7 @@ import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideStore, Store } from '@ngrx/store';
-import { currentStep, learn, shippedDiagnosis, type Drive, type JobState, type MachineModel, type Role } from '@petrichor/core';
+import { currentStep, learn, shippedDiagnosis, type Drive, type JobState, type MachineModel, type Part, type Role } from '@petrichor/core';
 import { connectionReducer } from '../app/state/connection/connection.reducer';
 import { dockReducer } from '../app/state/dock/dock.reducer';
 import { JobsActions } from '../app/state/jobs/jobs.actions';
@@ -27,7 +27,7 @@ export class JobScreenHarness<T> {
   static async of<T>(
     component: Type<T>,
     job: JobState,
-    knowledge: { models: MachineModel[]; drives: Drive[] },
+    knowledge: { models: MachineModel[]; drives: Drive[]; parts?: Part[] },
     inputs: Record<string, unknown> = {},
     roles: Role[] = ['technician'],
   ): Promise<JobScreenHarness<T>> {
@@ -50,7 +50,7 @@ export class JobScreenHarness<T> {
     const account = { id: 'ines', name: 'Ines', signInName: 'ines', roles };
     store.dispatch(SessionActions.told({ reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } } }));
     const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
-    store.dispatch(KnowledgeActions.told({ reply: { ...knowledge, diagnosis } }));
+    store.dispatch(KnowledgeActions.told({ reply: { parts: [], ...knowledge, diagnosis } }));
     store.dispatch(JobsActions.loaded({ job }));
     const fixture = TestBed.createComponent(component);
     for (const [name, value] of Object.entries({ ...inputs, job })) fixture.componentRef.setInput(name, value);

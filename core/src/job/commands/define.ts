@@ -1,6 +1,6 @@
 import type * as z from 'zod';
 import type { About, DiagnosisKnowledge } from '../../diagnose/index.js';
-import type { Drive, MachineModel } from '../../hardware/index.js';
+import type { Drive, MachineModel, Part } from '../../hardware/index.js';
 import type { Actor, Role } from '../actor.js';
 import type { JobEvent } from '../events/index.js';
 import type { JobState } from '../state.js';
@@ -9,6 +9,8 @@ import type { JobState } from '../state.js';
 export interface Knowledge {
   model(id: string): MachineModel | undefined;
   drive(id: string): Drive | undefined;
+  /** Small parts of the shelf. */
+  parts(): readonly Part[];
   /** The workshop's edition, with what its jobs have taught. */
   diagnosis(about: About): DiagnosisKnowledge;
 }

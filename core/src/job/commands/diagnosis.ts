@@ -174,7 +174,7 @@ function needFrom(job: JobState, atLeast: 'what-is-used' | 'larger' | 'same'): J
   const gb = asNumber(bytes) / 1e9;
   // A drive marked '500' has a little over 500 GB of sectors (IDEMA LBA1-03); the marked size is what one buys.
   const wantedGb = atLeast === 'larger' ? Math.floor(gb) * 2 : Math.floor(gb);
-  return wantedGb >= 1 && wantedGb <= 64_000 ? { type: 'need-stated', usedGb: job.need.usedGb, wantedGb } : null;
+  return wantedGb >= 1 && wantedGb <= 64_000 ? { type: 'need-stated', ...job.need, wantedGb } : null;
 }
 
 /** Finished jobs teach: what it really was, once the machine ran again. Nothing chosen: nobody could tell. */

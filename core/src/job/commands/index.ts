@@ -3,7 +3,7 @@ import { advance, endEarly, handOver, note, returnTo, settleOldDrive, waive } fr
 import type { CommandDefinition } from './define.js';
 import { conclude, confirmCauses, cure, observe, readListingCommand, readReportCommand, setTestAside, stateStake } from './diagnosis.js';
 import { amendIntake } from './intake.js';
-import { chooseDrive, measureDrive, stateNeed } from './match.js';
+import { adapt, approveAdapted, chooseDrive, look, measureDrive, overrideFit, readLabel, stateNeed } from './match.js';
 import { checkBaseline, checkSetUp, proveDrive, tryOut } from './proof.js';
 import { endRun, startRun } from './runs.js';
 import { chooseStopWay, liftStop, stopStep } from './stop.js';
@@ -28,7 +28,12 @@ const definitions = [
   endRun,
   stateNeed,
   measureDrive,
+  readLabel,
+  look,
   chooseDrive,
+  overrideFit,
+  adapt,
+  approveAdapted,
   decideSafeguard,
   turnOffSetting,
   turnOnSetting,
@@ -64,5 +69,4 @@ export const commandOf = (type: JobCommand['type']): CommandDefinition<z.ZodObje
 
 const byType = new Map(definitions.map((one) => [one.schema.shape.type.value, one] as const));
 export type { Context, Decision, Knowledge, Refusal } from './define.js';
-export { withMeasured } from './match.js';
 export { mayNotRun } from './runs.js';

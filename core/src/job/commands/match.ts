@@ -1,19 +1,40 @@
 import * as z from 'zod';
-import { judge } from '../../fit/index.js';
-import type { Drive } from '../../hardware/index.js';
+import { FIRMWARE_LOOKS, judge, NeedSchema, takesLook, TemplateSchema } from '../../fit/index.js';
 import { readOff } from '../../units/index.js';
 import { isBefore } from '../phases.js';
+import { OF_MODEL, placeOf, slotsOnBench, withMeasured } from '../place-of.js';
 import type { JobState } from '../state.js';
 import { hasWalked } from '../walk.js';
-import { accept, BENCH, defineCommand, refuse } from './define.js';
+import { accept, BENCH, defineCommand, refuse, type Context, type Decision } from './define.js';
 
 const gigabytes = z.number().int('Whole GB, please.').min(1, 'At least 1 GB.').max(64_000, 'At most 64 000 GB.').nullable();
 
+/** What is not said stays as it was. */
 export const stateNeed = defineCommand(
-  z.strictObject({ type: z.literal('state-need'), usedGb: gigabytes, wantedGb: gigabytes }),
+  z.strictObject({
+    type: z.literal('state-need'),
+    usedGb: gigabytes,
+    wantedGb: gigabytes,
+    budgetMinor: z.number().int().min(0, 'A price is not below 0.').max(100_000_000).nullable().optional(),
+    plan: NeedSchema.shape.plan.unwrap().optional(),
+    holdsSystem: z.boolean().optional(),
+    cloneFromGb: gigabytes.optional(),
+  }),
   BENCH,
-  (_, { usedGb, wantedGb }) => accept({ type: 'need-stated', usedGb, wantedGb }),
+  (job, said) =>
+    accept({
+      type: 'need-stated',
+      ...job.need,
+      usedGb: said.usedGb,
+      wantedGb: said.wantedGb,
+      budgetMinor: said.budgetMinor === undefined ? job.need.budgetMinor : said.budgetMinor,
+      plan: said.plan ?? job.need.plan,
+      holdsSystem: said.holdsSystem ?? job.need.holdsSystem,
+      cloneFromGb: said.cloneFromGb === undefined ? job.need.cloneFromGb : said.cloneFromGb,
+    }),
 );
+
+const tool = z.enum(['callipers', 'ruler']);
 
 export const measureDrive = defineCommand(
   z.strictObject({
@@ -24,7 +45,7 @@ export const measureDrive = defineCommand(
       .number('Type what you read, in mm.')
       .min(0, 'A height is not below 0.')
       .max(20, 'That is more than any M.2 drive stands: read it again, in mm.'),
-    with: z.enum(['callipers', 'ruler']),
+    with: tool,
   }),
   BENCH,
   (_, command, { knowledge }) =>
@@ -33,28 +54,127 @@ export const measureDrive = defineCommand(
       : refuse('unknown-drive', 'That drive is no longer on the shelf. Load the page again.'),
 );
 
-export const chooseDrive = defineCommand(
-  z.strictObject({ type: z.literal('choose-drive'), slotId: z.string(), driveId: z.string() }),
+/** Watts off the drive's label. */
+export const readLabel = defineCommand(
+  z.strictObject({
+    type: z.literal('read-label'),
+    driveId: z.string(),
+    watts: z.number('Type the watts.').min(0.1, 'More than 0 W.').max(40, 'No drive takes more than 40 W: volts x amperes.'),
+  }),
   BENCH,
-  (job, { slotId, driveId }, { knowledge }) => {
-    if (hasWalked(job))
-      return refuse('way-begun', 'The way in has begun with another drive. Take its steps back first (Undo), then choose again.');
-    if (isBefore(job.phase, 'match')) return refuse('too-early', 'Finish the diagnosis first: it says whether a drive is needed at all.');
-    const slot = knowledge.model(job.intake.modelId)?.slots.find((one) => one.id === slotId);
-    const shelved = knowledge.drive(driveId);
-    if (!slot || !shelved) return refuse('unknown-drive', 'That drive or slot is no longer known. Load the page again.');
-    const drive = withMeasured(shelved, job);
-    const verdict = judge(slot, drive, job.need);
-    if (verdict.outcome === 'no') return refuse('does-not-fit', verdict.because);
-    if (verdict.outcome === 'unknown') return refuse('cannot-say-yet', verdict.because);
-    if (drive.inStock < 1) return refuse('not-in-stock', 'It would fit, but none is in stock. Choose one that is.');
-    return accept({ type: 'drive-chosen', slot, drive, verdict });
+  (_, { driveId, watts }, { knowledge }) =>
+    knowledge.drive(driveId)
+      ? accept({ type: 'label-read', driveId, watts })
+      : refuse('unknown-drive', 'That drive is no longer on the shelf. Load the page again.'),
+);
+
+/** A length of the slot, or what is seen there or in the firmware. */
+export const look = defineCommand(
+  z.strictObject({
+    type: z.literal('look'),
+    /** A slot, or `model`. */
+    at: z.string(),
+    key: z.string().max(40),
+    answer: z.union([
+      z.strictObject({
+        mm: z.number('Type what you read, in mm.').min(0, 'A length is not below 0.').max(400, 'Longer than any drive.'),
+        with: tool,
+      }),
+      z.string().max(40),
+    ]),
+  }),
+  BENCH,
+  (job, { at, key, answer }, { knowledge }) => {
+    const model = knowledge.model(job.intake.modelId);
+    if (!model) return refuse('unknown-model', 'This model is no longer known. Load the page again.');
+    if (hasWalked(job)) return refuse('way-begun', 'The way in has begun. Take its steps back first (Undo), then look again.');
+    if (at === OF_MODEL) {
+      if (key === 'variant')
+        return model.variants?.of.some((one) => one.id === answer) && typeof answer === 'string'
+          ? accept({ type: 'variant-settled', variantId: answer })
+          : refuse('unknown-variant', 'This model has no such variant. Load the page again.');
+      if (FIRMWARE_LOOKS.some((one) => one === key) && (answer === 'yes' || answer === 'no'))
+        return accept({ type: 'looked', at, key, answer });
+      return refuse('unknown-look', 'There is nothing of that name to look at. Load the page again.');
+    }
+    const slot = slotsOnBench(model, job).find((one) => one.id === at);
+    const found = typeof answer === 'string' ? answer : readOff(answer.with, answer.mm);
+    return slot && takesLook(slot, key, found)
+      ? accept({ type: 'looked', at, key, answer: found })
+      : refuse('unknown-look', 'There is nothing of that name to look at here. Load the page again.');
   },
 );
 
-/** The drive with what was measured on this job in place of what its sheet does not say. */
-export function withMeasured(drive: Drive, job: Pick<JobState, 'measured'>): Drive {
-  const measured = job.measured[drive.id];
-  if (!measured || drive.family !== 'm2') return drive;
-  return { ...drive, topHeight: measured.topHeight ?? drive.topHeight, bottomHeight: measured.bottomHeight ?? drive.bottomHeight };
+const choice = { slotId: z.string(), driveId: z.string() };
+
+export const chooseDrive = defineCommand(z.strictObject({ type: z.literal('choose-drive'), ...choice }), BENCH, (job, command, context) =>
+  choose(job, command, context, null),
+);
+
+/** A lead takes a drive against the verdict, or past a stated limit, knowingly. Once proved, it is evidence on the model. */
+export const overrideFit = defineCommand(
+  z.strictObject({
+    type: z.literal('override-fit'),
+    ...choice,
+    reason: z.string().trim().min(10, 'Say why, in a sentence: it goes into the record and onto the model.').max(300),
+  }),
+  ['lead'],
+  (job, { reason, ...command }, context) => choose(job, command, context, reason),
+);
+
+/** Rules that no override gets past: it does not go in, or nothing hears it. */
+const NO_REASON_HELPS: ReadonlySet<string> = new Set(['soldered', 'outline', 'key', 'connector', 'protocol']);
+
+function choose(
+  job: JobState,
+  { slotId, driveId }: { slotId: string; driveId: string },
+  { knowledge }: Context,
+  reason: string | null,
+): Decision {
+  if (hasWalked(job))
+    return refuse('way-begun', 'The way in has begun with another drive. Take its steps back first (Undo), then choose again.');
+  if (isBefore(job.phase, 'match')) return refuse('too-early', 'Finish the diagnosis first: it says whether a drive is needed at all.');
+  const place = placeOf(job, slotId, knowledge);
+  const shelved = knowledge.drive(driveId);
+  if (!place || !shelved) return refuse('unknown-drive', 'That drive or slot is no longer known. Load the page again.');
+  const drive = withMeasured(shelved, job);
+  const verdict = judge(place, drive);
+  const against = verdict.outcome === 'no' || verdict.outcome === 'unknown';
+  if (reason === null && verdict.outcome === 'no') return refuse('does-not-fit', verdict.because);
+  if (reason === null && verdict.outcome === 'unknown') return refuse('cannot-say-yet', verdict.because);
+  const impossible = verdict.findings.find((one) => one.outcome === 'no' && NO_REASON_HELPS.has(one.rule));
+  if (reason !== null && impossible) return refuse('impossible', `No reason makes it go in or run: ${impossible.sentence}`);
+  if (reason !== null && !against) return refuse('nothing-to-override', 'It fits: take it without an override.');
+  if (place.plate && !job.adapted?.approved) return refuse('not-approved', `A lead has to approve the adapted ${place.plate.label} first.`);
+  if (drive.inStock < 1 && job.choice?.drive.id !== drive.id)
+    return refuse('not-in-stock', 'It would fit, but none is in stock. Choose one that is.');
+  return accept({ type: 'drive-chosen', slot: place.slot, drive, verdict, override: reason });
 }
+
+/** A plate or spreader made here. Its thickness counts in every sum; a lead has to approve it. */
+export const adapt = defineCommand(
+  z.strictObject({
+    type: z.literal('adapt'),
+    slotId: z.string(),
+    label: z.string().trim().min(3, 'Name what you made.').max(60),
+    thicknessMm: z.number('Type the thickness in mm.').min(0.1, 'At least 0.1 mm.').max(10, 'At most 10 mm.'),
+    with: tool,
+    template: TemplateSchema,
+  }),
+  BENCH,
+  (job, { slotId, label, thicknessMm, with: measured, template }, { knowledge }) => {
+    if (hasWalked(job)) return refuse('way-begun', 'The way in has begun. Take its steps back first (Undo).');
+    const place = placeOf(job, slotId, knowledge);
+    if (!place) return refuse('unknown-slot', 'That slot is no longer known. Load the page again.');
+    return accept({ type: 'adapted', slotId, label, thickness: readOff(measured, thicknessMm), template });
+  },
+);
+
+export const approveAdapted = defineCommand(
+  z.strictObject({ type: z.literal('approve-adapted'), approved: z.boolean(), note: z.string().trim().max(300).default('') }),
+  ['lead'],
+  (job, { approved, note }) => {
+    if (!job.adapted) return refuse('nothing-adapted', 'Nothing is adapted on this job.');
+    return accept({ type: 'adapted-judged', approved, note });
+  },
+);

@@ -19,7 +19,7 @@ import {
   testSetAside,
 } from './diagnosis.js';
 import { intakeAmended, jobOpened } from './intake.js';
-import { driveChosen, driveMeasured, needStated } from './match.js';
+import { adapted, adaptedJudged, driveChosen, driveMeasured, labelRead, looked, needStated, variantSettled } from './match.js';
 import { baselineChecked, driveProved, setUpChecked, tried } from './proof.js';
 import { safeguardDecided, settingTurnedOff, settingTurnedOn } from './safeguard.js';
 import { leftShort, serialRecorded, ticked, tickTakenBack, waitStarted, wayPlanned } from './way.js';
@@ -45,6 +45,11 @@ const definitions = [
   causesConfirmed,
   needStated,
   driveMeasured,
+  labelRead,
+  looked,
+  variantSettled,
+  adapted,
+  adaptedJudged,
   driveChosen,
   safeguardDecided,
   settingTurnedOff,
@@ -71,6 +76,11 @@ type Schemas<D extends readonly { schema: z.ZodObject }[]> = { -readonly [K in k
 
 export const JobEventSchema = z.discriminatedUnion('type', definitions.map((one) => one.schema) as unknown as Schemas<typeof definitions>);
 export type JobEvent = z.infer<typeof JobEventSchema>;
+
+/** Kinds whose documents have grown since they were first written. */
+const GROWN: ReadonlySet<JobEvent['type']> = new Set(['need-stated', 'drive-chosen']);
+/** An event as it lies in the log, brought to today's shape: fields added since get their defaults. */
+export const grown = (event: JobEvent): JobEvent => (GROWN.has(event.type) ? JobEventSchema.parse(event) : event);
 
 /** The definition of an event, by its type. The cast joins what the list above keeps together. */
 export const definitionOf = (type: JobEvent['type']): EventDefinition<z.ZodObject> =>

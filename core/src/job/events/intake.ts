@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { NO_NEED } from '../../fit/index.js';
 import { IntakeSchema } from '../intake.js';
 import type { JobState } from '../state.js';
 import { defineEvent, type EventMeta } from './define.js';
@@ -35,8 +36,11 @@ export const begin = (event: z.infer<typeof opened>, { at, by, seq }: EventMeta)
   afterConclusion: null,
   cured: null,
   confirmed: null,
-  need: { usedGb: null, wantedGb: null },
+  need: NO_NEED,
   measured: {},
+  looks: {},
+  variantId: null,
+  adapted: null,
   choice: null,
   safeguard: null,
   way: null,

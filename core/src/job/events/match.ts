@@ -1,13 +1,18 @@
 import * as z from 'zod';
-import { VerdictSchema } from '../../fit/index.js';
+import { NeedSchema, TemplateSchema, VerdictSchema } from '../../fit/index.js';
 import { DriveSchema, SlotSchema } from '../../hardware/index.js';
 import { MeasureSchema } from '../../units/index.js';
 import { defineEvent, stamp } from './define.js';
 
 export const needStated = defineEvent(
-  z.strictObject({ type: z.literal('need-stated'), usedGb: z.number().nullable(), wantedGb: z.number().nullable() }),
-  (job, { usedGb, wantedGb }) => ({ ...job, need: { usedGb, wantedGb } }),
+  z.strictObject({ type: z.literal('need-stated'), ...NeedSchema.shape }),
+  (job, { type: _, ...need }) => ({
+    ...job,
+    need,
+  }),
 );
+
+const NOT_MEASURED = { topHeight: null, bottomHeight: null, peakWatts: null };
 
 export const driveMeasured = defineEvent(
   z.strictObject({
@@ -16,14 +21,61 @@ export const driveMeasured = defineEvent(
     key: z.enum(['topHeight', 'bottomHeight']),
     measure: MeasureSchema,
   }),
-  (job, { driveId, key, measure }) => {
-    const before = job.measured[driveId] ?? { topHeight: null, bottomHeight: null };
-    return { ...job, measured: { ...job.measured, [driveId]: { ...before, [key]: measure } } };
-  },
+  (job, { driveId, key, measure }) => ({
+    ...job,
+    measured: { ...job.measured, [driveId]: { ...(job.measured[driveId] ?? NOT_MEASURED), [key]: measure } },
+  }),
+);
+
+export const labelRead = defineEvent(
+  z.strictObject({ type: z.literal('label-read'), driveId: z.string(), watts: z.number() }),
+  (job, { driveId, watts }) => ({
+    ...job,
+    measured: { ...job.measured, [driveId]: { ...(job.measured[driveId] ?? NOT_MEASURED), peakWatts: watts } },
+  }),
+);
+
+export const looked = defineEvent(
+  z.strictObject({ type: z.literal('looked'), at: z.string(), key: z.string(), answer: z.union([MeasureSchema, z.string()]) }),
+  (job, { at, key, answer }) => ({ ...job, looks: { ...job.looks, [at]: { ...job.looks[at], [key]: answer } } }),
+);
+
+/** Another variant has other slots: a drive chosen for the one before falls with it. */
+export const variantSettled = defineEvent(
+  z.strictObject({ type: z.literal('variant-settled'), variantId: z.string() }),
+  (job, { variantId }) => ({ ...job, variantId, ...(job.variantId === variantId ? {} : { way: null, choice: null }) }),
 );
 
 /** The drive and slot are copied in: the record stays true when the shelf changes. A way planned for another drive falls. */
 export const driveChosen = defineEvent(
-  z.strictObject({ type: z.literal('drive-chosen'), slot: SlotSchema, drive: DriveSchema, verdict: VerdictSchema }),
-  (job, { slot, drive, verdict }, meta) => ({ ...job, way: null, choice: { slot, drive, verdict, ...stamp(meta) } }),
+  z.strictObject({
+    type: z.literal('drive-chosen'),
+    slot: SlotSchema,
+    drive: DriveSchema,
+    verdict: VerdictSchema,
+    /** Why a lead took it against the verdict. */
+    override: z.string().nullable().default(null),
+  }),
+  (job, { slot, drive, verdict, override }, meta) => ({ ...job, way: null, choice: { slot, drive, verdict, override, ...stamp(meta) } }),
+);
+
+/** Something made here that is screwed on with the drive; the choice made without it has to be made again. */
+export const adapted = defineEvent(
+  z.strictObject({ type: z.literal('adapted'), slotId: z.string(), label: z.string(), thickness: MeasureSchema, template: TemplateSchema }),
+  (job, { slotId, label, thickness, template }, meta) => ({
+    ...job,
+    choice: null,
+    way: null,
+    adapted: { slotId, label, thickness, template, approved: null, ...stamp(meta) },
+  }),
+);
+
+export const adaptedJudged = defineEvent(
+  z.strictObject({ type: z.literal('adapted-judged'), approved: z.boolean(), note: z.string() }),
+  (job, { approved, note }, meta) => {
+    if (!job.adapted) return job;
+    return approved
+      ? { ...job, adapted: { ...job.adapted, approved: { note, ...stamp(meta) } } }
+      : { ...job, adapted: null, choice: null, way: null };
+  },
 );

@@ -1,5 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { heightParts, sayMm, type Drive, type M2Drive, type M2Slot, type Measure, type Slot } from '@petrichor/core';
+import {
+  boardOf,
+  faceOf,
+  heightParts,
+  isBay,
+  isSocket,
+  outlineOf,
+  sayMm,
+  type BaySlot,
+  type BoxDrive,
+  type CardDrive,
+  type CardSlot,
+  type Drive,
+  type Measure,
+  type Place,
+} from '@petrichor/core';
 
 /** Pixels per millimetre along the drive; the cut's heights are drawn this many times taller (the page says so, too). */
 const SCALE = 4.85;
@@ -14,7 +29,7 @@ const TONES: Record<string, string> = {
   plate: 'var(--metal-hi)',
 };
 
-/** An M.2 drive in its socket: from above and cut along its length, on one millimetre ruler. */
+/** A drive in its place: from above and cut along its length, on one millimetre ruler. */
 @Component({
   selector: 'p-bay-drawing',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -39,43 +54,55 @@ const TONES: Record<string, string> = {
           <rect class="chip" [attr.x]="chip.x" [attr.y]="chip.y" [attr.width]="chip.width" [attr.height]="chip.height" rx="2" />
         }
         <path class="notch" [attr.d]="'M' + d.drive + ' 122a9 9 0 0 0 0 18'" />
-        <line class="now-line" [attr.x1]="d.postNow" [attr.x2]="d.postNow" y1="46" y2="440" />
-        <circle [attr.class]="d.moves ? 'post gone' : 'post'" [attr.cx]="d.postNow" cy="131" r="12" />
-        <text class="small" [attr.x]="d.postNow" y="214" text-anchor="middle">post now, {{ d.postNowMm }}</text>
-        @if (d.moves; as to) {
-          <circle class="post" [attr.cx]="d.drive" cy="131" r="12" />
-          <circle class="post-eye" [attr.cx]="d.drive" cy="131" r="4.5" />
-          <path class="move" [attr.d]="'M' + d.postNow + ' 116Q' + (d.postNow + d.drive) / 2 + ' 88 ' + d.drive + ' 116'" />
-          <text class="small move-text" [attr.x]="d.drive" y="214" text-anchor="middle">move to {{ to }}</text>
+        @for (post of d.posts; track post.x) {
+          <line class="now-line" [attr.x1]="post.x" [attr.x2]="post.x" y1="46" y2="440" />
+          <circle [attr.class]="post.gone ? 'post gone' : 'post'" [attr.cx]="post.x" cy="131" r="12" />
+          <text class="small" [attr.x]="post.x" y="214" text-anchor="middle">{{ post.say }}</text>
         }
-        <text class="small" x="20" y="214">key {{ d.key }}</text>
+        @if (d.moves; as to) {
+          <circle class="post" [attr.cx]="to.x" cy="131" r="12" />
+          <circle class="post-eye" [attr.cx]="to.x" cy="131" r="4.5" />
+          @if (to.from; as from) {
+            <path class="move" [attr.d]="'M' + from + ' 116Q' + (from + to.x) / 2 + ' 88 ' + to.x + ' 116'" />
+          }
+          <text class="small move-text" [attr.x]="to.x" y="214" text-anchor="middle">{{ to.say }}</text>
+        }
+        <text class="small" x="20" y="214">{{ d.plug }}</text>
         <!-- cut -->
         <text class="head" x="0" y="248">Cut along the length</text>
         <text class="sub" x="150" y="248">lengths as above; heights drawn 6 times taller</text>
         <rect class="cover" x="18" [attr.y]="d.coverY - 18" [attr.width]="d.wall - 6" height="18" />
+        @for (rib of d.ribs; track $index) {
+          <rect class="cover" [attr.x]="rib.x" [attr.y]="rib.y" [attr.width]="rib.width" [attr.height]="rib.height" />
+        }
         <text class="small" x="26" [attr.y]="d.coverY - 5">cover, inside face at {{ d.coverMm }}</text>
         <rect class="main-board" x="18" y="440" [attr.width]="d.wall - 6" height="14" />
+        @for (thing of d.obstacles; track $index) {
+          <rect class="main-board" [attr.x]="thing.x" [attr.y]="thing.y" [attr.width]="thing.width" [attr.height]="thing.height" />
+        }
         <rect class="socket" x="18" [attr.y]="d.boardTop - 22" [attr.width]="X0 - 2" [attr.height]="440 - d.boardTop + 22" />
         @for (part of d.parts; track part.name) {
-          @for (box of part.boxes; track box.x) {
+          @for (box of part.boxes; track $index) {
             <rect
               class="part"
               [attr.x]="box.x"
-              [attr.y]="part.y"
+              [attr.y]="box.y"
               [attr.width]="box.width"
-              [attr.height]="part.height"
+              [attr.height]="box.height"
               [style.fill]="part.tone"
             />
           }
         }
-        <rect
-          class="part"
-          [attr.x]="d.postX - 10"
-          [attr.y]="d.postTop"
-          width="20"
-          [attr.height]="440 - d.postTop"
-          [style.fill]="'var(--metal)'"
-        />
+        @if (d.postX !== null) {
+          <rect
+            class="part"
+            [attr.x]="d.postX - 10"
+            [attr.y]="d.postTop"
+            width="20"
+            [attr.height]="440 - d.postTop"
+            [style.fill]="'var(--metal)'"
+          />
+        }
         @for (label of d.labels; track label.name) {
           <path class="lead" [attr.d]="'M' + (d.wall + 12) + ' ' + label.at + 'L' + (d.wall + 22) + ' ' + label.y" />
           <text class="label" [class.air-text]="label.name === 'air'" [attr.x]="d.wall + 26" [attr.y]="label.y + 4">{{ label.name }}</text>
@@ -83,6 +110,27 @@ const TONES: Record<string, string> = {
             {{ label.value }}
           </text>
         }
+      </svg>
+    } @else if (boxed(); as b) {
+      <svg viewBox="0 0 640 330" role="img" [attr.aria-label]="b.words">
+        <text class="head" x="0" y="14">From the side</text>
+        <text class="sub" x="110" y="14">{{ b.title }}; to scale</text>
+        <rect class="room" x="20" y="40" [attr.width]="b.roomWidth" [attr.height]="b.roomHeight" />
+        <rect
+          class="board"
+          x="28"
+          [attr.y]="40 + b.roomHeight - b.driveHeight"
+          [attr.width]="b.driveWidth"
+          [attr.height]="b.driveHeight"
+          rx="2"
+        />
+        @if (b.spacer > 3) {
+          <text class="small" [attr.x]="32 + b.driveWidth" [attr.y]="40 + b.spacer / 2 + 4">{{ b.gapSay }}</text>
+        }
+        <text class="small" x="36" [attr.y]="40 + b.roomHeight - b.driveHeight / 2 + 4">{{ b.driveSay }}</text>
+        <text class="small" x="20" [attr.y]="58 + b.roomHeight">{{ b.roomSay }}</text>
+        <text class="head" x="0" [attr.y]="92 + b.roomHeight">Plug</text>
+        <text class="sub" x="0" [attr.y]="112 + b.roomHeight">{{ b.plugSay }}</text>
       </svg>
     } @else {
       <p class="mu">{{ instead() }}</p>
@@ -196,54 +244,78 @@ const TONES: Record<string, string> = {
   `,
 })
 export class BayDrawing {
-  readonly slot = input.required<Slot>();
+  readonly place = input.required<Place>();
   readonly drive = input.required<Drive>();
   protected readonly X0 = X0;
 
   protected readonly instead = computed(() => {
-    const slot = this.slot();
+    const { slot } = this.place();
     const drive = this.drive();
-    if (slot.kind === 'm2') return `No drawing: the ${drive.maker} ${drive.name} is a 2.5-inch drive, this is an M.2 socket.`;
-    return `The bay takes 2.5-inch drives of ${sayMm(slot.roomHeight.mm)} mm at most; ${drive.family === 'm2' ? 'this is an M.2 drive' : `this one is ${sayMm(drive.height.mm)} mm`}.`;
+    if (slot.kind === 'soldered') return `No drawing: ${slot.label} is soldered to the board.`;
+    return `No drawing: the ${drive.maker} ${drive.name} is of another form factor than ${slot.label}.`;
   });
 
   protected readonly drawn = computed(() => {
-    const slot = this.slot();
+    const place = this.place();
     const drive = this.drive();
-    return slot.kind === 'm2' && drive.family === 'm2' ? draw(slot, drive) : null;
+    const { slot } = place;
+    return isSocket(slot) && drive.family === slot.kind ? draw(place, slot, drive as CardDrive) : null;
+  });
+
+  protected readonly boxed = computed(() => {
+    const { slot } = this.place();
+    const drive = this.drive();
+    return isBay(slot) && 'connector' in drive ? drawBox(slot, drive) : null;
   });
 }
 
-function draw(slot: M2Slot, drive: M2Drive) {
+function draw(place: Place, slot: CardSlot, drive: CardDrive) {
   const x = (mm: number) => Math.round((X0 + mm * SCALE) * 10) / 10;
   const up = (mm: number) => Math.round((440 - mm * SCALE * TALLER) * 10) / 10;
-  const end = x(drive.lengthMm);
-  const chipsAlong = [0.12, 0.34, 0.5, 0.74].map((share, index) => ({
-    x: X0 + (end - X0) * share,
-    width: (end - X0) * (index === 1 ? 0.1 : 0.15),
-  }));
+  const lengthMm = Math.round(outlineOf(drive).length.mm);
+  const roomMm = slot.kind === 'm2' ? slot.roomLength.mm : lengthMm + 4;
+  const widthMm = slot.kind === 'm2' ? slot.roomWidth.mm : 30.3;
+  const end = x(lengthMm);
+  const chips = chipsOf(drive, lengthMm, faceOf(drive, 'top')?.mm ?? 0);
+  const beneath = chipsOf(drive, lengthMm, faceOf(drive, 'bottom')?.mm ?? 0, 'bottom');
+  const boardTop = slot.standOff.mm + boardOf(drive).mm;
   let at = 0;
-  const parts = heightParts(slot, drive).map(({ name, height }) => {
+  const parts = heightParts(place, slot, drive).map(({ name, height }) => {
     const mm = height?.mm ?? 0;
-    const y = up(at + mm);
-    const part = {
+    const from = at;
+    at += mm;
+    const box = (fromMm: number, toMm: number, low: number, high: number) => ({
+      x: x(fromMm),
+      width: x(toMm) - x(fromMm),
+      y: up(high),
+      height: up(low) - up(high),
+    });
+    const boxes =
+      name === 'chips'
+        ? chips.map((chip) => box(chip.fromMm, chip.toMm, boardTop, boardTop + chip.mm))
+        : name === 'post'
+          ? beneath.filter((chip) => chip.mm > 0).map((chip) => box(chip.fromMm, chip.toMm, slot.standOff.mm - chip.mm, slot.standOff.mm))
+          : [box(name === 'board' ? 0 : 6, lengthMm - (name === 'board' ? 0 : 3), from, at)];
+    return {
       name,
       measure: height,
-      y,
-      height: up(at) - y,
-      tone: TONES[name] ?? 'var(--metal-hi)',
-      boxes: boxesOf(name, end, chipsAlong),
-      middle: up(at + mm / 2),
+      tone: name === 'post' ? TONES['chips']! : (TONES[name] ?? 'var(--metal-hi)'),
+      boxes: boxes.filter((one) => one.height > 0),
+      middle: up(from + mm / 2),
     };
-    at += mm;
-    return part;
   });
   const known = parts.every((part) => part.measure !== null);
   const air = slot.coverAt.mm - at;
-  const wall = x(slot.roomLength.mm + 2.5);
+  const wall = x(roomMm + 2.5);
+  // A cover far above would push the drawing off its sheet: it is drawn at the edge, and the figure says where it is.
+  const coverMm = Math.min(slot.coverAt.mm, 6.4);
   const labelled = [
-    { name: 'cover', value: sayMeasure(slot.coverAt), at: up(slot.coverAt.mm) },
-    { name: 'air', value: known ? sayMm(air) : 'unknown', at: known ? up(at + Math.max(0, air) / 2) : up(slot.coverAt.mm) + 6 },
+    { name: 'cover', value: sayMeasure(slot.coverAt), at: up(coverMm) },
+    {
+      name: 'air',
+      value: known ? sayMm(air) : 'unknown',
+      at: known ? Math.max(264, up(at + Math.max(0, coverMm - at) / 2)) : up(coverMm) + 6,
+    },
     ...[...parts]
       .reverse()
       .map((part) => ({ name: part.name, value: part.measure ? sayMeasure(part.measure) : 'not measured', at: part.middle })),
@@ -254,37 +326,100 @@ function draw(slot: M2Slot, drive: M2Drive) {
     lowest = Math.max(lowest + 19, Math.min(label.at - 6, 440));
     return { ...label, y: Math.min(lowest, 452) };
   });
-  const moves = slot.post.nowAtMm !== drive.lengthMm && slot.post.canMoveToMm.includes(drive.lengthMm) ? drive.lengthMm : null;
-  const [post, board] = parts;
   return {
-    words: `${drive.lengthMm} by 22 mm drive in a room of ${sayMm(slot.roomLength.mm)} by ${sayMm(slot.roomWidth.mm)} mm; ${known ? `${sayMm(air)} mm of air under the cover` : 'air under the cover unknown'}`,
-    planWords: `${drive.lengthMm} × 22 mm drive in a room of ${sayMm(slot.roomLength.mm)} × ${sayMm(slot.roomWidth.mm)}; to scale`,
+    words: `${lengthMm} by ${Math.round(outlineOf(drive).width.mm)} mm drive in a room of ${sayMm(roomMm)} by ${sayMm(widthMm)} mm; ${known ? `${sayMm(air)} mm of air under the cover` : 'air under the cover unknown'}`,
+    planWords: `${lengthMm} × ${Math.round(outlineOf(drive).width.mm)} mm drive in a room of ${sayMm(roomMm)} × ${sayMm(widthMm)}; to scale`,
     ruler: Array.from({ length: 51 }, (_, index) => index * 2).map((mm) => ({
       mm,
       x: x(mm),
-      strong: mm === drive.lengthMm || mm === slot.post.nowAtMm,
+      strong: mm === lengthMm || (slot.kind === 'm2' && mm === slot.post.nowAtMm),
     })),
-    key: drive.key,
+    plug: drive.family === 'm2' ? `key ${drive.key}` : '52 contacts',
     wall,
     drive: end,
-    chips: chipsAlong.map((chip, index) => ({ ...chip, y: index === 1 ? 106 : 98, height: index === 1 ? 48 : 64 })),
-    postNow: x(slot.post.nowAtMm),
-    postNowMm: slot.post.nowAtMm,
-    moves,
-    postX: moves === null ? x(slot.post.nowAtMm) : end,
-    postTop: post!.y,
-    boardTop: board!.y,
-    coverY: up(slot.coverAt.mm),
+    chips: chips.map((chip, index) => ({
+      x: x(chip.fromMm),
+      width: x(chip.toMm) - x(chip.fromMm),
+      y: index % 2 === 1 ? 106 : 98,
+      height: index % 2 === 1 ? 48 : 64,
+    })),
+    ...postsOf(slot, x, lengthMm),
+    postTop: up(slot.standOff.mm),
+    boardTop: up(boardTop),
+    coverY: up(coverMm),
     coverMm: sayMm(slot.coverAt.mm),
-    parts: parts.filter((part) => part.name !== 'post' && part.height > 0),
+    ribs: slot.overhangs.map((one) => ({
+      x: x(one.fromMm),
+      width: x(Math.min(one.toMm, roomMm)) - x(one.fromMm),
+      y: up(coverMm),
+      height: Math.max(0, up(one.height.mm) - up(coverMm)),
+    })),
+    obstacles: slot.obstacles.map((one) => ({
+      x: x(one.fromMm),
+      width: x(one.toMm) - x(one.fromMm),
+      y: up(one.height.mm),
+      height: 440 - up(one.height.mm),
+    })),
+    parts,
     labels,
   };
 }
 
-function boxesOf(name: string, end: number, chips: readonly { x: number; width: number }[]): { x: number; width: number }[] {
-  if (name === 'chips') return [...chips];
-  const inset = name === 'board' ? 0 : name === 'foil' || name === 'pad' ? 40 : 22;
-  return [{ x: X0 + inset, width: end - X0 - 1.4 * inset }];
+/** Where posts stand and where one goes. An mSATA card has a screw at each far corner; it is drawn as one place. */
+function postsOf(slot: CardSlot, x: (mm: number) => number, lengthMm: number) {
+  const end = x(lengthMm);
+  if (slot.kind !== 'm2') return { posts: [{ x: end, gone: false, say: 'two screws' }], moves: null, postX: end };
+  const { nowAtMm, canMoveToMm } = slot.post;
+  const moves = nowAtMm !== lengthMm && canMoveToMm.includes(lengthMm);
+  const now =
+    nowAtMm === null ? [] : [{ x: x(nowAtMm), gone: moves, say: nowAtMm === lengthMm ? `post, ${nowAtMm}` : `post now, ${nowAtMm}` }];
+  return {
+    posts: now,
+    moves: moves
+      ? { x: end, from: nowAtMm === null ? null : x(nowAtMm), say: nowAtMm === null ? `post to ${lengthMm}` : `move to ${lengthMm}` }
+      : null,
+    postX: moves ? end : nowAtMm === null ? null : x(nowAtMm),
+  };
+}
+
+/** Chips as the profile says; without one, as they usually lie, at the height that was measured. */
+function chipsOf(
+  drive: CardDrive,
+  lengthMm: number,
+  mm: number,
+  face: 'top' | 'bottom' = 'top',
+): { fromMm: number; toMm: number; mm: number }[] {
+  const profile = face === 'top' ? drive.topProfile : drive.bottomProfile;
+  if (profile.length > 0) return profile.map(({ fromMm, toMm, height }) => ({ fromMm, toMm, mm: height.mm }));
+  const shares = face === 'top' ? [0.12, 0.34, 0.5, 0.74] : [0.34, 0.6];
+  return shares.map((share, index) => ({
+    fromMm: lengthMm * share,
+    toMm: lengthMm * (share + (index === 1 && face === 'top' ? 0.1 : 0.15)),
+    mm,
+  }));
+}
+
+/** A boxed drive in its bay, seen from the side. Bays differ more in height than in outline: that is what is drawn. */
+function drawBox(slot: BaySlot, drive: BoxDrive) {
+  const scale = 540 / Math.max(slot.roomLength.mm, 100);
+  const px = (mm: number) => Math.round(mm * scale * 10) / 10;
+  const gap = slot.roomHeight.mm - drive.height.mm;
+  const tall = Math.max(slot.roomHeight.mm, drive.height.mm);
+  // Heights as tall as they can be drawn without leaving the sheet.
+  const taller = Math.min(3, 170 / px(tall));
+  return {
+    words: `${sayMm(drive.height.mm)} mm high drive in a bay of ${sayMm(slot.roomHeight.mm)} mm`,
+    title: taller > 1.05 ? `heights drawn ${sayMm(Math.round(taller * 10) / 10)} times taller` : 'heights as lengths',
+    roomWidth: px(slot.roomLength.mm),
+    roomHeight: px(slot.roomHeight.mm) * taller,
+    driveWidth: px(outlineOf(drive).length.mm),
+    driveHeight: px(drive.height.mm) * taller,
+    spacer: px(Math.max(0, gap)) * taller,
+    gapSay: `${sayMm(gap)} free`,
+    driveSay: `${drive.family} drive, ${sayMm(drive.height.mm)} ±${sayMm(drive.height.plusMinusMm)}`,
+    roomSay: `room ${sayMm(slot.roomHeight.mm)} ±${sayMm(slot.roomHeight.plusMinusMm)} high, ${sayMm(slot.roomLength.mm)} × ${sayMm(slot.roomWidth.mm)}`,
+    plugSay: `drive ${drive.connector}, bay ${slot.connector}`,
+  };
 }
 
 const sayMeasure = ({ mm, plusMinusMm }: Measure): string => `${mm.toFixed(2)} ±${plusMinusMm.toFixed(2).slice(1)}`;

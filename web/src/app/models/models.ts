@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { sayDrive, sayModel } from '@petrichor/core';
+import { sayDrive, sayForm, sayLink, sayModel } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { TableModule } from 'primeng/table';
 import { ConnectionLine } from '../shell/connection-line';
@@ -102,10 +102,7 @@ export class ModelsScreen {
     this.knowledge().drives.map((drive) => ({
       id: drive.id,
       name: sayDrive(drive),
-      form:
-        drive.family === 'm2'
-          ? `M.2 22 × ${drive.lengthMm}, key ${drive.key}, ${drive.link.protocol === 'nvme' ? 'NVMe' : 'SATA'}`
-          : `2.5-inch, ${drive.height.mm} mm, SATA`,
+      form: `${sayForm(drive)}, ${sayLink(drive.link)}`,
       price: (drive.priceMinor / 100).toFixed(2),
       drawer: drive.drawer,
       inStock: drive.inStock,

@@ -1,25 +1,73 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, resource, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { linkOf, rank, withMeasured, type Candidate, type Finding, type JobState, type Outcome } from '@petrichor/core';
+import {
+  benchAt,
+  isSocket,
+  judgeAt,
+  linkOf,
+  placeOf,
+  sayDrive,
+  sayForm,
+  sectionsAbove,
+  slotsOnBench,
+  tightest,
+  withMeasured,
+  type Candidate,
+  type CardDrive,
+  type Drive,
+  type Finding,
+  type JobState,
+} from '@petrichor/core';
 import { Store } from '@ngrx/store';
-import { Drawer } from 'primeng/drawer';
+import { Dialog } from 'primeng/dialog';
+import { InputText } from 'primeng/inputtext';
 import { SelectButton } from 'primeng/selectbutton';
+import { Textarea } from 'primeng/textarea';
+import { AirLeft } from '../../drawing/air-left';
 import { BayDrawing } from '../../drawing/bay-drawing';
 import { Keys } from '../../shell/keys';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { selectDrives, selectModels } from '../../state/knowledge/knowledge.reducer';
-import { jobDraft } from '../../ui/draft';
-import { KeyBox } from '../../ui/key-box';
-import { NumberField } from '../../ui/number-field';
-import { StateMark, type MarkName } from '../../ui/state-mark';
+import { KnowledgeActions, selectDrives, selectKnowledge, selectModels } from '../../state/knowledge/knowledge.reducer';
+import { selectAccount } from '../../state/session/session.reducer';
+import { Choice } from '../../ui/choice';
+import { StateMark } from '../../ui/state-mark';
+import { Ranker } from '../../workers/ranker';
+import { MatchAdapted } from './adapted';
+import { MatchCompanions } from './companions';
+import { MatchCompare } from './compare';
+import { LookDrawer } from './look-drawer';
+import { MatchNeed } from './need';
+import { MatchProof } from './proof';
+import { MatchWays } from './ways';
+import { MARKS, sayRate, sayShort, sayStock } from './words';
 
-const MARKS: Record<Outcome, MarkName> = { fits: 'settled', extras: 'needs', unknown: 'needs', no: 'stop' };
-const WORDS: Record<Outcome, string> = { fits: 'holds', extras: 'with an extra', unknown: 'cannot tell', no: 'fails' };
+type View = 'drive' | 'compare' | 'ways' | 'companions' | 'adapted';
+/** Rows drawn at first, and how many come with each asking. */
+const ROWS = 30;
+/** More columns than this cannot be read side by side. */
+const MOST_COMPARED = 3;
 
 /** Every drive of the shelf against the slot, each check with its numbers; one is taken. */
 @Component({
   selector: 'p-match-section',
-  imports: [FormsModule, Drawer, NumberField, SelectButton, BayDrawing, KeyBox, StateMark],
+  imports: [
+    FormsModule,
+    Dialog,
+    InputText,
+    SelectButton,
+    Textarea,
+    AirLeft,
+    BayDrawing,
+    Choice,
+    StateMark,
+    LookDrawer,
+    MatchAdapted,
+    MatchCompanions,
+    MatchCompare,
+    MatchNeed,
+    MatchProof,
+    MatchWays,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './match.html',
   styleUrl: './match.css',
@@ -28,82 +76,162 @@ export class MatchSection {
   readonly job = input.required<JobState>();
   private readonly store = inject(Store);
   private readonly desk = inject(JobDesk);
+  private readonly ranker = inject(Ranker);
   private readonly models = this.store.selectSignal(selectModels);
   private readonly drives = this.store.selectSignal(selectDrives);
+  private readonly knowledge = this.store.selectSignal(selectKnowledge);
+  private readonly account = this.store.selectSignal(selectAccount);
+  protected readonly lead = computed(() => this.account()?.roles.includes('lead') ?? false);
   protected readonly model = computed(() => this.models().find((one) => one.id === this.job().intake.modelId) ?? null);
-  protected readonly slots = computed(() => (this.model()?.slots ?? []).map((slot) => ({ label: slot.label, value: slot.id })));
+  private readonly onBench = computed(() => {
+    const model = this.model();
+    return model ? slotsOnBench(model, this.job()) : [];
+  });
+  protected readonly slots = computed(() => this.onBench().map((slot) => ({ label: slot.label, value: slot.id })));
   private readonly slotPicked = signal<string | null>(null);
   protected readonly slot = computed(() => {
-    const slots = this.model()?.slots ?? [];
-    return slots.find((slot) => slot.id === (this.slotPicked() ?? this.job().choice?.slot.id)) ?? slots[0] ?? null;
+    const slots = this.onBench();
+    const wanted = this.slotPicked() ?? this.job().choice?.slot.id;
+    return slots.find((slot) => slot.id === wanted) ?? slots[0] ?? null;
   });
-  protected readonly usedGb = jobDraft<number | null>(
-    () => this.job().id,
-    'usedGb',
-    () => this.job().need.usedGb,
-  );
-  protected readonly wantedGb = jobDraft<number | null>(
-    () => this.job().id,
-    'wantedGb',
-    () => this.job().need.wantedGb,
-  );
+  protected readonly place = computed(() => {
+    const slot = this.slot();
+    return slot && placeOf(this.job(), slot.id, this.knowledge());
+  });
   /** What the conclusion of Diagnose asks for. */
   protected readonly lookFor = computed(() => {
     const conclusion = this.job().conclusion;
     if (conclusion?.remedy.kind !== 'replace-drive') return '';
-    return `${conclusion.say}: ${conclusion.remedy.medium === 'flash' ? 'a solid-state drive' : 'a drive'}${this.job().need.wantedGb === null ? '' : `, ${this.job().need.wantedGb} GB or more`}.`;
+    const { wantedGb } = this.job().need;
+    const kind = conclusion.remedy.medium === 'flash' ? 'a solid-state drive' : 'a drive';
+    return `${conclusion.say}: ${kind}${wantedGb === null ? '' : `, ${wantedGb} GB or more`}.`;
   });
-  protected readonly candidates = computed((): Candidate[] => {
-    const slot = this.slot();
+
+  private readonly ranked = resource({
+    params: () => {
+      const place = this.place();
+      return place ? { place, drives: this.drives(), measured: this.measured() } : undefined;
+    },
+    loader: ({ params }) => this.ranker.rank(params.place, params.drives, params.measured),
+  });
+  /** What is drawn while a newer answer is on its way is the last one. */
+  private readonly kept = signal<{ order: Uint32Array; counts: Readonly<Record<'fits' | 'extras' | 'unknown' | 'no', number>> } | null>(
+    null,
+  );
+  protected readonly counts = computed(() => this.kept()?.counts ?? null);
+  private readonly measured = computed(() => {
     const job = this.job();
-    if (!slot) return [];
-    const ranked = rank(
-      slot,
-      this.drives().map((drive) => withMeasured(drive, job)),
-      job.need,
-    );
-    // What the diagnosis asks for comes first; the rest stays in sight, since the customer may choose otherwise.
-    const remedy = job.conclusion?.remedy;
-    if (remedy?.kind !== 'replace-drive' || remedy.medium === 'any') return ranked;
-    const asked = (one: Candidate) => one.drive.medium === remedy.medium;
-    return [...ranked.filter(asked), ...ranked.filter((one) => !asked(one))];
+    const known = Object.keys(job.measured);
+    return this.drives()
+      .filter((drive) => known.includes(drive.id))
+      .map((drive) => withMeasured(drive, job));
   });
+  protected readonly find = signal('');
+  private readonly order = computed(() => {
+    const kept = this.kept();
+    const drives = this.drives();
+    const words = this.find().toLowerCase().split(/\s+/).filter(Boolean);
+    if (!kept) return [];
+    const all = Array.from(kept.order).flatMap((at) => drives[at] ?? []);
+    return words.length === 0
+      ? all
+      : all.filter((drive) => words.every((word) => `${sayDrive(drive)} ${sayForm(drive)}`.toLowerCase().includes(word)));
+  });
+  private readonly rows = signal(ROWS);
+  protected readonly more = computed(() => Math.max(0, this.order().length - this.rows()));
+  protected readonly candidates = computed((): Candidate[] =>
+    this.order()
+      .slice(0, this.rows())
+      .flatMap((drive) => this.judged(drive) ?? []),
+  );
   private readonly picked = signal<string | null>(null);
   protected readonly at = computed(() => {
-    const all = this.candidates();
     const wanted = this.picked() ?? this.job().choice?.drive.id;
-    return all.find((one) => one.drive.id === wanted) ?? all[0] ?? null;
+    const drive = this.order().find((one) => one.id === wanted) ?? this.order()[0];
+    return drive ? this.judged(drive) : null;
   });
   protected readonly atId = computed(() => this.at()?.drive.id ?? null);
-  protected readonly link = computed(() => {
-    const at = this.at();
-    const slot = this.slot();
-    return at && slot ? linkOf(slot, at.drive) : null;
-  });
+  protected readonly link = computed(() => this.at()?.link ?? null);
   protected readonly linkWords = computed(() => {
-    const link = this.link();
-    const own = this.at()?.drive.readBytesPerSecond;
-    return link
-      ? `${link.say}: ${this.rate(link.ceilingBytesPerSecond)} ceiling${own ? `; the drive could do ${this.rate(own)}` : ''}`
-      : '';
+    const at = this.at();
+    if (!at?.link) return 'No link: they share no protocol.';
+    const own = at.drive.readBytesPerSecond;
+    const { say, ceilingBytesPerSecond } = at.link;
+    return `${say}: ${sayRate(ceilingBytesPerSecond)} ceiling${own ? `; the drive could do ${sayRate(own)}` : ''}`;
   });
-  protected readonly settles = computed(() => this.at()?.verdict.findings.find((one) => one.settles)?.settles ?? null);
-  protected readonly measuring = signal(false);
-  protected readonly reading = signal<number | null>(null);
-  protected readonly tool = signal<'callipers' | 'ruler'>('callipers');
-  protected readonly tools = [
-    { label: 'callipers ±0.05', value: 'callipers' },
-    { label: 'ruler ±0.5', value: 'ruler' },
-  ];
+  /** Link bars on one scale: ceiling, what is used, and what stays unused. */
+  protected readonly bars = computed(() => {
+    const link = this.link();
+    if (!link) return null;
+    const own = this.at()?.drive.readBytesPerSecond ?? 0;
+    const scale = Math.max(own, link.ceilingBytesPerSecond) * 1.02;
+    const share = (bytes: number) => (bytes / scale) * 100;
+    return {
+      wall: share(link.ceilingBytesPerSecond),
+      used: share(link.usableBytesPerSecond ?? 0),
+      own: share(own),
+      wasted: link.wastedBytesPerSecond ?? 0,
+    };
+  });
+  /** The tightest place above the drive, for the air diagram. */
+  protected readonly air = computed(() => {
+    const at = this.at();
+    const place = this.place();
+    if (!at || !place || !isSocket(place.slot) || at.drive.family !== place.slot.kind) return null;
+    const sections = sectionsAbove(place, place.slot, at.drive as CardDrive);
+    return sections ? { ...tightest(sections).clearance, parts: place.slot.stack.length + 4 + (place.plate ? 1 : 0) } : null;
+  });
+  protected readonly chosenId = computed(() =>
+    this.job().choice?.slot.id === this.slot()?.id ? (this.job().choice?.drive.id ?? null) : null,
+  );
+
+  protected readonly view = signal<View>('drive');
+  protected readonly views = computed(() => [
+    { label: 'This drive', value: 'drive' as const },
+    { label: this.comparedIds().length > 0 ? `Compare ${this.comparedIds().length}` : 'Compare', value: 'compare' as const },
+    { label: 'Slots', value: 'ways' as const },
+    { label: 'Companions', value: 'companions' as const },
+    { label: 'Adapted', value: 'adapted' as const },
+  ]);
+  private readonly comparedIds = signal<readonly string[]>([]);
+  protected readonly compared = computed(() =>
+    this.comparedIds().flatMap((id) => {
+      const drive = this.drives().find((one) => one.id === id);
+      return drive ? (this.judged(drive) ?? []) : [];
+    }),
+  );
+  protected readonly looking = signal(false);
+  private readonly askedRule = signal<string | null>(null);
+  protected readonly settles = computed(() => {
+    const asking = this.at()?.verdict.findings.filter((one) => one.settles) ?? [];
+    return (asking.find((one) => one.rule === this.askedRule()) ?? asking[0])?.settles ?? null;
+  });
+  protected readonly overriding = signal(false);
+  protected readonly reason = signal('');
   protected readonly fault = signal('');
-  protected readonly chosenId = computed(() => (this.job().choice?.slot.id === this.slot()?.id ? this.job().choice?.drive.id : null));
+  protected readonly marks = MARKS;
+  protected readonly rate = sayRate;
+  protected readonly short = sayShort;
+  protected readonly stock = sayStock;
+  protected readonly form = sayForm;
+  protected readonly name = sayDrive;
 
   constructor() {
+    effect(() => {
+      if (!this.ranked.hasValue()) return;
+      const ranking = this.ranked.value();
+      untracked(() => this.kept.set(ranking));
+    });
+    // The shelf moves while one is away from it.
+    this.store.dispatch(KnowledgeActions.wanted());
     inject(Keys).bind({
       ArrowDown: { say: 'Next drive', run: () => this.move(1) },
       ArrowUp: { say: 'Drive before', run: () => this.move(-1) },
-      M: { say: 'Measure what is missing', run: () => this.measure() },
+      M: { say: 'Measure or look at what is missing', run: () => this.look(null) },
       T: { say: 'Take this drive', run: () => this.take() },
+      C: { say: 'Compare this drive', run: () => this.compare() },
+      O: { say: 'Take it all the same (lead)', run: () => this.askOverride() },
+      S: { say: 'Next slot', run: () => this.nextSlot() },
     });
   }
 
@@ -118,71 +246,90 @@ export class MatchSection {
     this.fault.set('');
   }
 
-  protected mark(outcome: Outcome): MarkName {
-    return MARKS[outcome];
-  }
-
-  protected word(outcome: Outcome): string {
-    return WORDS[outcome];
+  protected showMore(): void {
+    this.rows.update((rows) => rows + ROWS);
   }
 
   protected price(minor: number): string {
     return (minor / 100).toFixed(2);
   }
 
-  protected rate(bytesPerSecond: number): string {
-    return `${(bytesPerSecond / 1e9).toFixed(2)} GB/s`;
-  }
-
-  protected margin({ margin, outcome, have, need }: Finding): string {
-    if (!margin) return have === need ? 'same' : WORDS[outcome];
-    const digits = margin.unit === 'GB' ? 0 : 2;
-    const sign = margin.value < 0 ? '−' : '+';
-    return `${sign}${Math.abs(margin.value).toFixed(digits)}${margin.plusMinus > 0 ? ` ±${margin.plusMinus.toFixed(2).slice(1)}` : ''} ${margin.unit}`;
-  }
-
-  protected short({ verdict }: Candidate): string {
-    return verdict.outcome === 'no' || verdict.outcome === 'unknown' ? verdict.because : verdict.headline;
-  }
-
-  protected stateNeed(): void {
-    const whole = (value: number | null) => (value === null ? null : Math.round(value));
-    this.fault.set(
-      this.desk.give(this.job(), { type: 'state-need', usedGb: whole(this.usedGb()), wantedGb: whole(this.wantedGb()) })?.sentence ?? '',
-    );
-  }
-
   protected take(): void {
     const at = this.at();
     const slot = this.slot();
-    if (at && slot)
-      this.fault.set(this.desk.give(this.job(), { type: 'choose-drive', slotId: slot.id, driveId: at.drive.id })?.sentence ?? '');
+    if (!at || !slot) return;
+    this.fault.set(this.desk.give(this.job(), { type: 'choose-drive', slotId: slot.id, driveId: at.drive.id })?.sentence ?? '');
+    this.pick(at.drive.id);
   }
 
-  protected measure(): void {
+  protected look(finding: Finding | null): void {
+    this.askedRule.set(finding?.rule ?? null);
     if (!this.settles()) return this.fault.set('Nothing is missing on this drive: every check has its numbers.');
+    const at = this.at();
+    if (at) this.picked.set(at.drive.id);
     this.fault.set('');
-    this.measuring.set(true);
+    this.looking.set(true);
   }
 
-  protected keepReading(): void {
+  protected compare(): void {
     const at = this.at();
-    const settles = this.settles();
-    const mm = this.reading();
-    if (!at || !settles) return;
-    if (mm === null) return this.fault.set('Type what you read, in mm.');
-    const refusal = this.desk.give(this.job(), { type: 'measure-drive', driveId: at.drive.id, key: settles.key, mm, with: this.tool() });
+    if (!at) return;
+    this.comparedIds.update((ids) => (ids.includes(at.drive.id) ? ids : [...ids, at.drive.id].slice(-MOST_COMPARED)));
+    if (this.comparedIds().length > 1) this.view.set('compare');
+    else this.fault.set(`${sayDrive(at.drive)} is kept for comparing. Press C on another.`);
+  }
+
+  protected drop(id: string): void {
+    this.comparedIds.update((ids) => ids.filter((one) => one !== id));
+  }
+
+  protected askOverride(): void {
+    const outcome = this.at()?.verdict.outcome;
+    if (!this.lead()) return this.fault.set('Only a lead takes a drive against the verdict.');
+    if (outcome !== 'no' && outcome !== 'unknown') return this.fault.set('It fits: take it without an override.');
+    this.fault.set('');
+    this.overriding.set(true);
+  }
+
+  protected override(): void {
+    const at = this.at();
+    const slot = this.slot();
+    if (!at || !slot) return;
+    const command = { type: 'override-fit', slotId: slot.id, driveId: at.drive.id, reason: this.reason() } as const;
+    const refusal = this.desk.give(this.job(), command);
     this.fault.set(refusal?.sentence ?? '');
     if (refusal) return;
     this.picked.set(at.drive.id);
-    this.reading.set(null);
-    this.measuring.set(false);
+    this.overriding.set(false);
+    this.reason.set('');
   }
 
+  private judged(drive: Drive): Candidate | null {
+    const place = this.place();
+    if (!place) return null;
+    const own = withMeasured(drive, this.job());
+    return { drive: own, verdict: judgeAt(this.benchHere(), own), link: linkOf(place, own) };
+  }
+  private readonly benchHere = computed(() => {
+    const place = this.place();
+    return place ? benchAt(place) : [];
+  });
+
   private move(by: number): void {
-    const all = this.candidates();
-    const at = all.findIndex((one) => one.drive.id === this.at()?.drive.id);
-    const to = all[Math.max(0, Math.min(all.length - 1, at + by))];
-    if (to) this.pick(to.drive.id);
+    const all = this.order();
+    const at = all.findIndex((one) => one.id === this.atId());
+    const to = Math.max(0, Math.min(all.length - 1, at + by));
+    if (!all[to]) return;
+    if (to >= this.rows()) this.showMore();
+    this.pick(all[to].id);
+    // Where the list is longer than the screen, the one looked at stays in sight.
+    setTimeout(() => document.querySelector('.candidate.at')?.scrollIntoView?.({ block: 'nearest' }));
+  }
+
+  private nextSlot(): void {
+    const slots = this.slots();
+    const at = slots.findIndex((one) => one.value === this.slot()?.id);
+    const next = slots[(at + 1) % slots.length];
+    if (next) this.pickSlot(next.value);
   }
 }

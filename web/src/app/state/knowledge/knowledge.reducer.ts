@@ -1,5 +1,14 @@
 import type { KnowledgeReply } from '@petrichor/api';
-import { learn, shippedDiagnosis, withLearned, type Drive, type Knowledge, type LearnedEdition, type MachineModel } from '@petrichor/core';
+import {
+  learn,
+  shippedDiagnosis,
+  withLearned,
+  type Drive,
+  type Knowledge,
+  type LearnedEdition,
+  type MachineModel,
+  type Part,
+} from '@petrichor/core';
 import { createActionGroup, createFeatureSelector, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 
 export const KnowledgeActions = createActionGroup({
@@ -10,6 +19,7 @@ export const KnowledgeActions = createActionGroup({
 export interface KnowledgeState {
   readonly models: MachineModel[];
   readonly drives: Drive[];
+  readonly parts: Part[];
   /** What diagnosis knows, with what the workshop's jobs have taught. */
   readonly diagnosis: { readonly before: LearnedEdition; readonly after: LearnedEdition };
   readonly loaded: boolean;
@@ -20,6 +30,7 @@ export const knowledgeReducer = createReducer<KnowledgeState>(
   {
     models: [],
     drives: [],
+    parts: [],
     diagnosis: { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) },
     loaded: false,
     failed: null,
@@ -31,11 +42,23 @@ export const knowledgeReducer = createReducer<KnowledgeState>(
 export const selectKnowledgeState = createFeatureSelector<KnowledgeState>('knowledge');
 export const selectModels = createSelector(selectKnowledgeState, ({ models }) => models);
 export const selectDrives = createSelector(selectKnowledgeState, ({ drives }) => drives);
+export const selectParts = createSelector(selectKnowledgeState, ({ parts }) => parts);
 export const selectLearned = createSelector(selectKnowledgeState, ({ diagnosis }) => diagnosis);
 const selectDiagnosis = createSelector(selectLearned, ({ before, after }) => ({ before: withLearned(before), after: withLearned(after) }));
 /** The same look-ups that the server gives to the core. */
-export const selectKnowledge = createSelector(selectModels, selectDrives, selectDiagnosis, (models, drives, diagnosis): Knowledge => {
-  const modelById = new Map(models.map((model) => [model.id, model]));
-  const driveById = new Map(drives.map((drive) => [drive.id, drive]));
-  return { model: (id) => modelById.get(id), drive: (id) => driveById.get(id), diagnosis: (about) => diagnosis[about] };
-});
+export const selectKnowledge = createSelector(
+  selectModels,
+  selectDrives,
+  selectParts,
+  selectDiagnosis,
+  (models, drives, parts, diagnosis): Knowledge => {
+    const modelById = new Map(models.map((model) => [model.id, model]));
+    const driveById = new Map(drives.map((drive) => [drive.id, drive]));
+    return {
+      model: (id) => modelById.get(id),
+      drive: (id) => driveById.get(id),
+      parts: () => parts,
+      diagnosis: (about) => diagnosis[about],
+    };
+  },
+);

@@ -1,0 +1,28 @@
+import { DriveSchema, ItemRefSchema, LevelSchema, PartSchema, StockMoveSchema } from '@petrichor/core';
+import * as z from 'zod';
+
+/** Where the pieces of every item are that has ever moved. Of the others, all that there are lie on the shelf. */
+export const ShelfReplySchema = z.strictObject({ levels: z.array(z.strictObject({ item: ItemRefSchema, level: LevelSchema })) });
+export type ShelfReply = z.infer<typeof ShelfReplySchema>;
+
+/** One move, by an id that the screen gives, so that a repeat counts once. */
+export const MoveStockSchema = z.strictObject({ id: z.uuid(), item: ItemRefSchema, move: StockMoveSchema });
+export type MoveStock = z.input<typeof MoveStockSchema>;
+export const MoveStockReplySchema = z.strictObject({ level: LevelSchema });
+export type MoveStockReply = z.infer<typeof MoveStockReplySchema>;
+
+export const StockEntrySchema = z.strictObject({
+  id: z.uuid(),
+  at: z.string(),
+  byName: z.string(),
+  move: StockMoveSchema,
+  jobNumber: z.number().int().nullable(),
+});
+export type StockEntry = z.infer<typeof StockEntrySchema>;
+export const StockEntriesReplySchema = z.strictObject({ entries: z.array(StockEntrySchema) });
+export type StockEntriesReply = z.infer<typeof StockEntriesReplySchema>;
+
+/** Documents for the shelf, as a table was read into them. One of the same id is replaced. */
+export const PutItemsSchema = z.strictObject({ drives: z.array(DriveSchema).max(50_000), parts: z.array(PartSchema).max(50_000) });
+export type PutItems = z.infer<typeof PutItemsSchema>;
+export const PutItemsReplySchema = z.strictObject({ put: z.number().int() });

@@ -1,0 +1,2 @@
+export * from './drawing.js';
+export * from './template.js';

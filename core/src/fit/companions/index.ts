@@ -1,0 +1,3 @@
+export * from './battery.js';
+export * from './memory.js';
+export * from './wireless.js';
