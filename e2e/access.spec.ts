@@ -7,7 +7,7 @@ import { Workshop } from './support/workshop';
 const SCREENS: { name: string; go: (page: Page) => Promise<unknown> }[] = [
   { name: 'Bench', go: (page) => expect(page.getByRole('region', { name: 'Next for your hands' })).toBeVisible() },
   { name: 'Take in', go: (page) => page.getByRole('link', { name: 'Take in a machine' }).click() },
-  { name: 'Models and shelf', go: (page) => page.getByRole('link', { name: 'Models and shelf' }).click() },
+  { name: 'Models', go: (page) => page.getByRole('link', { name: 'Models' }).click() },
   { name: 'People', go: (page) => page.getByRole('link', { name: 'People' }).click() },
   { name: 'Way in', go: (page) => page.getByRole('button', { name: /Take it up/ }).click() },
   { name: 'Way out', go: (page) => openJob(page, '402') },

@@ -22,7 +22,7 @@ test('an empty workshop asks for its first account, its first model, and shows w
     await page.goto(workshop.url);
     await expect(page.getByRole('heading', { name: 'Nothing to put your hands on.' })).toBeVisible();
 
-    await page.getByRole('main').getByRole('link', { name: 'Models and shelf' }).click();
+    await page.getByRole('main').getByRole('link', { name: 'Models' }).click();
     const file = page.getByLabel('Bring in a document');
     await file.setInputFiles({
       name: 'half.json',

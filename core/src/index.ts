@@ -3,6 +3,7 @@ export * from './diagnose/index.js';
 export * from './fit/index.js';
 export * from './formats/index.js';
 export * from './hardware/index.js';
+export * from './identify/index.js';
 export * from './job/index.js';
 export * from './prove/index.js';
 export * from './shelf/index.js';

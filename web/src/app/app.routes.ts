@@ -26,8 +26,14 @@ export const routes: Routes = [
         loadComponent: () => import('./diagnosis/diagnosis').then((file) => file.DiagnosisScreen),
       },
       {
+        path: 'identify',
+        title: 'Identify · Petrichor',
+        loadComponent: () => import('./identify/identify').then((file) => file.IdentifyScreen),
+      },
+      { path: 'shelf', title: 'Shelf · Petrichor', loadComponent: () => import('./shelf/shelf').then((file) => file.ShelfScreen) },
+      {
         path: 'models',
-        title: 'Models and shelf · Petrichor',
+        title: 'Models · Petrichor',
         loadComponent: () => import('./models/models').then((file) => file.ModelsScreen),
       },
       {

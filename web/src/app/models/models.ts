@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { sayDrive, sayForm, sayLink, sayModel } from '@petrichor/core';
+import { sayModel } from '@petrichor/core';
 import { Store } from '@ngrx/store';
-import { TableModule } from 'primeng/table';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
 import { Api, faultOf } from '../state/api';
@@ -12,16 +11,16 @@ import { KeyBox } from '../ui/key-box';
 
 const LARGEST_FILE = 8_000_000;
 
-/** The machine models and drives this workshop knows; a lead brings documents in. */
+/** The machine models this workshop knows; a lead brings documents in, drive and part lists among them. */
 @Component({
   selector: 'p-models',
-  imports: [RouterLink, TableModule, ConnectionLine, KeyBox],
+  imports: [RouterLink, ConnectionLine, KeyBox],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['../intake/intake.css', './models.css'],
   template: `
     <header>
       <a class="back" routerLink="/">Bench <p-key name="Esc" /></a>
-      <h1>Models and shelf</h1>
+      <h1>Models</h1>
       @if (lead()) {
         <label class="tgt"
           >Bring in a document<input class="visually-hidden" type="file" accept=".json,application/json" (change)="bringIn($event)"
@@ -46,36 +45,6 @@ const LARGEST_FILE = 8_000_000;
           }
         </ul>
       </section>
-      <section>
-        <h2>Drives</h2>
-        <p-table [value]="drives()" sortField="name" [sortOrder]="1" dataKey="id">
-          <ng-template #header>
-            <tr>
-              <th pSortableColumn="name" scope="col">Drive</th>
-              <th pSortableColumn="form" scope="col">Form</th>
-              <th pSortableColumn="price" scope="col">Price</th>
-              <th pSortableColumn="drawer" scope="col">Drawer</th>
-              <th pSortableColumn="inStock" scope="col">In stock</th>
-            </tr>
-          </ng-template>
-          <ng-template #body let-drive>
-            <tr>
-              <td>
-                <b>{{ drive.name }}</b>
-              </td>
-              <td>{{ drive.form }}</td>
-              <td class="m">{{ drive.price }}</td>
-              <td class="m">{{ drive.drawer }}</td>
-              <td class="m">{{ drive.inStock }}</td>
-            </tr>
-          </ng-template>
-          <ng-template #emptymessage>
-            <tr>
-              <td colspan="5">None yet. A lead brings in a drive list as a JSON document (docs/formats).</td>
-            </tr>
-          </ng-template>
-        </p-table>
-      </section>
     </div>
     <p-connection-line />
   `,
@@ -98,17 +67,6 @@ export class ModelsScreen {
       version: model.guide.version,
     })),
   );
-  protected readonly drives = computed(() =>
-    this.knowledge().drives.map((drive) => ({
-      id: drive.id,
-      name: sayDrive(drive),
-      form: `${sayForm(drive)}, ${sayLink(drive.link)}`,
-      price: (drive.priceMinor / 100).toFixed(2),
-      drawer: drive.drawer,
-      inStock: drive.inStock,
-    })),
-  );
-
   constructor() {
     const router = inject(Router);
     inject(Keys).bind({ Escape: { say: 'Back to the Bench', run: () => void router.navigate(['/']) } });

@@ -12,6 +12,11 @@ import type {
   GiveCommand,
   JobReply,
   KnowledgeReply,
+  MoveStock,
+  MoveStockReply,
+  PutItems,
+  ShelfReply,
+  StockEntriesReply,
   NewAccount,
   OpenJob,
   Problem,
@@ -21,7 +26,7 @@ import type {
   SimulatedDrives,
   StartRun,
 } from '@petrichor/api';
-import type { About, DiagnosisKnowledge } from '@petrichor/core';
+import type { About, DiagnosisKnowledge, ItemRef } from '@petrichor/core';
 import type { Observable } from 'rxjs';
 
 /** The server's routes as methods. Replies are typed by the contract. */
@@ -57,6 +62,11 @@ export class Api {
   simulatedDrives = (): Observable<SimulatedDrives> => this.http.get<SimulatedDrives>('/api/dock/simulated/drives');
   putIn = (bay: string, driveId: string | null): Observable<DockReply> =>
     this.http.post<DockReply>(`/api/dock/simulated/bays/${encodeURIComponent(bay)}`, { driveId });
+  shelf = (): Observable<ShelfReply> => this.http.get<ShelfReply>('/api/shelf');
+  stockMoves = ({ kind, id }: ItemRef): Observable<StockEntriesReply> =>
+    this.http.get<StockEntriesReply>(`/api/shelf/${kind}/${encodeURIComponent(id)}/moves`);
+  moveStock = (body: MoveStock): Observable<MoveStockReply> => this.http.post<MoveStockReply>('/api/shelf/moves', body);
+  putItems = (body: PutItems): Observable<{ put: number }> => this.http.post<{ put: number }>('/api/shelf/items', body);
   bringIn = (text: string): Observable<{ imported: string }> => this.http.post<{ imported: string }>('/api/imports', { text });
 }
 

@@ -34,7 +34,7 @@ export interface ChoiceOption<T> {
       white-space: nowrap;
     }
     button + button {
-      border-left: 0;
+      margin-left: -1px;
     }
     button:first-child {
       border-radius: 3px 0 0 3px;

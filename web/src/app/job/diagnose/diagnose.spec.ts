@@ -209,7 +209,7 @@ describe('readings', () => {
   it.each([
     ['{"smartctl": {', 'the text is not whole JSON. (line 1)'],
     ['hello', 'Petrichor does not know this file.'],
-    [JSON.stringify(shippedDiagnosis('before')), 'a lead brings it in under Models and shelf'],
+    [JSON.stringify(shippedDiagnosis('before')), 'a lead brings it in under Models'],
   ])('keep what was pasted and say what is wrong with it: %#', async (pasted, words) => {
     const screen = await readings();
     await screen.type('#pasted', pasted);

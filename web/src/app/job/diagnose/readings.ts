@@ -140,7 +140,7 @@ export class Readings {
     this.told.set('');
     if (!reading.ok) return this.no(`${reading.problem} (${reading.at})`);
     const command = commandOf(reading.value, source, name.slice(0, 120));
-    if (!command) return this.no('That is a document of the workshop, not of a drive: a lead brings it in under Models and shelf.');
+    if (!command) return this.no('That is a document of the workshop, not of a drive: a lead brings it in under Models.');
     const refusal = this.desk.give(this.job(), command);
     if (refusal) return this.no(refusal.sentence);
     this.fault.set('');

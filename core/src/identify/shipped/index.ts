@@ -1,0 +1,9 @@
+import { IdentifyKnowledgeSchema, type IdentifyKnowledge } from '../knowledge.js';
+import { FEATURES } from './features.js';
+import { LOOK_ALIKES, THINGS } from './things.js';
+
+let parsed: IdentifyKnowledge | null = null;
+
+/** What ships: checked against its own schema the first time it is asked for. */
+export const shippedIdentify = (): IdentifyKnowledge =>
+  (parsed ??= IdentifyKnowledgeSchema.parse({ format: 'petrichor-identify', features: FEATURES, things: THINGS, lookAlikes: LOOK_ALIKES }));

@@ -1,0 +1,141 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import {
+  findScrews,
+  placeIn,
+  readOff,
+  sayModel,
+  sayScrew,
+  sayScrewWanted,
+  ThreadSchema,
+  type ScrewNeed,
+  type Screw,
+} from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { Select } from 'primeng/select';
+import { selectModels, selectParts } from '../state/knowledge/knowledge.reducer';
+import { NumberField } from '../ui/number-field';
+import { StateMark } from '../ui/state-mark';
+
+const MARKS = { fits: 'settled', unknown: 'needs', no: 'stop' } as const;
+
+/** Which screw of my stock will do, and which of the machine's own may be lent: ranked, with why each is refused. */
+@Component({
+  selector: 'p-screw-finder',
+  imports: [FormsModule, Select, NumberField, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>Screw finder</h2>
+    <div class="ask">
+      <div class="field">
+        <label for="thread">Thread of the hole</label>
+        <p-select inputId="thread" [options]="threads" [ngModel]="thread()" (ngModelChange)="thread.set($event)" />
+      </div>
+      <div class="field">
+        <label for="between">Lies under the head</label>
+        <p-number-field inputId="between" unit="mm" [value]="between()" (valueChange)="between.set($event)" />
+      </div>
+      <div class="field">
+        <label for="depth">Depth of the thread</label>
+        <p-number-field inputId="depth" unit="mm" [value]="depth()" (valueChange)="depth.set($event)" />
+      </div>
+      <div class="field">
+        <label for="head">Head at most</label>
+        <p-number-field inputId="head" unit="mm" [value]="head()" (valueChange)="head.set($event)" />
+      </div>
+      <div class="field">
+        <label for="lender">Lend from</label>
+        <p-select
+          inputId="lender"
+          [options]="lenders()"
+          optionLabel="label"
+          optionValue="value"
+          [showClear]="true"
+          placeholder="no machine"
+          [ngModel]="modelId()"
+          (ngModelChange)="modelId.set($event)"
+        />
+      </div>
+    </div>
+    <p>
+      <b class="wanted">{{ wanted() }}</b>
+      <span class="mu small">three turns of thread at least, and short of the ground (pitch by ISO 261)</span>
+    </p>
+    <ul class="lines">
+      @for (one of found(); track $index) {
+        <li>
+          <p-state-mark [mark]="marks[one.verdict]" [size]="15" />
+          <b>{{ say(one.screw) }}</b>
+          <span>{{ one.from === 'shelf' ? one.count + ' in ' + one.where : 'from the machine: ' + one.where }}</span>
+          <span class="mu">{{ one.sentence }}</span>
+        </li>
+      } @empty {
+        <li class="mu">No screw of the shelf is near. The words above are what to buy.</li>
+      }
+    </ul>
+    @if (lends()) {
+      <p class="mu small">
+        A screw that is lent leaves its own hole open: it goes on the job's tray until another is back in it. Battery screws are often
+        thinner.
+      </p>
+    }
+  `,
+  styles: `
+    .ask {
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(130px, 1fr));
+      gap: 10px;
+      margin: 8px 0;
+    }
+    .wanted {
+      margin-right: 8px;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 18px 130px 190px 1fr;
+      gap: 10px;
+      padding: 6px 0;
+    }
+    @media (max-width: 900px) {
+      li {
+        grid-template-columns: 18px 1fr;
+      }
+    }
+  `,
+})
+export class ScrewFinder {
+  private readonly store = inject(Store);
+  private readonly models = this.store.selectSignal(selectModels);
+  private readonly parts = this.store.selectSignal(selectParts);
+  protected readonly marks = MARKS;
+  protected readonly say = sayScrew;
+  protected readonly threads = [...ThreadSchema.options];
+  protected readonly thread = signal<Screw['thread']>('M2');
+  protected readonly between = signal<number | null>(0.8);
+  protected readonly depth = signal<number | null>(2.5);
+  protected readonly head = signal<number | null>(5.5);
+  protected readonly modelId = signal<string | null>(null);
+  protected readonly lenders = computed(() => this.models().map((model) => ({ label: sayModel(model), value: model.id })));
+  private readonly need = computed((): ScrewNeed => {
+    const [depth, head] = [this.depth(), this.head()];
+    return {
+      thread: this.thread(),
+      form: 'machine',
+      between: [readOff('callipers', this.between() ?? 0)],
+      depth: depth === null ? null : readOff('callipers', depth),
+      safeBiteMm: null,
+      head: head === null ? null : { leastMm: 0, mostMm: head },
+      headRoomMm: null,
+    };
+  });
+  protected readonly wanted = computed(() => sayScrewWanted({ ...this.need(), head: null }));
+  protected readonly found = computed(() => {
+    const model = this.models().find((one) => one.id === this.modelId());
+    const own = model ? placeIn(model, model.slots[0]!).ownScrews : [];
+    const near = (screw: Screw) => screw.thread === this.thread();
+    const all = findScrews(this.need(), this.parts(), own);
+    // What is of another thread is of no use here, but for the first few that one could take for it.
+    return [...all.filter((one) => near(one.screw)), ...all.filter((one) => !near(one.screw)).slice(0, 3)].slice(0, 14);
+  });
+  protected readonly lends = computed(() => this.found().some((one) => one.from === 'machine' && one.verdict === 'fits'));
+}
