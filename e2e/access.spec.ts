@@ -11,7 +11,34 @@ const SCREENS: { name: string; go: (page: Page) => Promise<unknown> }[] = [
   { name: 'People', go: (page) => page.getByRole('link', { name: 'People' }).click() },
   { name: 'Way in', go: (page) => page.getByRole('button', { name: /Take it up/ }).click() },
   { name: 'Way out', go: (page) => openJob(page, '402') },
-  { name: 'Match', go: (page) => openJob(page, '403') },
+  { name: 'Match', go: (page) => openMatch(page, null) },
+  { name: 'Match, slots', go: (page) => openMatch(page, 'Slots') },
+  { name: 'Match, companions', go: (page) => openMatch(page, 'Companions') },
+  { name: 'Match, adapted part', go: (page) => openMatch(page, 'Adapted') },
+  {
+    name: 'Shelf, an item opened',
+    go: async (page) => {
+      await page.getByRole('link', { name: 'Shelf' }).click();
+      await page.getByRole('button', { name: 'Aluminium sheet' }).click();
+      await expect(page.getByText('Nothing yet: it lies there')).toBeVisible();
+    },
+  },
+  {
+    name: 'Screw finder',
+    go: async (page) => {
+      await page.getByRole('link', { name: 'Shelf' }).click();
+      await page.getByRole('button', { name: /Screw finder/ }).click();
+      await expect(page.getByText('three turns of thread')).toBeVisible();
+    },
+  },
+  {
+    name: 'Identify',
+    go: async (page) => {
+      await page.getByRole('link', { name: 'Identify' }).click();
+      await page.keyboard.press('1');
+      await expect(page.getByText(/things are left/)).toBeVisible();
+    },
+  },
   { name: 'What diagnosis knows', go: (page) => page.getByRole('link', { name: 'What diagnosis knows' }).click() },
   { name: 'Diagnose', go: (page) => openJob(page, '404') },
   { name: 'Diagnose, with findings', go: (page) => openDiagnosis(page, '406', 'Drive cable or its plug. Settled.') },
@@ -54,6 +81,12 @@ async function openDiagnosis(page: Page, number: string, heading: string | RegEx
   // Charts come in when they are scrolled to.
   await page.locator('main').evaluate((main) => main.scrollTo(0, main.scrollHeight));
   await page.waitForTimeout(400);
+}
+
+async function openMatch(page: Page, view: string | null): Promise<void> {
+  await openJob(page, '403');
+  await expect(page.getByRole('heading', { name: /^Fits with/ })).toBeVisible();
+  if (view) await page.getByRole('button', { name: view, exact: true }).click();
 }
 
 const openJob = (page: Page, number: string) => page.getByRole('link', { name: new RegExp(number) }).click();

@@ -33,7 +33,10 @@ test('an empty workshop asks for its first account, its first model, and shows w
     await file.setInputFiles({ name: 'fen.json', mimeType: 'application/json', buffer: readFileSync('demo/models/tarnwell-fen-14.json') });
     await expect(page.getByText('Brought in: Tarnwell Fen 14.')).toBeVisible();
     await file.setInputFiles({ name: 'shelf.json', mimeType: 'application/json', buffer: readFileSync('demo/drives/quayside-shelf.json') });
-    await expect(page.getByRole('cell', { name: 'Pellow P3 1 TB' })).toBeVisible();
+    await expect(page.getByText('Brought in: 46 drives.')).toBeVisible();
+    await page.goto(`${workshop.url}/shelf`);
+    await page.getByLabel('Show').fill('pellow p3 1 tb');
+    await expect(page.getByRole('row', { name: /Pellow P3 1 TB/ })).toContainText('24');
 
     await page.goto(`${workshop.url}/people`);
     await page.getByLabel('Name', { exact: true }).fill('Perpetua Lisle');

@@ -66,27 +66,32 @@ test('one drive replaced, from taking the machine in to handing it back', async 
 
     await test.step('match: seven drives judged with numbers; one measured; one taken', async () => {
       const shelf = page.getByRole('complementary', { name: 'Drives of the shelf' });
-      await expect(shelf.getByRole('listitem')).toHaveCount(7);
+      await expect(shelf.getByRole('listitem')).toHaveCount(30);
       await hands.type('In use now', '334');
       await hands.type('At least', '1000');
       await hands.press('Tab');
+      const find = (words: string) => hands.type('Find a drive in the list', words);
+      await find('sallow r8 512');
       await expect(shelf.getByText('Too small: 1 TB is wanted, the drive is marked 512 GB.')).toBeVisible();
+      await find('marl s5 1 tb');
       await hands.pressButton(/Marl S5/);
       await expect(page.getByRole('heading', { name: 'Does not fit.' })).toBeVisible();
       await expect(page.getByText('It goes in but will not run').first()).toBeVisible();
       await page.locator(':focus').evaluate((element: HTMLElement) => element.blur());
       await hands.press('t');
       await expect(page.getByRole('alert').filter({ hasText: 'will not run' })).toBeVisible();
+      await find('skerry t4');
       await hands.pressButton(/Skerry T4/);
       await expect(page.getByRole('heading', { name: 'Cannot say yet.' })).toBeVisible();
       await page.locator(':focus').evaluate((element: HTMLElement) => element.blur());
       await hands.press('m');
-      await hands.type('Height read', '2.40');
+      await hands.type('What you read', '2.40');
       await hands.press('Enter');
       await expect(page.getByRole('heading', { name: 'Does not fit.' })).toBeVisible();
       await expect(page.getByText('Too thick by 0.6 mm').first()).toBeVisible();
+      await find('pellow p3 1 tb');
       await hands.pressButton(/Pellow P3/);
-      await expect(page.getByRole('heading', { name: 'Fits with one extra.' })).toBeVisible();
+      await expect(page.getByRole('heading', { name: 'Fits with three extras.' })).toBeVisible();
       const height = page.getByRole('row', { name: /Height/ }).first();
       await expect(height).toContainText('4.98');
       await expect(height).toContainText('5.4');

@@ -5,7 +5,9 @@ import { say } from '../fault.js';
 import { STATE } from '../paths.js';
 import { measureDiagnosis, measureReport } from '../figures/diagnose.js';
 import { measureDownload } from '../figures/download.js';
+import { measureMatch } from '../figures/match.js';
 import { measureOpening } from '../figures/opening.js';
+import { measureRanking } from '../figures/rank.js';
 import { measureStart } from '../figures/start.js';
 import { measureTicks } from '../figures/ticks.js';
 import { BenchWorkshop } from '../figures/workshop.js';
@@ -35,10 +37,14 @@ export async function bench(): Promise<void> {
     say('Weighing and reading ...');
     show(measureDiagnosis());
     show(measureReport());
+    say('Ranking 50,000 drives ...');
+    show(measureRanking());
     say('Ticks by 20 technicians at once ...');
     show(await measureTicks(workshop));
     say('Opening a job of 2,000 events ...');
     show(await measureOpening(workshop));
+    say('Match with 5,000 drives ...');
+    show(await measureMatch(workshop));
     say('Cold start to the Bench ...');
     show(await measureStart(workshop));
   } finally {

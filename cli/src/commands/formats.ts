@@ -7,6 +7,7 @@ import {
   PartListSchema,
   VerdictSchema,
   JobEventSchema,
+  IdentifyKnowledgeSchema,
   MachineModelSchema,
   SelfReportSchema,
 } from '@petrichor/core';
@@ -18,6 +19,7 @@ export const FORMATS: Readonly<Record<string, { readonly schema: z.ZodType; read
   'machine-model': { schema: MachineModelSchema, title: 'A machine model: its card, slots, outline map and guide' },
   'drive-list': { schema: DriveListSchema, title: 'A list of drives, as the shelf brings it in' },
   'part-list': { schema: PartListSchema, title: 'A list of small parts, as the shelf brings it in' },
+  identify: { schema: IdentifyKnowledgeSchema, title: 'What Identify knows: features, things, look-alikes' },
   verdict: { schema: VerdictSchema, title: 'A drive in a slot, judged: every check with its numbers, and the pick list' },
   diagnosis: { schema: DiagnosisKnowledgeSchema, title: 'What diagnosis knows: causes, observations, links, tests, stop rules' },
   'self-report': { schema: SelfReportSchema, title: 'What a drive says about itself, as ./petrichor read prints it' },

@@ -26,7 +26,30 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     await page.setViewportSize(UPRIGHT);
     await page.keyboard.press('1');
   },
-  match: (page) => page.keyboard.press('3'),
+  match: async (page) => {
+    await openJob(page, '403');
+    await page.getByRole('heading', { name: /^Fits with/ }).waitFor();
+  },
+  'match-compare': async (page) => {
+    await openJob(page, '403');
+    await page.getByRole('heading', { name: /^Fits with/ }).waitFor();
+    for (const key of ['c', 'ArrowDown', 'c', 'ArrowDown', 'c']) await page.keyboard.press(key);
+  },
+  shelf: async (page) => {
+    await page.getByRole('link', { name: 'Shelf' }).click();
+    await page.getByRole('button', { name: 'Aluminium sheet' }).waitFor();
+    await page.getByLabel('Scan or type').fill('pellow-p3-1tb');
+    await page.keyboard.press('Enter');
+  },
+  'screw-finder': async (page) => {
+    await page.getByRole('link', { name: 'Shelf' }).click();
+    await page.getByRole('button', { name: /Screw finder/ }).click();
+  },
+  identify: async (page) => {
+    await page.getByRole('link', { name: 'Identify' }).click();
+    await page.getByRole('heading', { name: 'What is it like?' }).waitFor();
+    for (const key of ['1', '5']) await page.keyboard.press(key);
+  },
   diagnose: async (page) => {
     await openJob(page, '406');
     await page.getByRole('heading', { name: /^Drive cable/ }).waitFor();

@@ -57,8 +57,8 @@ export function drawTemplate(template: Template, title: string): Sheet {
     text(x0 + RULER + 3, rulerAt, '100 mm'),
   ];
   return {
-    widthMm: widthMm!,
-    heightMm: heightMm!,
+    widthMm: widthMm,
+    heightMm: heightMm,
     strokes: [
       text(x0, 16, title, 5),
       text(

@@ -65,7 +65,7 @@ describe('an all-in-one', () => {
   });
 
   it('cannot feed a 3.5-inch drive without 12 V', () =>
-    expect(found('power', { ...bigBay, volts: [5] } as Slot, big)).toMatchObject({
+    expect(found('power', { ...bigBay, volts: [5] }, big)).toMatchObject({
       outcome: 'no',
       sentence: expect.stringContaining('12 V'),
     }));
@@ -75,9 +75,9 @@ describe('an all-in-one', () => {
     ['old-drive-lead', 'extras', 'fans run flat out'],
     ['not-known', 'unknown', 'two-wire lead'],
   ] as const)('minds the drive sensor: %s', (sensor, outcome, words) => {
-    const finding = found('drive-sensor', { ...bigBay, sensor } as Slot, big);
+    const finding = found('drive-sensor', { ...bigBay, sensor }, big);
     expect(finding).toMatchObject({ outcome, sentence: expect.stringContaining(words) });
-    expect(judge(bareSlot({ ...bigBay, sensor } as Slot), big).outcome).not.toBe('unknown');
+    expect(judge(bareSlot({ ...bigBay, sensor }), big).outcome).not.toBe('unknown');
   });
 
   it('is content with a drive that has the lead itself, and takes the sensor made for the model else', () => {
@@ -126,7 +126,7 @@ describe('parallel ATA', () => {
     }));
 
   it('refuses a drive that cannot be set so', () =>
-    expect(found('jumpers', pataBay({ otherDevice: 'master' }), { ...pata, jumpers: ['master'] } as Drive)?.outcome).toBe('no'));
+    expect(found('jumpers', pataBay({ otherDevice: 'master' }), { ...pata, jumpers: ['master'] })?.outcome).toBe('no'));
 
   it('runs at 33 MB/s on a 40-wire cable (ATA/ATAPI, from memory)', () => {
     expect(found('speed', pataBay({ cableWires: 40 }), pata)?.need).toBe('33 MB/s');

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { isBay, isSocket, type CardDrive, type Drive, type Place } from '@petrichor/core';
+import { isBay, isSocket, type Drive, type Place } from '@petrichor/core';
 import { drawBox, drawCard, X0 } from './bay-drawing.geometry';
 
 /** A drive in its place: from above and cut along its length, on one millimetre ruler. */
@@ -232,7 +232,7 @@ export class BayDrawing {
     const place = this.place();
     const drive = this.drive();
     const { slot } = place;
-    return isSocket(slot) && drive.family === slot.kind ? drawCard(place, slot, drive as CardDrive) : null;
+    return isSocket(slot) && drive.family === slot.kind ? drawCard(place, slot, drive) : null;
   });
 
   protected readonly boxed = computed(() => {

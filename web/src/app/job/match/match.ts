@@ -13,7 +13,6 @@ import {
   tightest,
   withMeasured,
   type Candidate,
-  type CardDrive,
   type Drive,
   type Finding,
   type JobState,
@@ -27,7 +26,7 @@ import { AirLeft } from '../../drawing/air-left';
 import { BayDrawing } from '../../drawing/bay-drawing';
 import { Keys } from '../../shell/keys';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { KnowledgeActions, selectDrives, selectKnowledge, selectModels } from '../../state/knowledge/knowledge.reducer';
+import { selectDrives, selectKnowledge, selectModels } from '../../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../../state/session/session.reducer';
 import { Choice } from '../../ui/choice';
 import { StateMark } from '../../ui/state-mark';
@@ -178,7 +177,7 @@ export class MatchSection {
     const at = this.at();
     const place = this.place();
     if (!at || !place || !isSocket(place.slot) || at.drive.family !== place.slot.kind) return null;
-    const sections = sectionsAbove(place, place.slot, at.drive as CardDrive);
+    const sections = sectionsAbove(place, place.slot, at.drive);
     return sections ? { ...tightest(sections).clearance, parts: place.slot.stack.length + 4 + (place.plate ? 1 : 0) } : null;
   });
   protected readonly chosenId = computed(() =>
@@ -222,8 +221,6 @@ export class MatchSection {
       const ranking = this.ranked.value();
       untracked(() => this.kept.set(ranking));
     });
-    // The shelf moves while one is away from it.
-    this.store.dispatch(KnowledgeActions.wanted());
     inject(Keys).bind({
       ArrowDown: { say: 'Next drive', run: () => this.move(1) },
       ArrowUp: { say: 'Drive before', run: () => this.move(-1) },
@@ -258,8 +255,8 @@ export class MatchSection {
     const at = this.at();
     const slot = this.slot();
     if (!at || !slot) return;
-    this.fault.set(this.desk.give(this.job(), { type: 'choose-drive', slotId: slot.id, driveId: at.drive.id })?.sentence ?? '');
     this.pick(at.drive.id);
+    this.fault.set(this.desk.give(this.job(), { type: 'choose-drive', slotId: slot.id, driveId: at.drive.id })?.sentence ?? '');
   }
 
   protected look(finding: Finding | null): void {

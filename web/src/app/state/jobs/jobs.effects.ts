@@ -67,6 +67,17 @@ export const closeGap = createEffect(
   { functional: true },
 );
 
+/** A drive that was taken, here or elsewhere, is no longer free for others: the shelf is read anew. */
+export const shelfFollows = createEffect(
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(JobsActions.eventsCame),
+      filter(({ events }) => events.some(({ event }) => event.type === 'drive-chosen')),
+      map(() => KnowledgeActions.wanted()),
+    ),
+  { functional: true },
+);
+
 /** Once somebody is signed in: what lay unsent goes out, the line to other screens opens, the knowledge is fetched. */
 export const begin = createEffect(
   (actions = inject(Actions), sender = inject(Sender), stream = inject(Stream)) =>
