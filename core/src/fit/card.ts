@@ -55,6 +55,7 @@ export interface Section {
 }
 
 const NOTHING = spec(0);
+const NONE: Tally = { mm: 0, squares: 0, straight: 0 };
 const FIRMNESS = { no: 0, doubtful: 1, likely: 2, certain: 3 } as const;
 
 /** What a place's stack adds above the board, summed once for all drives; and the answer for the drive asked about last, since several rules ask for it. */
@@ -116,6 +117,10 @@ const addTo = (sum: Tally, { mm, plusMinusMm }: Measure): Tally => ({
 export function sectionsBelow(slot: CardSlot, drive: CardDrive): Section[] | null {
   const lowest = faceOf(drive, 'bottom');
   if (!lowest) return null;
+  if (drive.bottomProfile.length === 0 && slot.obstacles.length === 0) {
+    const clearance = clearanceOf(addTo(NONE, slot.standOff), addTo(NONE, lowest));
+    return [{ fromMm: 0, toMm: outlineOf(drive).length.mm, drive: lowest, room: NOTHING, clearance }];
+  }
   return along(drive, drive.bottomProfile, lowest, slot.obstacles, NOTHING, 'higher').map((one) => ({
     ...one,
     clearance: clearanceOf(tally([slot.standOff]), tally([one.drive, one.room])),

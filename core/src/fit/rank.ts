@@ -37,6 +37,7 @@ export function rankAll(place: Place, drives: readonly Drive[]): Ranking {
   const speed = new Int32Array(drives.length);
   const life = new Float64Array(drives.length);
   const days = new Uint16Array(drives.length);
+  const ceilings = new Map<number, number | null>();
   const { budgetMinor, medium } = place.need;
   for (let at = 0; at < drives.length; at++) {
     const drive = drives[at]!;
@@ -47,8 +48,9 @@ export function rankAll(place: Place, drives: readonly Drive[]): Ranking {
     standing[at] = CLASS[outcome] * 4 + asked * 2 + dear;
     price[at] = drive.priceMinor / usableGb(drive);
     if (outcome === 'no') continue;
-    const usable = linkOf(place, drive)?.usableBytesPerSecond ?? null;
-    speed[at] = usable === null ? 0 : Math.round(Math.log(usable) / FELT);
+    const own = drive.readBytesPerSecond;
+    const ceiling = ceilingOf(place, drive, ceilings);
+    speed[at] = own === null || ceiling === null ? 0 : Math.round(Math.log(Math.min(own, ceiling)) / FELT);
     life[at] = drive.enduranceTbw ?? 0;
     days[at] = daysOf(drive);
   }
@@ -100,6 +102,18 @@ export function rank(place: Place, drives: readonly Drive[], most = Infinity): C
     verdict: judgeAt(bench, drives[at]!),
     link: linkOf(place, drives[at]!),
   }));
+}
+
+/** The link's ceiling here; drives that speak alike share it, whatever they do themselves. */
+function ceilingOf(place: Place, drive: Drive, known: Map<number, number | null>): number | null {
+  const { link } = drive;
+  const key =
+    link.protocol === 'nvme' ? link.generation * 8 + link.lanes : link.protocol === 'sata' ? 100 + link.generation : 200 + link.mode;
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  const ceiling = linkOf(place, drive)?.ceilingBytesPerSecond ?? null;
+  known.set(key, ceiling);
+  return ceiling;
 }
 
 const daysOf = (drive: Drive): number => (drive.inStock > 0 ? 0 : (drive.leadDays ?? NO_LEAD_TIME));

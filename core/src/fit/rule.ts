@@ -10,9 +10,27 @@ import type { Place } from './place.js';
 export interface Rule {
   readonly id: string;
   readonly name: string;
+  /** It tells what the drive does here and never rules one out: whoever wants outcomes alone need not ask. */
+  readonly tellsOnly?: true;
   at(place: Place): Ask | null;
 }
 export type Ask = (drive: Drive) => Check | null;
+
+/**
+ * A question whose answer, words and all, hangs on `key` of the drive alone: asked once for each key, since a catalogue
+ * has few of them and many drives.
+ */
+export function oncePer<K>(key: (drive: Drive) => K, ask: Ask): Ask {
+  const known = new Map<K, Check | null>();
+  return (drive) => {
+    const at = key(drive);
+    const before = known.get(at);
+    if (before !== undefined) return before;
+    const answer = ask(drive);
+    known.set(at, answer);
+    return answer;
+  };
+}
 
 /** Families that a kind of slot takes; the second one with a converter. */
 const TAKES: Readonly<Record<Slot['kind'], readonly Drive['family'][]>> = {

@@ -47,7 +47,8 @@ export function judgeAt(bench: Bench, drive: Drive): Verdict {
 /** The outcome alone, as fast as it can be had: at the first misfit it stops. */
 export function outcomeAt(bench: Bench, drive: Drive): Outcome {
   let least: Outcome = 'fits';
-  for (const { ask } of bench) {
+  for (const { rule, ask } of bench) {
+    if (rule.tellsOnly) continue;
     const check = ask(drive);
     if (!check || !decides(check)) continue;
     if (check.outcome === 'no') return 'no';

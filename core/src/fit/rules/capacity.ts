@@ -2,7 +2,7 @@ import { sectorCountOfMarkedSize } from '../../standards/index.js';
 import { GB, sayMarked } from '../../units/index.js';
 import { check, fits, no, type Check, type Told } from '../finding.js';
 import type { Need } from '../need.js';
-import type { Rule } from '../rule.js';
+import { oncePer, type Rule } from '../rule.js';
 
 const gb = (marked: number): string => sayMarked(marked * GB);
 
@@ -12,28 +12,31 @@ export const capacity: Rule = {
   name: 'Room for data',
   at({ need }) {
     const floor = Math.max(need.usedGb ?? 0, need.wantedGb ?? 0);
-    return ({ markedGb }) => {
-      const have = gb(markedGb);
-      const margin = floor > 0 ? { value: markedGb - floor, plusMinus: 0, unit: 'GB' } : null;
-      if (markedGb < floor) {
-        const why = (need.usedGb ?? 0) >= floor ? 'is in use on the old drive' : 'is wanted';
-        return no(() => ({
-          have,
-          need: gb(floor),
-          margin,
-          sentence: `Too small: ${gb(floor)} ${why}, the drive is marked ${have}.`,
-        }));
-      }
-      return (
-        cloneOf(need, markedGb, { have, margin }) ??
-        fits(() => ({
-          have,
-          need: floor > 0 ? gb(floor) : 'not stated',
-          margin,
-          sentence: floor > 0 ? `${have} holds the ${gb(floor)} asked for.` : `${have}; nobody has said how much is needed.`,
-        }))
-      );
-    };
+    return oncePer(
+      (drive) => drive.markedGb,
+      ({ markedGb }) => {
+        const have = gb(markedGb);
+        const margin = floor > 0 ? { value: markedGb - floor, plusMinus: 0, unit: 'GB' } : null;
+        if (markedGb < floor) {
+          const why = (need.usedGb ?? 0) >= floor ? 'is in use on the old drive' : 'is wanted';
+          return no(() => ({
+            have,
+            need: gb(floor),
+            margin,
+            sentence: `Too small: ${gb(floor)} ${why}, the drive is marked ${have}.`,
+          }));
+        }
+        return (
+          cloneOf(need, markedGb, { have, margin }) ??
+          fits(() => ({
+            have,
+            need: floor > 0 ? gb(floor) : 'not stated',
+            margin,
+            sentence: floor > 0 ? `${have} holds the ${gb(floor)} asked for.` : `${have}; nobody has said how much is needed.`,
+          }))
+        );
+      },
+    );
   },
 };
 

@@ -16,6 +16,7 @@ export const heat: Rule = {
   at(place) {
     const { slot, parts } = place;
     if (!isSocket(slot)) return null;
+    const spreaders = partsThatDo(parts, 'spreader', () => true);
     const led = slot.spreader !== null || slot.stack.some((layer) => layer.rigid);
     return (drive) => {
       if (!sameFamily(slot, drive) || drive.peakWatts === null) return null;
@@ -30,7 +31,7 @@ export const heat: Rule = {
       if (watts <= most) return fits(() => ({ ...told(), margin: margin(), sentence: `${watts} W stays cool enough without a spreader.` }));
       const sections = sectionsAbove(place, slot, card);
       const air = sections ? tightest(sections).clearance.marginMm : 0;
-      const spreader = partsThatDo(parts, 'spreader', (part) => part.lengthMm <= length && part.thicknessMm <= air - 0.2)[0];
+      const spreader = spreaders.find((part) => part.lengthMm <= length && part.thicknessMm <= air - 0.2);
       if (!spreader)
         return fits(() => ({
           ...told(),

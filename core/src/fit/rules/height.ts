@@ -125,12 +125,12 @@ function inBay(place: Place, slot: BaySlot, drive: BoxDrive): Check {
   // Less play than this a plug takes (common practice, no source).
   if (converted || room.marginMm <= 1.5) return fits(() => ({ ...told(), sentence: `${sum()} leaves ${sayMm(room.marginMm)} mm.` }));
   const gapMm = Math.floor(room.marginMm * 2 + 1e-9) / 2;
-  const spacer = partsThatDo(
-    place.parts,
-    'spacer',
-    (part) => part.heightMm <= room.marginMm + 1e-9 && room.marginMm - part.heightMm <= 1,
-  )[0];
   return check('extras', () => {
+    const spacer = partsThatDo(
+      place.parts,
+      'spacer',
+      (part) => part.heightMm <= room.marginMm + 1e-9 && room.marginMm - part.heightMm <= 1,
+    )[0];
     const item = itemOf(spacer, 'spacer', `${sayMm(gapMm)} mm high`);
     return {
       ...told(),

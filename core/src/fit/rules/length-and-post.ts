@@ -2,7 +2,7 @@ import type { M2Drive, M2Slot, MsataDrive, MsataSlot, PartOf } from '../../hardw
 import { check, fits, no, type Check, type Extra, type Item } from '../finding.js';
 import { itemOf, partsThatDo, sayWhence } from '../pick.js';
 import type { Place } from '../place.js';
-import type { Rule } from '../rule.js';
+import { oncePer, type Rule } from '../rule.js';
 
 /** A post stands, or can be made to stand, where the drive's notch ends up. */
 export const lengthAndPost: Rule = {
@@ -10,7 +10,11 @@ export const lengthAndPost: Rule = {
   name: 'Length, post',
   at(place) {
     const { slot } = place;
-    if (slot.kind === 'm2') return (drive) => (drive.family === 'm2' ? onPost(place, slot, drive) : null);
+    if (slot.kind === 'm2')
+      return oncePer(
+        (drive) => (drive.family === 'm2' ? drive.lengthMm : null),
+        (drive) => (drive.family === 'm2' ? onPost(place, slot, drive) : null),
+      );
     if (slot.kind === 'msata') return (drive) => (drive.family === 'msata' ? onCorners(slot, drive) : null);
     return null;
   },

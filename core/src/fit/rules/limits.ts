@@ -1,7 +1,7 @@
 import type { SizeEvidence, Slot } from '../../hardware/index.js';
 import { GB, sayMarked } from '../../units/index.js';
 import { fits, no, unknown } from '../finding.js';
-import { sameFamily, type Rule } from '../rule.js';
+import { oncePer, sameFamily, type Rule } from '../rule.js';
 
 const gb = (marked: number): string => sayMarked(marked * GB);
 
@@ -16,38 +16,42 @@ export const limits: Rule = {
     const known = sizeEvidenceOf(slot);
     if (known.length === 0) return null;
     const need = known.map(sayEvidence).join('; ');
-    return (drive) => {
-      if (!sameFamily(slot, drive)) return null;
-      const size = drive.markedGb;
-      const told = { have: gb(size), need };
-      const failedHere = known.find((one) => one.kind === 'seen-here' && !one.worked && one.gb <= size);
-      const workedHere = known.find((one) => one.kind === 'seen-here' && one.worked && one.gb >= size);
-      if (workedHere) return fits(() => ({ ...told, sentence: `${gb(workedHere.gb)} worked here (${workedHere.source}).` }));
-      if (failedHere)
-        return no(() => ({
-          ...told,
-          sentence: `${gb(failedHere.gb)} did not work here (${failedHere.source}): not again without a reason.`,
-        }));
-      const failedThere = known.find((one) => one.kind === 'reported' && !one.worked && one.gb <= size);
-      if (failedThere)
+    // One answer a size, and one for what is of another form.
+    return oncePer(
+      (drive) => (sameFamily(slot, drive) ? drive.markedGb : 0),
+      (drive) => {
+        if (!sameFamily(slot, drive)) return null;
+        const size = drive.markedGb;
+        const told = { have: gb(size), need };
+        const failedHere = known.find((one) => one.kind === 'seen-here' && !one.worked && one.gb <= size);
+        const workedHere = known.find((one) => one.kind === 'seen-here' && one.worked && one.gb >= size);
+        if (workedHere) return fits(() => ({ ...told, sentence: `${gb(workedHere.gb)} worked here (${workedHere.source}).` }));
+        if (failedHere)
+          return no(() => ({
+            ...told,
+            sentence: `${gb(failedHere.gb)} did not work here (${failedHere.source}): not again without a reason.`,
+          }));
+        const failedThere = known.find((one) => one.kind === 'reported' && !one.worked && one.gb <= size);
+        if (failedThere)
+          return unknown(() => ({
+            ...told,
+            sentence: `Cannot say yet: ${gb(failedThere.gb)} is reported not to work (${failedThere.source}), whatever the maker states.`,
+          }));
+        const claim = known.find((one) => one.kind === 'claimed');
+        if (!claim || size <= claim.gb)
+          return fits(() => ({
+            ...told,
+            sentence: claim ? `Within the ${gb(claim.gb)} that the maker states.` : `The maker states no limit.`,
+          }));
+        const workedThere = known.find((one) => one.kind === 'reported' && one.worked && one.gb >= size);
         return unknown(() => ({
           ...told,
-          sentence: `Cannot say yet: ${gb(failedThere.gb)} is reported not to work (${failedThere.source}), whatever the maker states.`,
+          sentence: workedThere
+            ? `Cannot say yet: the maker states ${gb(claim.gb)} at most; ${gb(workedThere.gb)} is reported to work (${workedThere.source}), nobody here has tried it.`
+            : `Cannot say yet: the maker states ${gb(claim.gb)} at most and nobody here has tried more.`,
         }));
-      const claim = known.find((one) => one.kind === 'claimed');
-      if (!claim || size <= claim.gb)
-        return fits(() => ({
-          ...told,
-          sentence: claim ? `Within the ${gb(claim.gb)} that the maker states.` : `The maker states no limit.`,
-        }));
-      const workedThere = known.find((one) => one.kind === 'reported' && one.worked && one.gb >= size);
-      return unknown(() => ({
-        ...told,
-        sentence: workedThere
-          ? `Cannot say yet: the maker states ${gb(claim.gb)} at most; ${gb(workedThere.gb)} is reported to work (${workedThere.source}), nobody here has tried it.`
-          : `Cannot say yet: the maker states ${gb(claim.gb)} at most and nobody here has tried more.`,
-      }));
-    };
+      },
+    );
   },
 };
 

@@ -81,8 +81,8 @@ function inside(place: Place, slot: Roomy, drive: Drive, along: Tally, across: T
 }
 
 function withConverter({ parts, modelId }: Place): Check {
-  const converter = partsThatDo(parts, 'converter', () => true)[0];
   return check('extras', () => {
+    const converter = partsThatDo(parts, 'converter', () => true)[0];
     const item = itemOf(converter, 'converter', '2.5-inch in 3.5-inch, with its plug where the old one was');
     return {
       have: '2.5-inch',

@@ -87,15 +87,15 @@ function change(
   why: string,
   words: Pick<Told, 'have' | 'need'>,
 ): Check {
-  const right = partsThatDo(
-    place.parts,
-    'pad',
-    (part) =>
-      part.thicknessMm >= thickness.least - 1e-9 && part.thicknessMm <= thickness.most + 1e-9 && part.lengthMm + 2 * OVERLAP_MM >= spanMm,
-  );
-  const best: Pad | undefined = right[0];
   const beneath = isSocket(place.slot) && place.slot.spreader?.kind === 'beneath';
   return check('extras', () => {
+    const right = partsThatDo(
+      place.parts,
+      'pad',
+      (part) =>
+        part.thicknessMm >= thickness.least - 1e-9 && part.thicknessMm <= thickness.most + 1e-9 && part.lengthMm + 2 * OVERLAP_MM >= spanMm,
+    );
+    const best: Pad | undefined = right[0];
     const range = thickness.least === thickness.most ? sayMm(thickness.least) : `${sayMm(thickness.least)} to ${sayMm(thickness.most)}`;
     const item = itemOf(best, 'pad', `${range} mm thick, ${sayMm(Math.ceil(spanMm - 2 * OVERLAP_MM))} mm long or longer`);
     const size = best ? `${sayMm(best.thicknessMm)} mm pad` : `pad of ${range} mm`;

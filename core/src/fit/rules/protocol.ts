@@ -1,6 +1,6 @@
 import { isBay, type Drive, type DriveLink, type Slot } from '../../hardware/index.js';
 import { aside, fits, no } from '../finding.js';
-import { sameFamily, type Rule } from '../rule.js';
+import { oncePer, sameFamily, type Rule } from '../rule.js';
 
 const SAY = { nvme: 'NVMe', sata: 'SATA', pata: 'PATA' } as const;
 
@@ -13,14 +13,17 @@ export const protocol: Rule = {
     const heardWords = heard.map((one) => SAY[one]).join(' or ') || 'wireless cards only';
     if (slot.kind === 'msata' && slot.wiredFor === 'not-known')
       return (drive) => (sameFamily(slot, drive) ? lookAtWiring(slot.label) : null);
-    return (drive) => {
-      if (!sameFamily(slot, drive)) return null;
-      const spoken = drive.link.protocol;
-      const told = { have: SAY[spoken], need: heardWords };
-      return heard.includes(spoken)
-        ? fits(() => ({ ...told, sentence: `Both speak ${SAY[spoken]}.` }))
-        : no(() => ({ ...told, sentence: wrongProtocol(slot, drive, SAY[spoken], heardWords) }));
-    };
+    return oncePer(
+      (drive) => `${drive.family} ${drive.link.protocol} ${drive.family === 'm2' ? drive.key : ''}`,
+      (drive) => {
+        if (!sameFamily(slot, drive)) return null;
+        const spoken = drive.link.protocol;
+        const told = { have: SAY[spoken], need: heardWords };
+        return heard.includes(spoken)
+          ? fits(() => ({ ...told, sentence: `Both speak ${SAY[spoken]}.` }))
+          : no(() => ({ ...told, sentence: wrongProtocol(slot, drive, SAY[spoken], heardWords) }));
+      },
+    );
   },
 };
 

@@ -5,7 +5,7 @@ import { boardOf } from '../card.js';
 import { aside, check, fits, type Check } from '../finding.js';
 import { sayWhence } from '../pick.js';
 import { plateOf, type Place } from '../place.js';
-import { sameFamily, type Rule } from '../rule.js';
+import { oncePer, sameFamily, type Rule } from '../rule.js';
 import { findScrews, judgeScrew, lengthWindow, sayScrewWanted, screwItem, type ScrewNeed } from '../screws.js';
 
 /** The screw that holds a card down: there, long enough with what lies under its head, and not too long. */
@@ -15,7 +15,10 @@ export const screw: Rule = {
   at(place) {
     const { slot } = place;
     if (!isSocket(slot)) return null;
-    return (drive) => (sameFamily(slot, drive) ? held(place, slot, drive as CardDrive) : null);
+    return oncePer(
+      (drive) => drive.family,
+      (drive) => (sameFamily(slot, drive) ? held(place, slot, drive as CardDrive) : null),
+    );
   },
 };
 
