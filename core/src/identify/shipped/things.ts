@@ -222,6 +222,7 @@ const SOCKETS: readonly Thing[] = [
     'Takes M and B+M drives. What it is wired for, NVMe or SATA, the key does not say.',
     slot('near-few', 22),
     M2,
+    { lengthMm: 7, widthMm: 22, notchesMm: [KEY_MM.M], holes: [], contacts: 'edge' },
   ),
   thing(
     'socket',
@@ -230,6 +231,7 @@ const SOCKETS: readonly Thing[] = [
     'Takes B and B+M drives; NVMe on two lanes at most, often SATA.',
     slot('near-six', 22),
     M2,
+    { lengthMm: 7, widthMm: 22, notchesMm: [KEY_MM.B], holes: [], contacts: 'edge' },
   ),
   thing(
     'socket',
@@ -238,6 +240,7 @@ const SOCKETS: readonly Thing[] = [
     'For wireless cards: no drive runs here.',
     { ...slot('third', 22), label: ['wireless', 'nothing'] },
     M2,
+    { lengthMm: 7, widthMm: 22, notchesMm: [9], holes: [], contacts: 'edge' },
   ),
   thing(
     'socket',
@@ -325,6 +328,13 @@ const screw = (id: string, name: string, diameter: number, means: string, turns:
     means,
     { build: ['screw'], diameter: { from: diameter - 0.12, to: diameter }, turns },
     'ISO 261; crests from memory',
+    {
+      lengthMm: 8,
+      widthMm: diameter,
+      notchesMm: [],
+      holes: [],
+      contacts: 'none',
+    },
   );
 const SCREWS: readonly Thing[] = [
   screw('m14', 'Screw M1.4', 1.4, 'Small covers and hinges of leads.'),

@@ -55,8 +55,10 @@ export class IdentifyScreen {
   protected readonly fault = signal('');
   /** Drives and boards on one scale, so that the larger looks larger. */
   protected readonly scale = computed(() => {
-    const longest = Math.max(...this.shown().map((one) => one.thing.drawn?.lengthMm ?? 0), 1);
-    return Math.min(2.4, 190 / longest);
+    const drawn = this.shown().flatMap((one) => one.thing.drawn ?? []);
+    const longest = Math.max(...drawn.map((one) => one.lengthMm), 1);
+    const widest = Math.max(...drawn.map((one) => one.widthMm), 1);
+    return Math.min(14, 190 / longest, 96 / widest);
   });
   protected readonly verdict = computed(() => {
     const [first, second] = this.found().candidates;
