@@ -5,6 +5,13 @@ import { SizeEvidenceSchema } from './size-evidence.js';
 import { ScrewSchema } from './screw.js';
 import { StretchSchema } from './stretch.js';
 
+/** Something that cannot be used again once the machine has been opened. */
+export const UsedUpSchema = z.strictObject({
+  kind: z.enum(['adhesive-set', 'tape', 'paste', 'foil']),
+  label: z.string().min(1).max(60),
+});
+export type UsedUp = z.infer<typeof UsedUpSchema>;
+
 const SlotBaseSchema = z.strictObject({
   id: z.string().regex(/^[a-z0-9-]{1,40}$/),
   label: z.string().min(1).max(60),
@@ -18,6 +25,8 @@ const SlotBaseSchema = z.strictObject({
   claimedLimitGb: z.number().int().positive().nullable(),
   /** Reports from outside, and what jobs here have shown. */
   evidence: z.array(SizeEvidenceSchema).default([]),
+  /** What opening the machine uses up, so that it has to be there before it is opened: glue, film, paste. */
+  usedUp: z.array(UsedUpSchema).default([]),
   /** What the slot can feed, W. Null: not stated. */
   maxWatts: z.number().positive().nullable().default(null),
 });

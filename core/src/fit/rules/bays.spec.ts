@@ -109,6 +109,21 @@ describe('bay hardware', () => {
   });
 });
 
+describe('what opening uses up', () => {
+  const glued = baySlot({ usedUp: [{ kind: 'adhesive-set', label: 'adhesive set for the glass' }] });
+
+  it('has to be there before the machine is opened: the set made for this model, or to order', () => {
+    const other = part({ kind: 'adhesive-set', id: 'other', forModels: ['else'] });
+    const right = part({ kind: 'adhesive-set', id: 'right', forModels: ['pane'], inStock: 0, leadDays: 10 });
+    const extra = found('used-up', glued, bayDrive(), { parts: [other, right], modelId: 'pane' })?.extras[0];
+    expect(extra).toMatchObject({
+      item: { partId: 'right', from: 'order', leadDays: 10 },
+      label: 'adhesive set for the glass, to order (10 days)',
+    });
+    expect(found('used-up', baySlot(), bayDrive())).toBeUndefined();
+  });
+});
+
 describe('parallel ATA', () => {
   it.each([
     ['none', 'master'],

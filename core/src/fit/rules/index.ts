@@ -20,6 +20,7 @@ import { secondDrive } from './second-drive.js';
 import { sharing } from './sharing.js';
 import { soldered } from './soldered.js';
 import { speed } from './speed.js';
+import { usedUp } from './used-up.js';
 import { variant } from './variant.js';
 
 /** In the order a technician would check them: what can rule a drive out at a glance comes first. */
@@ -39,6 +40,7 @@ export const RULES: readonly Rule[] = [
   screw,
   bayHardware,
   driveSensor,
+  usedUp,
   jumpers,
   power,
   heat,

@@ -1,5 +1,5 @@
 import { isSocket, type CardDrive, type CardSlot, type Pad, type Spreader } from '../../hardware/index.js';
-import { sayMm } from '../../units/index.js';
+import { clearance, sayMm, type Clearance } from '../../units/index.js';
 import { boardOf, chipSpan, faceOf } from '../card.js';
 import { check, fits, type Check, type Told } from '../finding.js';
 import { itemOf, partsThatDo, sayWhence } from '../pick.js';
@@ -29,8 +29,8 @@ function padFor(place: Place, slot: CardSlot, spreader: Spreader, drive: CardDri
   const spanMm = span.toMm - span.fromMm;
   const now = spreader.padNow;
   const reaches = (lengthMm: number) => lengthMm + 2 * OVERLAP_MM >= spanMm;
-  const gap = gapOf(slot, spreader, drive);
-  if (gap === null) {
+  const room = gapOf(slot, spreader, drive);
+  if (room === null) {
     // It floats on the drive: only its length is in question.
     if (!now) return null;
     if (reaches(now.lengthMm))
@@ -50,34 +50,44 @@ function padFor(place: Place, slot: CardSlot, spreader: Spreader, drive: CardDri
       },
     );
   }
+  const gap = room.marginMm;
   const window = { least: gap / (1 - PRESSED.least), most: gap / (1 - PRESSED.most) };
   const words = { have: `gap ${sayMm(gap)}`, need: now ? `${sayMm(now.thicknessMm)} now` : 'no pad' };
   if (gap < 0.05) return fits(() => ({ ...words, sentence: `Chips lie against the spreader: no pad goes between.` }));
   if (now && now.thicknessMm >= window.least - 1e-9 && now.thicknessMm <= window.most + 1e-9 && reaches(now.lengthMm)) {
-    const pressed = 1 - gap / now.thicknessMm;
     return fits(() => ({
       ...words,
-      margin: { value: Math.round(pressed * 100), plusMinus: 0, unit: '% pressed' },
-      sentence: `The ${sayMm(now.thicknessMm)} mm pad is pressed by ${Math.round(pressed * 100)} %, ${PRESSED.least * 100} to ${PRESSED.most * 100} is right.`,
+      margin: {
+        value: Math.round((1 - gap / now.thicknessMm) * 100),
+        plusMinus: Math.round((room.plusMinusMm / now.thicknessMm) * 100),
+        unit: '% pressed',
+      },
+      sentence: `The ${sayMm(now.thicknessMm)} mm pad is pressed by ${sayPressed(now.thicknessMm, room)}; ${PRESSED.least * 100} to ${PRESSED.most * 100} is right.`,
     }));
   }
   return change(
     place,
     spanMm,
     window,
-    `The gap of ${sayMm(gap)} mm wants a pad of ${sayMm(window.least)} to ${sayMm(window.most)} mm${now ? `; the one there has ${sayMm(now.thicknessMm)}` : ''}`,
+    `The gap of ${sayMm(gap)} ±${sayMm(room.plusMinusMm)} mm wants a pad of ${sayMm(window.least)} to ${sayMm(window.most)} mm${now ? `; the one there has ${sayMm(now.thicknessMm)}` : ''}`,
     words,
   );
 }
 
-/** Between the chips and a face that stays where it is; null where the spreader rises with the drive, or heights are not known. */
-function gapOf(slot: CardSlot, spreader: Spreader, drive: CardDrive): number | null {
+/** Between the chips and a face that stays where it is, with its tolerance; null where the spreader rises with the drive, or heights are not known. */
+function gapOf(slot: CardSlot, spreader: Spreader, drive: CardDrive): Clearance | null {
   if (spreader.kind === 'floating' || !spreader.faceAt) return null;
   const face = faceOf(drive, spreader.kind === 'beneath' ? 'bottom' : 'top');
   if (!face) return null;
   return spreader.kind === 'beneath'
-    ? slot.standOff.mm - face.mm - spreader.faceAt.mm
-    : spreader.faceAt.mm - slot.standOff.mm - boardOf(drive).mm - face.mm;
+    ? clearance([slot.standOff], [face, spreader.faceAt])
+    : clearance([spreader.faceAt], [slot.standOff, boardOf(drive), face]);
+}
+
+/** `18 % (12 to 24 in 19 of 20)`: how far a pad is pressed over the gap's tolerance. */
+function sayPressed(thicknessMm: number, { marginMm, plusMinusMm }: Clearance): string {
+  const share = (gapMm: number) => Math.round((1 - gapMm / thicknessMm) * 100);
+  return `${share(marginMm)} % (${share(marginMm + plusMinusMm)} to ${share(marginMm - plusMinusMm)} in 19 of 20)`;
 }
 
 function change(

@@ -188,6 +188,13 @@ describe('pad', () => {
     expect(found('pad', fixed(face, pad), m2Drive(), { parts: pads })?.outcome).toBe(outcome),
   );
 
+  it('says how far it is pressed over the tolerance of the gap', () => {
+    // Root of the squares of face, stand-off, board and chips: 0.05, 0.05, 0.08, 0.05 make ±0.118.
+    const finding = found('pad', fixed(4.5, 1), m2Drive());
+    expect(finding).toMatchObject({ margin: { value: 18, plusMinus: 12, unit: '% pressed' } });
+    expect(finding?.sentence).toContain('18 % (6 to 30 in 19 of 20)');
+  });
+
   it('chooses the stock thickness that is pressed rightly', () =>
     expect(found('pad', fixed(4.5, null), m2Drive(), { parts: pads })?.extras[0]?.item?.partId).toBe('pad-10'));
 

@@ -15,7 +15,7 @@ export function sayMargin(finding: Finding): string {
   const digits = margin.unit === 'mm' ? 2 : 0;
   const sign = margin.value < 0 ? '−' : '+';
   const value = margin.unit === 'W' ? sayMm(Math.abs(margin.value)) : Math.abs(margin.value).toFixed(digits);
-  return `${sign}${value}${margin.plusMinus > 0 ? ` ±${margin.plusMinus.toFixed(2).replace(/^0/, '')}` : ''}${margin.unit === 'mm' ? '' : ` ${margin.unit}`}`;
+  return `${sign}${value}${margin.plusMinus > 0 ? ` ±${margin.plusMinus.toFixed(digits).replace(/^0\./, '.')}` : ''}${margin.unit === 'mm' ? '' : ` ${margin.unit}`}`;
 }
 
 /** `3.94 GB/s` · `550 MB/s` */
