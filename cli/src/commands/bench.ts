@@ -6,6 +6,7 @@ import { STATE } from '../paths.js';
 import { measureDiagnosis, measureReport } from '../figures/diagnose.js';
 import { measureDownload } from '../figures/download.js';
 import { measureMatch } from '../figures/match.js';
+import { measureRescueMap, measureSparseImage } from '../figures/move.js';
 import { measureOpening } from '../figures/opening.js';
 import { measureRanking } from '../figures/rank.js';
 import { measureStart } from '../figures/start.js';
@@ -22,6 +23,7 @@ export type Figure = Readonly<Record<string, string | number | boolean>> & { rea
 /** Prints every figure as one JSON line. All traffic stays on loopback; counts and times are bounded. */
 export async function bench(): Promise<void> {
   await ensurePackage('chromium');
+  await ensurePackage('disk-tools');
   await ensureBuilt();
   const cluster = await startCluster(join(STATE, 'test-postgres'));
   const name = `bench_${randomUUID().replaceAll('-', '')}`;
@@ -37,6 +39,9 @@ export async function bench(): Promise<void> {
     say('Weighing and reading ...');
     show(measureDiagnosis());
     show(measureReport());
+    say('A rescue map of a million lines, an image of 8 TB ...');
+    show(await measureRescueMap());
+    show(await measureSparseImage());
     say('Ranking 50,000 drives ...');
     show(measureRanking());
     say('Ticks by 20 technicians at once ...');

@@ -15,6 +15,9 @@ const MADE: Record<string, () => unknown> = {
   diagnosis: () => shippedDiagnosis('before'),
   'self-report': () => valueOf('demo/dumps/worn-later.smartctl.json'),
   'block-listing': () => valueOf('demo/dumps/listing.lsblk.json'),
+  sfdisk: () => valueOf('demo/dumps/sallow.sfdisk'),
+  'rescue-map': () => valueOf('demo/dumps/sallow.map'),
+  fio: () => valueOf('demo/dumps/pellow.fio.json'),
 };
 function valueOf(path: string): unknown {
   const reading = readAny(readFileSync(join(ROOT, path)));

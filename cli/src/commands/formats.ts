@@ -3,8 +3,12 @@ import { join } from 'node:path';
 import {
   BlockListingSchema,
   DiagnosisKnowledgeSchema,
+  DiskImageSchema,
   DriveListSchema,
+  FioSchema,
   PartListSchema,
+  PartitionTableSchema,
+  RescueSummarySchema,
   VerdictSchema,
   JobEventSchema,
   IdentifyKnowledgeSchema,
@@ -24,6 +28,10 @@ export const FORMATS: Readonly<Record<string, { readonly schema: z.ZodType; read
   diagnosis: { schema: DiagnosisKnowledgeSchema, title: 'What diagnosis knows: causes, observations, links, tests, stop rules' },
   'self-report': { schema: SelfReportSchema, title: 'What a drive says about itself, as ./petrichor read prints it' },
   'block-listing': { schema: BlockListingSchema, title: 'Drives and file systems, as ./petrichor read prints them' },
+  'disk-image': { schema: DiskImageSchema, title: 'The partition table of a disk image, as ./petrichor read prints it' },
+  sfdisk: { schema: PartitionTableSchema, title: 'A partition table that sfdisk printed, as ./petrichor read prints it' },
+  'rescue-map': { schema: RescueSummarySchema, title: 'What a map of ddrescue adds up to, as ./petrichor read prints it' },
+  fio: { schema: FioSchema, title: 'Results of fio, as ./petrichor read prints them' },
   'job-event': { schema: JobEventSchema, title: 'One event of a job, as it is kept in the log' },
 };
 

@@ -46,6 +46,7 @@ const PARTS: Record<string, Part> = {
   unit: {
     name: 'Unit tests',
     async run(postgres) {
+      await ensurePackage('disk-tools');
       const file = join(RESULTS, 'jest.json');
       const args = ['--json', `--outputFile=${file}`, '--silent=false'];
       const environment = {

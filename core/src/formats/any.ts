@@ -1,18 +1,46 @@
-import type { BlockListing, Drive, MachineModel, Part, SelfReport } from '../hardware/index.js';
+import type {
+  BlockListing,
+  DiskImage,
+  Drive,
+  FioResult,
+  MachineModel,
+  Part,
+  PartitionTable,
+  RescueSummary,
+  SelfReport,
+} from '../hardware/index.js';
 import type { DiagnosisKnowledge } from '../diagnose/index.js';
 import { readAtaSmartData, ATA_SECTOR_BYTES, type AtaSmartData } from './ata-smart-data/read.js';
 import { findmntOf, lsblkOf, readDf } from './block-listing/read.js';
+import { diskImageOf, scanDisk } from './disk-image/read.js';
+import { readerOf, scanNow, type Scan } from './disk-image/scan.js';
 import { readDiagnosis } from './diagnosis/read.js';
 import { readDriveList } from './drive-list/read.js';
+import { fioOf, fioTextOf } from './fio/read.js';
 import { parseJson } from './json-document.js';
 import { readPartList } from './part-list/read.js';
 import { readMachineModel } from './machine-model/read.js';
 import { healthLogFault, readNvmeHealthLog, type NvmeHealthLog } from './nvme-health-log/read.js';
 import type { Reading } from './reading.js';
+import { looksLikeRescueMap, readRescueMap } from './rescue-map/read.js';
+import { summaryOf } from './rescue-map/summary.js';
+import { partitionTableOf, readSfdiskDump, sfdiskJsonOf } from './sfdisk/read.js';
 import { smartReportOf } from './smart-report/read.js';
 import { readText } from './text.js';
 
-export type Found = SelfReport | NvmeHealthLog | AtaSmartData | BlockListing | MachineModel | DiagnosisKnowledge | Drive[] | Part[];
+export type Found =
+  | SelfReport
+  | NvmeHealthLog
+  | AtaSmartData
+  | BlockListing
+  | DiskImage
+  | PartitionTable
+  | RescueSummary
+  | FioResult
+  | MachineModel
+  | DiagnosisKnowledge
+  | Drive[]
+  | Part[];
 
 /** Petrichor's own documents, by the word in their `format` field. */
 const OWN: Readonly<Record<string, (text: string) => Reading<Found>>> = {
@@ -27,6 +55,8 @@ const FOREIGN: readonly { field: string; what: string; read: (value: unknown) =>
   { field: 'smartctl', what: 'self-report of smartctl', read: smartReportOf },
   { field: 'blockdevices', what: 'listing of lsblk', read: lsblkOf },
   { field: 'filesystems', what: 'listing of findmnt', read: findmntOf },
+  { field: 'partitiontable', what: 'partition table of sfdisk', read: (value) => then(sfdiskJsonOf(value), partitionTableOf) },
+  { field: 'fio version', what: 'result of fio', read: fioOf },
 ];
 
 const KNOWN = [
@@ -37,6 +67,10 @@ const KNOWN = [
   'lsblk --json',
   'findmnt --json',
   'df -P',
+  'a disk image, or its first and last megabyte',
+  'sfdisk -d or --json',
+  'a map of ddrescue',
+  'fio --output-format=json',
 ].join(', ');
 const unknown = (at: string, hint = ''): Reading<Found> => ({
   ok: false,
@@ -44,12 +78,33 @@ const unknown = (at: string, hint = ''): Reading<Found> => ({
   at,
 });
 
+/** Sizes from which on a file without a table or a file system in it is still taken for an image of a drive. */
+const LEAST_BARE_IMAGE_BYTES = 2 ** 20;
+/** What is larger than this is looked at as an image of a drive before it is fetched into memory. */
+export const LARGE_BYTES = 64 * 1024 * 1024;
+
+const then = <T, U>(reading: Reading<T>, make: (value: T) => U): Reading<U> =>
+  reading.ok ? { ok: true, value: make(reading.value) } : reading;
+
+/** Reads a file of any size as an image of a drive, asking only for what it needs; null where it is none. */
+export function* scanImage(sizeBytes: number): Scan<DiskImage | null> {
+  const read = yield* scanDisk(sizeBytes);
+  if (!read.ok) return null;
+  const known = read.value.table !== 'none' || read.value.problems.some((one) => one.code === 'file-system-without-table');
+  return known || (sizeBytes >= LEAST_BARE_IMAGE_BYTES && sizeBytes % 512 === 0) ? diskImageOf(read.value) : null;
+}
+
 /** Finds the format of a file by its content and reads it. Never throws, never guesses. */
 export function readAny(bytes: Uint8Array): Reading<Found> {
+  if (looksLikeRescueMap(bytes)) return then(readRescueMap(bytes), summaryOf);
   const text = readText(bytes);
   if (text.ok) return readAnyFormat(text.value);
   const rawSize = bytes.length === ATA_SECTOR_BYTES || bytes.length === 2 * ATA_SECTOR_BYTES;
-  if (rawSize && bytes.includes(0)) return readRaw(bytes);
+  const raw = rawSize && bytes.includes(0) ? readRaw(bytes) : null;
+  if (raw?.ok) return raw;
+  const image = scanNow(scanImage(bytes.length), readerOf(bytes));
+  if (image) return { ok: true, value: image };
+  if (raw) return raw;
   const hasZeros = text.problem.includes('zero bytes');
   if (!hasZeros) return text;
   const near =
@@ -72,6 +127,12 @@ function readRaw(bytes: Uint8Array): Reading<Found> {
 export function readAnyFormat(text: string): Reading<Found> {
   const start = text.replace(/^\uFEFF/, '').trimStart();
   if (/^Filesystem\s+\S*(?:\s+Type)?.*\d+-?[Bb]?/.test(start)) return readDf(start);
+  if (/^(?:#.*\n|\s*\n)*\s*label(?:-id)?\s*:/.test(start)) return then(readSfdiskDump(text), partitionTableOf);
+  const fio = start.startsWith('{') ? null : fioTextOf(start);
+  if (fio !== null) {
+    const parsed = parseJson(fio, 'result of fio');
+    return parsed.ok ? fioOf(parsed.value) : parsed;
+  }
   if (!start.startsWith('{')) return unknown('line 1');
   const name = /"format"\s*:\s*"([a-z0-9-]{1,60})"/.exec(start.slice(0, 2000))?.[1] ?? '';
   const own = OWN[name];
