@@ -4,7 +4,20 @@ import prettier from 'eslint-config-prettier';
 import tseslint from 'typescript-eslint';
 
 /** The rooms of core, lowest first: a room imports only from rooms before it. */
-const CORE_ROOMS = ['units', 'standards', 'hardware', 'identify', 'diagnose', 'shelf', 'fit', 'teardown', 'prove', 'job', 'formats'];
+const CORE_ROOMS = [
+  'units',
+  'standards',
+  'hardware',
+  'identify',
+  'diagnose',
+  'shelf',
+  'fit',
+  'teardown',
+  'move',
+  'prove',
+  'job',
+  'formats',
+];
 /** Formats read hardware and what diagnosis knows; nothing in core reads a format. */
 const MAY_READ = { formats: ['units', 'standards', 'hardware', 'diagnose'] };
 

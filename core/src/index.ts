@@ -9,4 +9,5 @@ export * from './prove/index.js';
 export * from './shelf/index.js';
 export * from './standards/index.js';
 export * from './teardown/index.js';
+export * from './move/index.js';
 export * from './units/index.js';

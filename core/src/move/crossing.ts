@@ -1,0 +1,69 @@
+import * as z from 'zod';
+import type { SourceDisk, TargetDisk } from './disk.js';
+import type { Layout, NoLayout } from './layout/plan.js';
+import type { CopyTask } from './time/copy-time.js';
+import type { Spread } from './time/estimate.js';
+
+/** What was asked and looked at before the data goes across. Every answer may be 'unknown': then what depends on it is said. */
+export const MoveFactsSchema = z.strictObject({
+  /** Can the system of the old drive be started and trusted? */
+  system: z.enum(['sound', 'damaged', 'unknown']),
+  encryption: z.enum(['none', 'unlocked', 'paused', 'locked', 'unknown']),
+  boot: z.enum(['uefi', 'bios', 'unknown']),
+  secureBoot: z.enum(['on', 'off', 'unknown']),
+  /** Does the new drive need another storage mode in the firmware than the old one? */
+  storageMode: z.enum(['same', 'changes', 'unknown']),
+  /** Where both drives can be reached at once. */
+  reach: z.enum(['dock', 'spare-slot', 'none', 'unknown']),
+  /** A bootable medium with installer and this machine's drivers. */
+  usbMedium: z.boolean(),
+  /** A healthy drive or store with room for an image of the old one. */
+  imageStore: z.boolean(),
+  /** Programs that would have to be set up by hand; null: not counted. */
+  programs: z.number().int().min(0).max(2000).nullable(),
+  /** Files to be carried one by one; null: not counted. */
+  files: z.number().int().min(0).max(100_000_000).nullable(),
+  /** A second operating system lies on it. */
+  secondSystem: z.boolean(),
+});
+export type MoveFacts = z.infer<typeof MoveFactsSchema>;
+
+export const NO_FACTS: MoveFacts = {
+  system: 'unknown',
+  encryption: 'unknown',
+  boot: 'unknown',
+  secureBoot: 'unknown',
+  storageMode: 'unknown',
+  reach: 'unknown',
+  usbMedium: false,
+  imageStore: false,
+  programs: null,
+  files: null,
+  secondSystem: false,
+};
+
+/** How the old drive reads. */
+export type Health = 'sound' | 'bad-areas' | 'failing' | 'dead' | 'unknown';
+
+/** Everything a way across is judged by. */
+export interface Crossing {
+  readonly facts: MoveFacts;
+  readonly health: Health;
+  readonly badAreas: number;
+  /** Its table; null: nobody has read it. */
+  readonly source: SourceDisk | null;
+  readonly sourceBytes: number | null;
+  readonly target: TargetDisk;
+  /** The target's sectors as it really keeps them: 4096 without emulation breaks copies sector by sector. */
+  readonly targetNative4096: boolean;
+  readonly layout: Layout | NoLayout | null;
+  /** How full the old drive is, bytes; null: unknown. */
+  readonly usedBytes: number | null;
+  readonly task: Pick<CopyTask, 'read' | 'link' | 'write'>;
+  readonly spread: Spread;
+  readonly backup: 'verified' | 'made' | 'none';
+  readonly recoveryKey: 'not-encrypted' | 'customer-holds-it' | 'unknown';
+  readonly nothingToKeep: boolean;
+  /** The machine has a second place for a drive. */
+  readonly spareSlot: boolean;
+}

@@ -1,0 +1,76 @@
+import type { Crossing } from '../crossing.js';
+import { bytesOf } from '../disk.js';
+import { between, sum } from '../time/estimate.js';
+import { badAreaRisk, beforeSectors, carryTime, dropOutRisk, isDead, keyRisk, NEVER_BOTH, reachFault, secureBootOff } from './parts.js';
+import type { Doing, Way } from './way.js';
+
+/** Hands: connect, choose, check, grow (common practice, no source). */
+const HANDS = between(9, 14);
+
+export const clone: Way = {
+  id: 'clone',
+  say: 'Clone and grow',
+  judge(crossing) {
+    const { facts, layout, health } = crossing;
+    const why =
+      isDead(crossing) ??
+      reachFault(crossing) ??
+      (crossing.targetNative4096 && crossing.source?.sectorSize !== 4096
+        ? 'The new drive has sectors of 4096 bytes and does not emulate 512: file systems copied sector by sector do not work on it. Copy the files, or install anew.'
+        : null) ??
+      (layout && !layout.ok ? layout.sentence : null) ??
+      (facts.system === 'damaged'
+        ? 'The system is damaged: a clone would carry the damage over. Install anew and bring the files back.'
+        : null);
+    const before = [...beforeSectors(crossing), ...secureBootOff(crossing), ...shrinking(crossing), ...storageMode(crossing)];
+    const time = carryTime(crossing, { files: 0 });
+    return {
+      line: health === 'sound' ? 'All of it, as it was.' : `As it was; the old drive must read for ${sayHours(time.p50)}.`,
+      possible: why ? 'no' : before.some((one) => MUST.includes(one.id)) ? 'after' : 'yes',
+      why,
+      before,
+      after: [
+        { id: 'one-drive', say: 'First start with only the new drive attached' },
+        ...(layout?.ok && layout.table === 'mbr' && layout.totalSectors > 2 ** 32
+          ? [{ id: 'to-gpt', say: 'Convert the new drive to GPT to use what lies beyond 2 TiB; the machine then has to start by UEFI' }]
+          : []),
+        ...(facts.secondSystem
+          ? [{ id: 'second-system', say: 'Check that the second system starts, too; its boot menu may need its own tool' }]
+          : []),
+        { id: 'settings-back', say: 'Turn back on what was turned off' },
+      ],
+      lost: [],
+      risks: [...badAreaRisk(crossing), ...keyRisk(crossing), dropOutRisk(crossing), NEVER_BOTH],
+      hands: HANDS,
+      total: sum(HANDS, time),
+    };
+  },
+};
+
+/** Without these nothing can begin. */
+const MUST = ['unlock', 'ask-encryption', 'backup', 'storage-mode'];
+
+/** On a smaller drive partitions have to shrink first, where they are. */
+function shrinking({ source, target, layout }: Crossing): Doing[] {
+  if (!source || !layout?.ok || bytesOf(target, target.totalSectors) >= bytesOf(source, source.totalSectors)) return [];
+  return layout.partitions
+    .filter((one) => one.sectors * layout.sectorSize < one.oldBytes)
+    .map((one) => ({
+      id: `shrink-${one.number}`,
+      say: `Shrink '${one.name || one.number}' to ${Math.floor((one.sectors * layout.sectorSize) / 2 ** 20).toLocaleString('en-GB')} MiB in its own system, backup first`,
+    }));
+}
+
+const storageMode = ({ facts }: Crossing): Doing[] =>
+  facts.storageMode === 'changes'
+    ? [
+        {
+          id: 'storage-mode',
+          say: 'Make the system ready for the other storage mode before it is changed: else it may not start',
+          onTray: 'storage-mode',
+        },
+      ]
+    : [];
+
+const sayHours = (minutes: number): string =>
+  minutes < 50 ? `${Math.max(1, Math.round(minutes / 5) * 5)} min` : `${Math.round(minutes / 30) / 2 || 1} h`;
