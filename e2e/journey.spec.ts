@@ -104,9 +104,10 @@ test('one drive replaced, from taking the machine in to handing it back', async 
     await test.step('safeguard: the gate holds until it is decided; a missing backup wants a reason', async () => {
       await hands.press('Enter');
       await expect(page.getByRole('alert').filter({ hasText: 'Decide how the data is handled' })).toBeVisible();
-      await hands.radio(/^Clone/);
+      await hands.press('1');
+      await hands.choose(page.getByRole('group', { name: 'What is shown' }), 'Before opening');
       await hands.choose(page.getByRole('group', { name: 'Encryption and recovery key' }), 'not encrypted');
-      await hands.pressButton('Decide');
+      await hands.pressButton(/^Decide: clone/);
       await expect(page.getByText('There is no backup of what must not be lost.')).toBeVisible();
       await hands.choose(page.getByRole('group', { name: 'Backup on something else' }), 'read back and right');
       await hands.type('Where the backup is', 'bench store, shelf 2');

@@ -29,7 +29,9 @@ export const DockRunSchema = z.strictObject({
   bay: BayNameSchema,
   targetBay: BayNameSchema.nullable(),
   kind: RunKindSchema,
-  state: z.enum(['running', 'done', 'failed', 'stopped', 'drive-gone']),
+  state: z.enum(['running', 'paused', 'done', 'failed', 'stopped', 'drive-gone']),
+  /** A copy may go on from where another ended: what lies before is not touched. */
+  fromByte: bytes,
   doneBytes: bytes,
   totalBytes: bytes,
   /** Over the last stretch; null before the first. */
@@ -37,6 +39,8 @@ export const DockRunSchema = z.strictObject({
   /** Seconds that are left at this pace, least and most; null when it has ended. */
   secondsLeft: z.tuple([z.number().min(0), z.number().min(0)]).nullable(),
   badAreas: z.array(BadAreaSchema).max(2000),
+  /** How it went so far: seconds of the run, bytes done by then. Pauses do not count. */
+  history: z.array(z.tuple([z.number().min(0), bytes])).max(600),
   /** Outcome of the drive's own test, once it has one. */
   selfTest: z.enum(['passed', 'failed']).nullable(),
   /** How it stands, in words. */
@@ -53,11 +57,17 @@ export const DockBaySchema = z.strictObject({
 });
 export type DockBay = z.infer<typeof DockBaySchema>;
 
-export const DockSchema = z.strictObject({ name: text, simulated: z.boolean(), bays: z.array(DockBaySchema).max(16) });
+export const DockSchema = z.strictObject({
+  name: text,
+  simulated: z.boolean(),
+  /** Seconds of a run that pass in one second; 1: a real dock. */
+  pace: z.number().min(1),
+  bays: z.array(DockBaySchema).max(16),
+});
 export type Dock = z.infer<typeof DockSchema>;
 
-export const StartRunSchema = z.strictObject({ kind: RunKindSchema, targetBay: BayNameSchema.nullable() });
-export type StartRun = z.infer<typeof StartRunSchema>;
+export const StartRunSchema = z.strictObject({ kind: RunKindSchema, targetBay: BayNameSchema.nullable(), fromByte: bytes.default(0) });
+export type StartRun = z.input<typeof StartRunSchema>;
 
 /** Null: no dock is set up here. */
 export const DockReplySchema = z.strictObject({ dock: DockSchema.nullable() });
@@ -65,6 +75,13 @@ export type DockReply = z.infer<typeof DockReplySchema>;
 
 /** The drive's self-report as text, the way `smartctl --json -x` prints it. */
 export const SelfReportReplySchema = z.strictObject({ text: z.string() });
+
+/** The drive's partitions as `sfdisk --json` prints them, and how full they are as `lsblk --json` does; null: it could not tell. */
+export const DriveTableReplySchema = z.strictObject({ table: z.string().max(500_000), listing: z.string().max(500_000).nullable() });
+export type DriveTableReply = z.infer<typeof DriveTableReplySchema>;
+
+/** The map of a copy, as GNU ddrescue writes it. */
+export const RunMapReplySchema = z.strictObject({ text: z.string().max(64_000_000) });
 
 /** Only a simulated dock has these: drives that may be put in, by name. */
 export const SimulatedDrivesSchema = z.strictObject({

@@ -127,6 +127,22 @@ export const OPERATIONS: readonly Operation[] = [
     status: 200,
   },
   {
+    method: 'get',
+    path: '/api/dock/bays/{bay}/table',
+    summary: 'The partitions of the drive in a bay, and how full they are',
+    reply: dock.DriveTableReplySchema,
+    status: 200,
+  },
+  { method: 'post', path: '/api/dock/runs/{runId}/pause', summary: 'Pause a run', reply: dock.DockRunSchema, status: 200 },
+  { method: 'post', path: '/api/dock/runs/{runId}/resume', summary: 'Let a paused run go on', reply: dock.DockRunSchema, status: 200 },
+  {
+    method: 'get',
+    path: '/api/dock/runs/{runId}/map',
+    summary: 'The map of a copy, for ddrescue',
+    reply: dock.RunMapReplySchema,
+    status: 200,
+  },
+  {
     method: 'post',
     path: '/api/dock/bays/{bay}/runs',
     summary: 'Start a reading, a test or a copy',

@@ -1,6 +1,10 @@
 import { readFileSync } from 'node:fs';
 import {
   currentStep,
+  readMoveFile,
+  rescueOf,
+  sourceDiskOf,
+  summaryOf,
   nextTick,
   progress,
   readAny,
@@ -10,6 +14,7 @@ import {
   type JobState,
   type Leg,
   type Phase,
+  type SourceDisk,
 } from '@petrichor/core';
 
 /** A job of the demo: what the counter wrote, and how far the bench has come with it. */
@@ -26,6 +31,8 @@ export interface DemoJob {
   /** Steps walked within that phase. */
   readonly ticksIn: number;
   readonly closedTo: string | null;
+  /** The old drive is kept here until this day; unset: it goes back. */
+  readonly keptUntil?: string;
 }
 
 /** `at` hours from `now`, rounded to the half hour, as a promise would be. */
@@ -108,6 +115,22 @@ export const demoJobs = (now: Date): readonly DemoJob[] => [
   },
   {
     intake: brought({
+      customer: { name: 'Lighthouse keeper Quay', reach: 'radio, channel 8' },
+      serial: 'TF14-2K-30990',
+      complaint: 'Stops for a while when pictures are opened; room is running out.',
+      mustNotLose: 'The photos of every ship since 2015.',
+      accessories: 'charger',
+      promisedAt: inHours(now, 7),
+      baseline: ALL_WELL,
+    }),
+    ...by('perpetua', 'ines'),
+    until: 'safeguard',
+    ticksIn: 0,
+    deeds: [oldMap()],
+    closedTo: null,
+  },
+  {
+    intake: brought({
       customer: { name: 'Village school', reach: 'Wim Oddny, office' },
       serial: 'TF14-2K-29976',
       complaint: 'Slow since always; wants room for pictures.',
@@ -137,6 +160,7 @@ export const demoJobs = (now: Date): readonly DemoJob[] => [
     ticksIn: 0,
     deeds: [],
     closedTo: 'Anselm Tate',
+    keptUntil: inHours(now, -26).slice(0, 10),
   },
   {
     intake: brought({
@@ -206,6 +230,24 @@ export const demoJobs = (now: Date): readonly DemoJob[] => [
   },
 ];
 
+const dumpBytes = (name: string): Uint8Array => readFileSync(new URL(`../dumps/${name}`, import.meta.url));
+
+/** The old drive's partitions, how full they are known to be. */
+function oldTable(): SourceDisk {
+  const read = readMoveFile(dumpBytes('sallow.sfdisk'));
+  const disk = read.ok && read.value.kind === 'table' ? sourceDiskOf(read.value.table, null) : null;
+  if (!disk) throw new Error('demo/dumps/sallow.sfdisk is no partition table.');
+  const used: Record<string, number> = { System: 187 * 2 ** 30, Photos: 131 * 2 ** 30 };
+  return { ...disk, partitions: disk.partitions.map((one) => ({ ...one, usedBytes: used[one.name] ?? null })) };
+}
+
+/** A rescue map of demo/dumps: three spots that do not read. */
+function oldMap(): JobCommand {
+  const read = readMoveFile(dumpBytes('sallow.map'));
+  if (!read.ok || read.value.kind !== 'map') throw new Error('demo/dumps/sallow.map is no rescue map.');
+  return { type: 'read-map', name: 'sallow.map', summary: summaryOf(read.value.map), rescue: rescueOf(read.value.map, oldTable()) };
+}
+
 /** A self-report of demo/dumps, as a technician would drop it. */
 function dump(name: string): JobCommand {
   const reading = readAny(readFileSync(new URL(`../dumps/${name}.smartctl.json`, import.meta.url)));
@@ -219,6 +261,8 @@ function dump(name: string): JobCommand {
  * It only gives commands that a person could give; the server decides them like anyone's.
  */
 export function nextDemoCommand(demo: DemoJob, job: JobState): JobCommand | null {
+  // Whoever looks at the plan finds the old drive's partitions and answers there.
+  if (job.phase === 'safeguard' && (!job.move.source || job.move.facts.reach === 'unknown')) return STEPS.safeguard(job, demo);
   if (job.phase === demo.until && job.phase !== 'hand-over') {
     const leg = job.phase === 'way-out' ? 'out' : 'in';
     if (progress(job).filter((one) => one.step.leg === leg && one.done).length >= demo.ticksIn) return null;
@@ -245,6 +289,21 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
     return job.choice ? goOn('match') : { type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3-1tb' };
   },
   safeguard: (job) => {
+    if (!job.move.source) return { type: 'read-table', name: 'sallow.sfdisk', source: 'file', disk: oldTable() };
+    if (job.move.facts.reach === 'unknown') {
+      const facts = {
+        system: 'sound',
+        encryption: 'unlocked',
+        secureBoot: 'on',
+        reach: 'dock',
+        storageMode: 'same',
+        boot: 'uefi',
+        imageStore: true,
+        usbMedium: true,
+        programs: 23,
+      } as const;
+      return { type: 'state-move-facts', facts };
+    }
     if (!job.safeguard) {
       const safeguard = {
         plan: 'clone',
@@ -255,6 +314,7 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
       } as const;
       return { type: 'decide-safeguard', safeguard };
     }
+    if (!job.move.checks['recovery-key-seen']) return { type: 'check-opening', checkId: 'recovery-key-seen', outcome: 'done', note: '' };
     return job.tray.some((item) => item.kind === 'setting') ? goOn('safeguard') : { type: 'turn-off-setting', settingId: 'secure-boot' };
   },
   'way-in': (job) => walk(job, 'way-in', 'in'),
@@ -278,11 +338,13 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
     if (open) return { type: 'check-baseline', check: open, result: 'works', note: '' };
     return job.confirmed ? goOn('prove') : { type: 'confirm-causes', causeIds: job.conclusion ? [job.conclusion.causeId] : [] };
   },
-  'hand-over': (job, { closedTo }) => {
+  'hand-over': (job, { closedTo, keptUntil }) => {
     if (!closedTo || job.closed) return null;
     return job.oldDriveFate || job.cured
       ? { type: 'hand-over', to: closedTo }
-      : { type: 'settle-old-drive', fate: 'returned', until: null, note: 'in an antistatic bag' };
+      : keptUntil
+        ? { type: 'settle-old-drive', fate: 'kept-as-fallback', until: keptUntil, note: 'drawer 7' }
+        : { type: 'settle-old-drive', fate: 'returned', until: null, note: 'in an antistatic bag' };
   },
 };
 

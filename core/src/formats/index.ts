@@ -8,6 +8,7 @@ export * from './drive-list/read.js';
 export * from './fio/read.js';
 export * from './machine-model/read.js';
 export * from './nvme-health-log/read.js';
+export * from './move-file.js';
 export * from './part-list/read.js';
 export type { Reading } from './reading.js';
 export { readRescueMap } from './rescue-map/read.js';

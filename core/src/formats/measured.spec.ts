@@ -1,6 +1,7 @@
 import { BLOCK_STATES } from '../hardware/index.js';
 import { sequence } from '../testing/disks.js';
 import { readAny } from './any.js';
+import { readMoveFile } from './move-file.js';
 import { readRescueMap } from './rescue-map/read.js';
 import { summaryOf } from './rescue-map/summary.js';
 import { writeRescueMap } from './rescue-map/write.js';
@@ -196,5 +197,22 @@ describe('fio', () => {
       if (read.ok && 'format' in read.value && read.value.format === 'fio')
         for (const job of read.value.jobs) expect(job.read.bytesPerSecond).toBeGreaterThanOrEqual(0);
     }
+  });
+});
+
+describe('a file for the move', () => {
+  const kindOf = (text: string) => {
+    const read = readMoveFile(bytes(text));
+    return read.ok ? read.value.kind : read.problem;
+  };
+  it.each([
+    [MAP, 'map'],
+    [DUMP, 'table'],
+    ['{"blockdevices":[{"name":"sda","type":"disk","size":"1G","children":[{"name":"sda1","size":"1G","fstype":"ext4"}]}]}', 'listing'],
+  ])('is told by its content', (text, kind) => expect(kindOf(text)).toBe(kind));
+
+  it('other documents are refused with what is read here', () => {
+    expect(kindOf(JSON.stringify(FIO))).toContain('those are read here');
+    expect(kindOf('hello')).toContain('does not know this file');
   });
 });

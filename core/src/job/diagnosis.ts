@@ -74,6 +74,14 @@ export const RunSchema = z.strictObject({
   bay: z.string(),
   kind: RunKindSchema,
   drive: z.string(),
+  /** A copy: what it goes to, and from which byte on; the run it goes on from. */
+  target: z.string().nullable(),
+  fromByte: z.number().int().min(0),
+  continues: z.string().nullable(),
+  /** How far it had come when it was last looked at. */
+  reached: z
+    .strictObject({ doneBytes: z.number().int(), totalBytes: z.number().int(), badPlaces: z.number().int(), at: z.string() })
+    .nullable(),
   ended: z
     .strictObject({ state: z.enum(['done', 'failed', 'stopped', 'drive-gone', 'forgotten']), sentence: z.string(), ...Stamp })
     .nullable(),

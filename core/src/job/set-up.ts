@@ -23,6 +23,20 @@ const BY_PLAN: Record<DataPlan, readonly SetUpItem[]> = {
     { id: 'starts', say: 'The system starts from the new drive' },
     { id: 'files', say: 'The files that must not be lost open' },
   ],
+  copy: [
+    { id: 'starts', say: 'The copied system starts from the new drive' },
+    { id: 'files', say: 'The files that must not be lost open' },
+    { id: 'programs', say: 'The programs that matter start' },
+  ],
+  add: [
+    { id: 'volume', say: 'The added drive has a table, a volume, a letter and a label' },
+    { id: 'boot-order', say: 'The machine still starts from the old drive' },
+  ],
+  rescue: [
+    { id: 'starts', say: 'The system cloned from the image starts, with only the new drive attached' },
+    { id: 'files', say: 'The files that must not be lost open, or are named as lost' },
+    { id: 'told', say: 'The customer was told what did not read' },
+  ],
   'nothing-to-keep': [
     { id: 'installed', say: 'System installed and activated, same edition' },
     { id: 'drivers', say: 'Drivers in, network first' },

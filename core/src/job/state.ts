@@ -6,7 +6,9 @@ import { WayStepSchema } from '../teardown/index.js';
 import { ActorSchema } from './actor.js';
 import { BaselineIdSchema } from './baseline.js';
 import { ConclusionSchema, DataStakeSchema, KeptFindingSchema, KeptReportSchema, RunSchema, StopSchema } from './diagnosis.js';
+import { CustodySchema, OldDriveFateSchema } from './custody.js';
 import { IntakeSchema } from './intake.js';
+import { MoveStateSchema } from './move.js';
 import { PhaseSchema } from './phases.js';
 import { SafeguardSchema } from './safeguard.js';
 import { TrayItemSchema } from './tray.js';
@@ -25,8 +27,6 @@ export const TickSchema = z.strictObject({
   ...Stamp,
 });
 export type Tick = z.infer<typeof TickSchema>;
-
-export const OldDriveFateSchema = z.enum(['returned', 'kept-as-fallback', 'left-in-machine', 'to-be-sanitised']);
 
 /**
  * A job as its events left it. Never written to: `evolve` makes the next one.
@@ -85,6 +85,7 @@ export const JobStateSchema = z.strictObject({
     .strictObject({ slot: SlotSchema, drive: DriveSchema, verdict: VerdictSchema, override: z.string().nullable(), ...Stamp })
     .nullable(),
   safeguard: z.strictObject({ ...SafeguardSchema.shape, ...Stamp }).nullable(),
+  move: MoveStateSchema,
   way: z
     .strictObject({
       guideVersion: z.number().int(),
@@ -109,6 +110,8 @@ export const JobStateSchema = z.strictObject({
     z.strictObject({ result: z.enum(['works', 'faulty', 'not-tried']), note: z.string(), ...Stamp }),
   ),
   oldDriveFate: z.strictObject({ fate: OldDriveFateSchema, until: z.string().nullable(), note: z.string(), ...Stamp }).nullable(),
+  /** Every change of hands of the old drive, in order; the last is how it stands. */
+  custody: z.array(CustodySchema),
   waivers: z.array(z.strictObject({ code: z.string(), what: z.string(), reason: z.string(), ...Stamp })),
   notes: z.array(z.strictObject({ text: z.string(), stepId: z.string().nullable(), ...Stamp })),
   lastTouched: z.strictObject(Stamp),

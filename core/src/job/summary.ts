@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { sayDrive } from '../hardware/index.js';
 import { sayMinutes } from '../units/index.js';
 import { missing } from './gates/index.js';
+import { custodyNow } from './custody.js';
 import { stopHolds } from './diagnosis.js';
 import { isBefore, phaseIndex, PhaseSchema, PHASES, SAY_PHASE, type Phase } from './phases.js';
 import type { JobState } from './state.js';
@@ -39,6 +40,8 @@ export const JobSummarySchema = z.strictObject({
     ticks: z.array(z.number()),
   }),
   lastTouched: z.strictObject({ name: z.string(), at: z.string() }),
+  /** An old drive that is still here after hand-over: until which day, or what is to be done with it. Null: none is. */
+  oldDriveHere: z.strictObject({ until: z.string().nullable(), say: z.string() }).nullable().default(null),
 });
 export type JobSummary = z.infer<typeof JobSummarySchema>;
 
@@ -83,7 +86,15 @@ export function summarise(job: JobState): JobSummary {
     outDetail: outDetail(job),
     line: { at: lineAt(job), ticks: lineTicks(job) },
     lastTouched: { name: job.lastTouched.by.name, at: job.lastTouched.at },
+    oldDriveHere: job.closed ? oldDriveHere(job) : null,
   };
+}
+
+function oldDriveHere(job: JobState): JobSummary['oldDriveHere'] {
+  const now = custodyNow(job);
+  const which = now?.serial ? `drive ${now.serial}` : 'the old drive';
+  if (now?.fate === 'kept-as-fallback') return { until: now.until, say: `Kept here: ${which}` };
+  return now?.fate === 'to-be-sanitised' ? { until: null, say: `To be sanitised: ${which}` } : null;
 }
 
 const LEG: Partial<Record<Phase, 'in' | 'swap' | 'out'>> = { 'way-in': 'in', swap: 'swap', 'way-out': 'out' };

@@ -6,6 +6,8 @@ import type { Spread } from './time/estimate.js';
 
 /** What was asked and looked at before the data goes across. Every answer may be 'unknown': then what depends on it is said. */
 export const MoveFactsSchema = z.strictObject({
+  /** How the old drive reads, as somebody at the bench judges it; unknown: its self-report decides. */
+  reads: z.enum(['sound', 'bad-areas', 'failing', 'dead', 'unknown']),
   /** Can the system of the old drive be started and trusted? */
   system: z.enum(['sound', 'damaged', 'unknown']),
   encryption: z.enum(['none', 'unlocked', 'paused', 'locked', 'unknown']),
@@ -25,10 +27,18 @@ export const MoveFactsSchema = z.strictObject({
   files: z.number().int().min(0).max(100_000_000).nullable(),
   /** A second operating system lies on it. */
   secondSystem: z.boolean(),
+  /** Sectors that the new drive reports; null: by the standard formula of its marked size. */
+  targetSectors: z
+    .number()
+    .int()
+    .min(1000)
+    .max(2 ** 40)
+    .nullable(),
 });
 export type MoveFacts = z.infer<typeof MoveFactsSchema>;
 
 export const NO_FACTS: MoveFacts = {
+  reads: 'unknown',
   system: 'unknown',
   encryption: 'unknown',
   boot: 'unknown',
@@ -40,10 +50,11 @@ export const NO_FACTS: MoveFacts = {
   programs: null,
   files: null,
   secondSystem: false,
+  targetSectors: null,
 };
 
 /** How the old drive reads. */
-export type Health = 'sound' | 'bad-areas' | 'failing' | 'dead' | 'unknown';
+export type Health = MoveFacts['reads'];
 
 /** Everything a way across is judged by. */
 export interface Crossing {

@@ -1,43 +1,34 @@
+import * as z from 'zod';
 import { BLOCK_STATES, type BlockState, type RescueMap } from '../hardware/index.js';
 import { bytesOf, sayPartition, type SourceDisk } from './disk.js';
 
-/** A stretch that is not saved. */
-export interface MapHole {
-  readonly startByte: number;
-  readonly bytes: number;
-  /** Read and given up, or not yet tried to the end. */
-  readonly state: Exclude<BlockState, 'rescued'>;
-}
-export interface HitPartition {
-  readonly number: number;
-  readonly say: string;
-  readonly holes: number;
-  readonly bytes: number;
-}
-/** What another pass over a kind of stretch may still bring. */
-export interface Gain {
-  readonly state: Exclude<BlockState, 'rescued'>;
-  readonly bytes: number;
-  readonly least: number;
-  readonly most: number;
-}
-
-export interface Rescue {
-  readonly savedBytes: number;
-  readonly missingBytes: number;
-  /** The largest first. */
-  readonly holes: readonly MapHole[];
-  readonly hits: readonly HitPartition[];
-  /** Outside every partition: bytes that no file lies in. */
-  readonly outsideBytes: number;
-  readonly gains: readonly Gain[];
-  readonly advice: 'go-on' | 'stop' | 'one-more';
-  readonly sentence: string;
-}
+const bytes = z.number().min(0);
+const Unsaved = z.enum(['non-tried', 'non-trimmed', 'non-scraped', 'bad']);
+type Unsaved = z.infer<typeof Unsaved>;
 
 const MOST_HOLES = 200;
+
+/** What a map says, small enough to be kept with the job. */
+export const RescueSchema = z.strictObject({
+  savedBytes: bytes,
+  missingBytes: bytes,
+  /** Stretches that are not saved, the largest first; read and given up, or not yet tried to the end. */
+  holes: z.array(z.strictObject({ startByte: bytes, bytes, state: Unsaved })).max(MOST_HOLES),
+  hits: z.array(z.strictObject({ number: z.number().int(), say: z.string(), holes: z.number().int(), bytes })),
+  /** Outside every partition: bytes that no file lies in. */
+  outsideBytes: bytes,
+  /** What another pass over a kind of stretch may still bring. */
+  gains: z.array(z.strictObject({ state: Unsaved, bytes, least: bytes, most: bytes })),
+  advice: z.enum(['go-on', 'stop', 'one-more']),
+  sentence: z.string(),
+});
+export type Rescue = z.infer<typeof RescueSchema>;
+export type MapHole = Rescue['holes'][number];
+export type HitPartition = Rescue['hits'][number];
+type Gain = Rescue['gains'][number];
+
 /** What a further pass usually brings of each kind (common practice, no source): untried ground reads like the ground so far. */
-const SHARE: Record<Exclude<BlockState, 'rescued'>, readonly [number, number]> = {
+const SHARE: Record<Unsaved, readonly [number, number]> = {
   'non-tried': [0.8, 1],
   'non-trimmed': [0.5, 0.98],
   'non-scraped': [0.2, 0.8],

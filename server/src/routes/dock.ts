@@ -29,6 +29,22 @@ export function dockRoutes(database: Database, dock: DockClient): Router {
     await requireAccount(database, request);
     response.json(await dock.run(run(request.params)));
   });
+  routes.get('/dock/bays/:bay/table', async (request, response) => {
+    await requireAccount(database, request, ...BENCH);
+    response.json(await dock.table(bay(request.params)));
+  });
+  routes.get('/dock/runs/:runId/map', async (request, response) => {
+    await requireAccount(database, request, ...BENCH);
+    response.json(await dock.map(run(request.params)));
+  });
+  routes.post('/dock/runs/:runId/pause', async (request, response) => {
+    await requireAccount(database, request, ...BENCH);
+    response.json(await dock.pause(run(request.params)));
+  });
+  routes.post('/dock/runs/:runId/resume', async (request, response) => {
+    await requireAccount(database, request, ...BENCH);
+    response.json(await dock.resume(run(request.params)));
+  });
   routes.post('/dock/runs/:runId/stop', async (request, response) => {
     await requireAccount(database, request, ...BENCH);
     response.json(await dock.stop(run(request.params)));

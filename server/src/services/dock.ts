@@ -1,10 +1,13 @@
 import {
   DockRunSchema,
   DockSchema,
+  DriveTableReplySchema,
   ProblemSchema,
+  RunMapReplySchema,
   SimulatedDrivesSchema,
   type Dock,
   type DockRun,
+  type DriveTableReply,
   type SimulatedDrives,
   type StartRun,
 } from '@petrichor/api';
@@ -33,6 +36,10 @@ export class DockClient {
 
   start = (bay: string, run: StartRun): Promise<DockRun> => this.ask(DockRunSchema, 'POST', `/dock/bays/${bay}/runs`, run);
   run = (runId: string): Promise<DockRun> => this.ask(DockRunSchema, 'GET', `/dock/runs/${runId}`);
+  table = (bay: string): Promise<DriveTableReply> => this.ask(DriveTableReplySchema, 'GET', `/dock/bays/${bay}/table`);
+  map = (runId: string): Promise<{ text: string }> => this.ask(RunMapReplySchema, 'GET', `/dock/runs/${runId}/map`);
+  pause = (runId: string): Promise<DockRun> => this.ask(DockRunSchema, 'POST', `/dock/runs/${runId}/pause`);
+  resume = (runId: string): Promise<DockRun> => this.ask(DockRunSchema, 'POST', `/dock/runs/${runId}/resume`);
   stop = (runId: string): Promise<DockRun> => this.ask(DockRunSchema, 'POST', `/dock/runs/${runId}/stop`);
   simulatedDrives = (): Promise<SimulatedDrives> => this.ask(SimulatedDrivesSchema, 'GET', '/simulated/drives');
   putIn = (bay: string, driveId: string | null): Promise<Dock> => this.ask(DockSchema, 'POST', `/simulated/bays/${bay}`, { driveId });

@@ -111,12 +111,16 @@ const asRow = ({ seq, commandId, at, by, event }: RecordedEvent, part: number) =
   body: event,
 });
 
-/** Open jobs by promise, then the last closed ones. */
+/** Open jobs by promise, then the last closed ones, and every closed one whose old drive is still here. */
 export async function benchRows(tx: WorkshopTx, closedMost: number): Promise<JobSummary[]> {
   const { rows } = await tx.query<{ summary: JobSummary }>(
     `(select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and not closed order by promised_at, number)
      union all
-     (select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and closed order by summary -> 'lastTouched' ->> 'at' desc limit $1)`,
+     (select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and closed and summary -> 'oldDriveHere' ->> 'say' is null
+      order by summary -> 'lastTouched' ->> 'at' desc limit $1)
+     union all
+     (select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and summary -> 'oldDriveHere' ->> 'say' is not null
+      order by summary -> 'oldDriveHere' ->> 'until' limit 500)`,
     [closedMost],
   );
   return rows.map((row) => row.summary);

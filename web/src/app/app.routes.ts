@@ -41,6 +41,11 @@ export const routes: Routes = [
         title: 'Hand-over page · Petrichor',
         loadComponent: () => import('./job/hand-over/paper').then((file) => file.PaperScreen),
       },
+      {
+        path: 'jobs/:jobId/old-drive',
+        title: 'Old drive’s record · Petrichor',
+        loadComponent: () => import('./job/hand-over/custody-record').then((file) => file.CustodyRecordScreen),
+      },
       { path: 'jobs/:jobId', loadComponent: () => import('./job/job').then((file) => file.JobScreen) },
     ],
   },

@@ -1,8 +1,10 @@
 import * as z from 'zod';
+import { levelOn } from '../../move/index.js';
 import { buildWay } from '../../teardown/index.js';
 import { missing } from '../gates/index.js';
 import { isBefore, PHASES, phaseIndex, PhaseSchema, SAY_PHASE } from '../phases.js';
-import { OldDriveFateSchema, type JobState } from '../state.js';
+import { isHere, oldMedium, OldDriveFateSchema, SanitisedSchema } from '../custody.js';
+import type { JobState } from '../state.js';
 import { stillOut } from '../tray.js';
 import { hasWalked } from '../walk.js';
 import { accept, ANYONE, BENCH, defineCommand, refuse, type Context, type Decision } from './define.js';
@@ -75,13 +77,19 @@ export const settleOldDrive = defineCommand(
     type: z.literal('settle-old-drive'),
     fate: OldDriveFateSchema,
     until: z.iso.date('Choose the day until which it is kept.').nullable(),
+    sanitised: SanitisedSchema.omit({ level: true }).nullable().optional(),
     note: z.string().trim().max(300),
   }),
   ANYONE,
-  (job, { fate, until, note: words }) => {
+  (job, { fate, until, sanitised, note: words }) => {
     if (job.phase !== 'hand-over') return refuse('too-early', 'The old drive’s way is settled at hand-over.');
+    if (job.closed && !isHere(job)) return refuse('gone', 'The old drive is not here any more; its record is closed.');
     if (fate === 'kept-as-fallback' && !until) return refuse('until', 'Say until which day it is kept.');
-    return accept({ type: 'old-drive-settled', fate, until, note: words });
+    if (fate !== 'sanitised') return accept({ type: 'old-drive-settled', fate, until, sanitised: null, note: words });
+    if (!sanitised) return refuse('method', 'Say by which method it was sanitised, and how that was checked.');
+    const level = levelOn(sanitised.method, oldMedium(job));
+    if (level === null) return refuse('no-effect', 'That method does nothing on a drive of this kind. Choose one that does.');
+    return accept({ type: 'old-drive-settled', fate, until: null, sanitised: { ...sanitised, level }, note: words });
   },
 );
 

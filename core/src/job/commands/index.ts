@@ -4,6 +4,7 @@ import type { CommandDefinition } from './define.js';
 import { conclude, confirmCauses, cure, observe, readListingCommand, readReportCommand, setTestAside, stateStake } from './diagnosis.js';
 import { amendIntake } from './intake.js';
 import { adapt, approveAdapted, chooseDrive, look, measureDrive, overrideFit, readLabel, stateNeed } from './match.js';
+import { checkOpening, noteRun, readMap, readTable, stateFullness, stateMoveFacts, wishLayout } from './move.js';
 import { checkBaseline, checkSetUp, proveDrive, tryOut } from './proof.js';
 import { endRun, startRun } from './runs.js';
 import { chooseStopWay, liftStop, stopStep } from './stop.js';
@@ -34,7 +35,14 @@ const definitions = [
   overrideFit,
   adapt,
   approveAdapted,
+  readTable,
+  stateFullness,
+  stateMoveFacts,
+  wishLayout,
+  readMap,
+  noteRun,
   decideSafeguard,
+  checkOpening,
   turnOffSetting,
   turnOnSetting,
   tick,

@@ -15,13 +15,19 @@ export const startRun = defineCommand(
     bay: z.string().min(1).max(20),
     kind: RunKindSchema,
     drive: z.string().max(160),
+    /** A copy: what it goes to, from which byte on, and the run that it goes on from. */
+    target: z.string().max(160).nullable().optional(),
+    fromByte: z.number().int().min(0).optional(),
+    continues: z.string().max(80).nullable().optional(),
   }),
   BENCH,
-  (job, { type: _, ...run }) => {
+  (job, { type: _, target = null, fromByte = 0, continues = null, ...run }) => {
     const fault = mayNotRun(job, run.kind);
     if (fault) return refuse('not-on-this-drive', fault);
+    if (continues !== null && !job.runs.some((one) => one.runId === continues && one.ended))
+      return refuse('not-ended', 'The run that it goes on from is not one of this job’s, or has not ended.');
     if (job.runs.some((one) => one.runId === run.runId)) return refuse('recorded', 'That run is recorded already.');
-    return accept({ type: 'run-started', ...run });
+    return accept({ type: 'run-started', ...run, target, fromByte, continues });
   },
 );
 

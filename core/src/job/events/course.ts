@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { PhaseSchema } from '../phases.js';
-import { OldDriveFateSchema } from '../state.js';
+import { OldDriveFateSchema, SanitisedSchema } from '../custody.js';
 import { clearItem } from '../tray.js';
 import { defineEvent, stamp } from './define.js';
 
@@ -25,10 +25,17 @@ export const noted = defineEvent(
 
 /** The old drive leaves the tray once it is said where it goes. */
 export const oldDriveSettled = defineEvent(
-  z.strictObject({ type: z.literal('old-drive-settled'), fate: OldDriveFateSchema, until: z.string().nullable(), note: z.string() }),
-  (job, { fate, until, note }, meta) => ({
+  z.strictObject({
+    type: z.literal('old-drive-settled'),
+    fate: OldDriveFateSchema,
+    until: z.string().nullable(),
+    sanitised: SanitisedSchema.nullable().default(null),
+    note: z.string(),
+  }),
+  (job, { fate, until, sanitised, note }, meta) => ({
     ...job,
     oldDriveFate: { fate, until, note, ...stamp(meta) },
+    custody: [...job.custody, { fate, until, sanitised, serial: job.serials.oldDrive ?? '', note, ...stamp(meta) }],
     tray: job.tray.filter((item) => item.kind === 'drive').reduce((tray, item) => clearItem(tray, item.id), job.tray),
   }),
 );

@@ -123,8 +123,17 @@ export const stopLifted = defineEvent(
 );
 
 export const runStarted = defineEvent(
-  z.strictObject({ type: z.literal('run-started'), runId: z.string(), bay: z.string(), kind: RunKindSchema, drive: z.string() }),
-  (job, { type: _, ...run }, meta) => ({ ...job, runs: [...job.runs, { ...run, ended: null, ...stamp(meta) }] }),
+  z.strictObject({
+    type: z.literal('run-started'),
+    runId: z.string(),
+    bay: z.string(),
+    kind: RunKindSchema,
+    drive: z.string(),
+    target: z.string().nullable().default(null),
+    fromByte: z.number().int().min(0).default(0),
+    continues: z.string().nullable().default(null),
+  }),
+  (job, { type: _, ...run }, meta) => ({ ...job, runs: [...job.runs, { ...run, reached: null, ended: null, ...stamp(meta) }] }),
 );
 
 export const runEnded = defineEvent(

@@ -20,6 +20,7 @@ import {
 } from './diagnosis.js';
 import { intakeAmended, jobOpened } from './intake.js';
 import { adapted, adaptedJudged, driveChosen, driveMeasured, labelRead, looked, needStated, variantSettled } from './match.js';
+import { fullnessStated, layoutWished, mapRead, moveFactsStated, openingChecked, runProgressed, tableRead } from './move.js';
 import { baselineChecked, driveProved, setUpChecked, tried } from './proof.js';
 import { safeguardDecided, settingTurnedOff, settingTurnedOn } from './safeguard.js';
 import { leftShort, serialRecorded, ticked, tickTakenBack, waitStarted, wayPlanned } from './way.js';
@@ -51,7 +52,14 @@ const definitions = [
   adapted,
   adaptedJudged,
   driveChosen,
+  tableRead,
+  fullnessStated,
+  moveFactsStated,
+  layoutWished,
+  mapRead,
+  runProgressed,
   safeguardDecided,
+  openingChecked,
   settingTurnedOff,
   settingTurnedOn,
   wayPlanned,
@@ -78,7 +86,7 @@ export const JobEventSchema = z.discriminatedUnion('type', definitions.map((one)
 export type JobEvent = z.infer<typeof JobEventSchema>;
 
 /** Kinds whose documents have grown since they were first written. */
-const GROWN: ReadonlySet<JobEvent['type']> = new Set(['need-stated', 'drive-chosen']);
+const GROWN: ReadonlySet<JobEvent['type']> = new Set(['need-stated', 'drive-chosen', 'run-started', 'old-drive-settled']);
 /** An event as it lies in the log, brought to today's shape: fields added since get their defaults. */
 export const grown = (event: JobEvent): JobEvent => (GROWN.has(event.type) ? JobEventSchema.parse(event) : event);
 

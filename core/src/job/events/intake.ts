@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { NO_NEED } from '../../fit/index.js';
 import { IntakeSchema } from '../intake.js';
+import { NOTHING_MOVED } from '../move.js';
 import type { JobState } from '../state.js';
 import { defineEvent, type EventMeta } from './define.js';
 
@@ -43,6 +44,7 @@ export const begin = (event: z.infer<typeof opened>, { at, by, seq }: EventMeta)
   adapted: null,
   choice: null,
   safeguard: null,
+  move: NOTHING_MOVED,
   way: null,
   tray: [],
   serials: { oldDrive: null, newDrive: null },
@@ -51,6 +53,7 @@ export const begin = (event: z.infer<typeof opened>, { at, by, seq }: EventMeta)
   proved: null,
   after: {},
   oldDriveFate: null,
+  custody: [],
   waivers: [],
   notes: [],
   lastTouched: { at, by },

@@ -1,3 +1,4 @@
+import { openingChecks } from '../opening.js';
 import { must, should, type Gate } from './gate.js';
 
 export const safeguard: Gate = (job) => {
@@ -11,5 +12,7 @@ export const safeguard: Gate = (job) => {
   }
   if (decided.recoveryKey === 'unknown')
     missing.push(should('recovery-key', 'Nobody knows whether it is encrypted, or where the recovery key is.'));
+  for (const check of openingChecks(job))
+    if (!job.move.checks[check.id]) missing.push(should(`opening:${check.id}`, `Not checked yet: ${check.say}.`));
   return missing;
 };

@@ -1,9 +1,11 @@
-import type { Dock, DockBay, DockRun, SimulatedDrives, StartRun } from '@petrichor/api';
-import { SAY_RUN } from '@petrichor/core';
+import type { Dock, DockBay, DockRun, DriveTableReply, SimulatedDrives, StartRun } from '@petrichor/api';
+import { SAY_RUN, writeRescueMap } from '@petrichor/core';
 import { randomUUID } from 'node:crypto';
 import { Refused } from '../../refused.js';
 import type { SimulatedDrive } from './drive.js';
 import { selfReportOf } from './self-report.js';
+import { mapOfRun } from './rescue-map.js';
+import { tableOf } from './table.js';
 import { at, timelineOf, type Timeline } from './timeline.js';
 
 interface Run {
@@ -13,7 +15,11 @@ interface Run {
   readonly kind: StartRun['kind'];
   readonly drive: SimulatedDrive;
   readonly timeline: Timeline;
+  readonly fromByte: number;
   readonly startedMs: number;
+  /** Set while it is paused; and how long it was paused before. */
+  pausedMs: number | null;
+  restedMs: number;
   /** Set when it was ended before its time. */
   cut: { readonly state: 'stopped' | 'drive-gone' | 'failed'; readonly atMs: number; readonly sentence: string } | null;
 }
@@ -30,6 +36,8 @@ const MOST_RUNS = 200;
 export class SimulatedDock {
   private readonly inBay = new Map<string, SimulatedDrive>();
   private readonly runs = new Map<string, Run>();
+  /** When a drive was last put in: what it did before, it may have got over. */
+  private readonly putInMs = new Map<SimulatedDrive, number>();
 
   /** @param speed how many times faster than life runs go. */
   constructor(
@@ -41,7 +49,12 @@ export class SimulatedDock {
   }
 
   dock(): Dock {
-    return { name: `Simulated dock, ${this.speed} times faster than life`, simulated: true, bays: BAYS.map((bay) => this.bay(bay)) };
+    return {
+      name: `Simulated dock, ${this.speed} times faster than life`,
+      simulated: true,
+      pace: this.speed,
+      bays: BAYS.map((bay) => this.bay(bay)),
+    };
   }
 
   selfReport(bay: string): string {
@@ -49,7 +62,15 @@ export class SimulatedDock {
     return JSON.stringify(selfReportOf(drive, this.readBytes(drive), this.testsOf(drive)), null, 1);
   }
 
-  start(bay: string, { kind, targetBay }: StartRun): DockRun {
+  /** What `sfdisk` and `lsblk` would print of the drive. */
+  table(bay: string): DriveTableReply {
+    const drive = this.answering(bay);
+    const table = tableOf(drive);
+    if (!table) throw new Refused(409, 'no-table', `No partition table was found on the drive in bay ${bay}.`);
+    return table;
+  }
+
+  start(bay: string, { kind, targetBay, fromByte = 0 }: StartRun): DockRun {
     const drive = this.answering(bay);
     const busy = this.runningIn(bay);
     if (busy)
@@ -62,8 +83,11 @@ export class SimulatedDock {
       targetBay: copies ? targetBay : null,
       kind,
       drive,
-      timeline: timelineOf(drive, kind),
+      timeline: timelineOf(drive, kind, copies ? Math.min(fromByte, drive.capacityBytes) : 0, this.dropsAt(drive)),
+      fromByte: copies ? Math.min(fromByte, drive.capacityBytes) : 0,
       startedMs: this.nowMs(),
+      pausedMs: null,
+      restedMs: 0,
       cut: null,
     };
     this.runs.set(run.id, run);
@@ -77,8 +101,30 @@ export class SimulatedDock {
 
   stop(id: string): DockRun {
     const run = this.known(id);
-    if (this.told(run).state === 'running') this.cut(run, 'stopped', 'Stopped by hand.');
+    if (isOn(this.told(run))) this.cut(run, 'stopped', 'Stopped by hand.');
     return this.told(run);
+  }
+
+  pause(id: string): DockRun {
+    const run = this.known(id);
+    if (this.told(run).state !== 'running') throw new Refused(409, 'not-running', 'Only a run that goes on can be paused.');
+    run.pausedMs = this.nowMs();
+    return this.told(run);
+  }
+
+  resume(id: string): DockRun {
+    const run = this.known(id);
+    if (run.pausedMs === null || this.told(run).state !== 'paused') throw new Refused(409, 'not-paused', 'This run is not paused.');
+    run.restedMs += this.nowMs() - run.pausedMs;
+    run.pausedMs = null;
+    return this.told(run);
+  }
+
+  /** The map of a copy, as ddrescue writes it. */
+  map(id: string): string {
+    const run = this.known(id);
+    if (run.targetBay === null) throw new Refused(409, 'no-map', 'Only a copy has a map.');
+    return writeRescueMap(mapOfRun(this.told(run)));
   }
 
   /** Puts a drive into a bay, or with null pulls out what is in it: also in the middle of a run. */
@@ -87,13 +133,14 @@ export class SimulatedDock {
     const drive = driveId === null ? null : this.drives.find((one) => one.id === driveId);
     if (drive === undefined) throw new Refused(404, 'no-drive', `There is no simulated drive '${driveId}'.`);
     for (const run of this.runs.values())
-      if ((run.bay === bay || run.targetBay === bay) && this.told(run).state === 'running')
+      if ((run.bay === bay || run.targetBay === bay) && isOn(this.told(run)))
         this.cut(run, 'drive-gone', `The drive in bay ${bay} was pulled out.`);
     this.inBay.delete(bay);
     if (drive) {
       const other = [...this.inBay].find(([, one]) => one === drive)?.[0];
       if (other !== undefined) this.put(other, null);
       this.inBay.set(bay, drive);
+      this.putInMs.set(drive, this.nowMs());
     }
     return this.dock();
   }
@@ -111,16 +158,17 @@ export class SimulatedDock {
   private bay(bay: string): DockBay {
     const drive = this.inBay.get(bay);
     const last = [...this.runs.values()].filter((one) => one.bay === bay && one.drive === drive).at(-1);
-    if (!drive || drive.silent) return { bay, drive: null, silent: drive?.silent ?? false, run: null };
+    if (!drive) return { bay, drive: null, silent: false, run: null };
+    if (this.isSilent(drive)) return { bay, drive: null, silent: true, run: last ? this.told(last) : null };
     const { model, serial, capacityBytes, protocol, rotationRpm } = drive;
     return { bay, drive: { model, serial, capacityBytes, protocol, rotationRpm }, silent: false, run: last ? this.told(last) : null };
   }
 
   private told(run: Run): DockRun {
     const { timeline, cut } = run;
-    const seconds = (((cut?.atMs ?? this.nowMs()) - run.startedMs) / 1000) * this.speed;
+    const seconds = (((cut?.atMs ?? run.pausedMs ?? this.nowMs()) - run.startedMs - run.restedMs) / 1000) * this.speed;
     const { bytes, rate, over } = at(timeline, seconds);
-    const state = cut?.state ?? (over ? timeline.ends.state : 'running');
+    const state = cut?.state ?? (over ? timeline.ends.state : run.pausedMs === null ? 'running' : 'paused');
     const left = (timeline.points.at(-1)!.seconds - seconds) / this.speed;
     return {
       runId: run.id,
@@ -128,13 +176,15 @@ export class SimulatedDock {
       targetBay: run.targetBay,
       kind: run.kind,
       state,
+      fromByte: run.fromByte,
       doneBytes: bytes,
       totalBytes: timeline.totalBytes,
       rateBytesPerSecond: rate > 0 ? Math.round(rate) : null,
       secondsLeft: state === 'running' ? [left * LEFT_RANGE[0], left * LEFT_RANGE[1]] : null,
       badAreas: timeline.meets.filter((area) => area.startByte <= bytes),
+      history: historyOf(timeline, seconds, bytes),
       selfTest: state === 'done' ? timeline.ends.selfTest : null,
-      sentence: cut?.sentence ?? (over ? timeline.ends.sentence : `${SAY_RUN[run.kind]} goes on.`),
+      sentence: cut?.sentence ?? (over ? timeline.ends.sentence : state === 'paused' ? 'Paused by hand.' : `${SAY_RUN[run.kind]} goes on.`),
     };
   }
 
@@ -159,7 +209,7 @@ export class SimulatedDock {
     this.needBay(bay);
     const drive = this.inBay.get(bay);
     if (!drive) throw new Refused(409, 'bay-empty', `Bay ${bay} is empty. Put the drive in.`);
-    if (drive.silent)
+    if (this.isSilent(drive))
       throw new Refused(
         409,
         'silent',
@@ -181,7 +231,25 @@ export class SimulatedDock {
   }
 
   private runningIn(bay: string): Run | undefined {
-    return [...this.runs.values()].find((run) => (run.bay === bay || run.targetBay === bay) && this.told(run).state === 'running');
+    return [...this.runs.values()].find((run) => (run.bay === bay || run.targetBay === bay) && isOn(this.told(run)));
+  }
+
+  /** Dead from the start, or it has stopped answering since it was put in. */
+  private isSilent(drive: SimulatedDrive): boolean {
+    if (drive.silent) return true;
+    const dropped = this.droppedMs(drive);
+    return dropped !== null && (!drive.dropsOut!.comesBack || dropped >= (this.putInMs.get(drive) ?? 0));
+  }
+
+  /** A drive that comes back does it once: then it reads on. */
+  private dropsAt(drive: SimulatedDrive): number | null {
+    return drive.dropsOut && this.droppedMs(drive) === null ? drive.dropsOut.atByte : null;
+  }
+
+  /** When it stopped answering in the middle of a run; null: never yet. */
+  private droppedMs(drive: SimulatedDrive): number | null {
+    const run = [...this.runs.values()].find((one) => one.drive === drive && !one.cut && this.told(one).state === 'drive-gone');
+    return run ? run.startedMs : null;
   }
 
   private known(id: string): Run {
@@ -195,3 +263,11 @@ export class SimulatedDock {
       throw new Refused(404, 'no-bay', `There is no bay ${bay}; there are ${BAYS.join(' and ')}.`);
   }
 }
+
+const isOn = ({ state }: DockRun): boolean => state === 'running' || state === 'paused';
+
+/** Points of the timeline that lie behind, and where it is now. */
+const historyOf = ({ points }: Timeline, seconds: number, bytes: number): [number, number][] => [
+  ...points.filter((point) => point.seconds < seconds).map((point): [number, number] => [Math.round(point.seconds * 10) / 10, point.bytes]),
+  [Math.round(Math.min(seconds, points.at(-1)!.seconds) * 10) / 10, bytes],
+];

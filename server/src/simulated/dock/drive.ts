@@ -1,7 +1,15 @@
 import { BadAreaSchema, BayNameSchema } from '@petrichor/api';
+import { TablePartitionSchema } from '@petrichor/core';
 import * as z from 'zod';
 
 const count = z.number().int().min(0);
+
+/** Its partitions, for the dock to tell: as a technician would see them with `sfdisk` and `lsblk`. */
+const PlantedTableSchema = z.strictObject({
+  table: z.enum(['gpt', 'mbr']),
+  diskId: z.string(),
+  partitions: z.array(TablePartitionSchema.omit({ kind: true, number: true }).extend({ number: count, usedBytes: count.nullable() })),
+});
 
 /** A drive of the simulated dock: what it says it is, and what is planted in it. */
 export const SimulatedDriveSchema = z.strictObject({
@@ -40,6 +48,9 @@ export const SimulatedDriveSchema = z.strictObject({
   testFailsAt: z.number().min(0).max(1).nullable(),
   /** Draws power and does not answer. */
   silent: z.boolean(),
+  /** Where it stops answering while it is read; whether putting it in again wakes it. Null: it does not. */
+  dropsOut: z.strictObject({ atByte: count, comesBack: z.boolean() }).nullable().default(null),
+  layout: PlantedTableSchema.nullable().default(null),
   /** In which bay it is when the dock starts. */
   inBay: BayNameSchema.nullable(),
 });

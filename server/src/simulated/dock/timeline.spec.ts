@@ -20,6 +20,8 @@ const drive = (own: Partial<SimulatedDrive> = {}): SimulatedDrive => ({
   nvme: null,
   testFailsAt: null,
   silent: false,
+  dropsOut: null,
+  layout: null,
   inBay: null,
   ...own,
 });

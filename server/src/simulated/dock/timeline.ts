@@ -10,7 +10,11 @@ export interface Timeline {
   /** Bad areas as the run meets them. */
   readonly meets: readonly BadArea[];
   /** How it ends at its last point. */
-  readonly ends: { readonly state: 'done' | 'failed'; readonly sentence: string; readonly selfTest: 'passed' | 'failed' | null };
+  readonly ends: {
+    readonly state: 'done' | 'failed' | 'drive-gone';
+    readonly sentence: string;
+    readonly selfTest: 'passed' | 'failed' | null;
+  };
 }
 
 const STRETCHES = 400;
@@ -20,31 +24,40 @@ const LONG_TEST_FACTOR = 1.1;
 /** Seconds lost at an unreadable and a slow area: the drive tries again and again. */
 const LOST_SECONDS = { unreadable: 45, slow: 12 } as const;
 
-/** The way a run takes over a drive with what is planted in it. */
-export function timelineOf(drive: SimulatedDrive, kind: RunKind): Timeline {
+/**
+ * The way a run takes over a drive with what is planted in it.
+ * @param fromByte where a copy goes on; @param dropsAt where the drive stops answering, null: nowhere.
+ */
+export function timelineOf(drive: SimulatedDrive, kind: RunKind, fromByte = 0, dropsAt: number | null = null): Timeline {
   if (kind === 'short-test') return ownTest(drive, 'Short test', SHORT_TEST_SECONDS);
   if (kind === 'long-test') return ownTest(drive, 'Long test', wholeSeconds(drive) * LONG_TEST_FACTOR);
-  const first = drive.badAreas.filter((area) => area.kind === 'unreadable').sort((one, other) => one.startByte - other.startByte)[0];
-  const endByte = kind === 'clone' && first ? first.startByte : drive.capacityBytes;
-  const points = walk(drive, endByte);
-  if (kind === 'clone' && first)
-    return {
-      totalBytes: drive.capacityBytes,
-      points,
-      meets: [first],
-      ends: {
-        state: 'failed',
-        sentence: `The source cannot be read at ${gb(first.startByte)}. What is across stays; a rescue copy goes on past it.`,
-        selfTest: null,
-      },
-    };
-  const bad = drive.badAreas.length;
+  const ahead = drive.badAreas
+    .filter((area) => area.startByte + area.lengthBytes > fromByte)
+    .sort((one, other) => one.startByte - other.startByte);
+  const first = kind === 'clone' ? ahead.find((area) => area.kind === 'unreadable') : undefined;
+  const drop = dropsAt !== null && dropsAt > fromByte && dropsAt < (first?.startByte ?? drive.capacityBytes) ? dropsAt : null;
+  const endByte = Math.max(fromByte, drop ?? first?.startByte ?? drive.capacityBytes);
   return {
     totalBytes: drive.capacityBytes,
-    points,
-    meets: drive.badAreas,
-    ends: { state: 'done', sentence: DONE[kind](bad), selfTest: null },
+    points: walk(drive, fromByte, endByte),
+    meets: ahead.filter((area) => area.startByte <= endByte),
+    ends: { ...endOf(kind, ahead.length, first?.startByte ?? null, drop), selfTest: null },
   };
+}
+
+function endOf(
+  kind: 'surface-read' | 'clone' | 'rescue',
+  bad: number,
+  stopsAt: number | null,
+  drop: number | null,
+): Pick<Timeline['ends'], 'state' | 'sentence'> {
+  if (drop !== null) return { state: 'drive-gone', sentence: `The source stopped answering at ${gb(drop)}. What is across stays.` };
+  if (stopsAt !== null)
+    return {
+      state: 'failed',
+      sentence: `The source cannot be read at ${gb(stopsAt)}. What is across stays; a rescue copy goes on past it.`,
+    };
+  return { state: 'done', sentence: DONE[kind](bad) };
 }
 
 const DONE: Record<'surface-read' | 'clone' | 'rescue', (bad: number) => string> = {
@@ -56,11 +69,12 @@ const DONE: Record<'surface-read' | 'clone' | 'rescue', (bad: number) => string>
 const places = (bad: number): string => (bad === 1 ? 'one place' : `${bad} places`);
 const gb = (bytes: number): string => `${Math.round(bytes / 1e9)} GB`;
 
-function walk(drive: SimulatedDrive, endByte: number): { seconds: number; bytes: number }[] {
-  const points = [{ seconds: 0, bytes: 0 }];
+function walk(drive: SimulatedDrive, fromByte: number, endByte: number): { seconds: number; bytes: number }[] {
+  const points = [{ seconds: 0, bytes: fromByte }];
+  const length = endByte - fromByte;
   let seconds = 0;
   for (let stretch = 1; stretch <= STRETCHES; stretch++) {
-    const [from, to] = [(endByte * (stretch - 1)) / STRETCHES, (endByte * stretch) / STRETCHES];
+    const [from, to] = [fromByte + (length * (stretch - 1)) / STRETCHES, fromByte + (length * stretch) / STRETCHES];
     seconds += (to - from) / rateAt(drive, (from + to) / 2);
     for (const area of drive.badAreas) if (area.startByte >= from && area.startByte < to) seconds += LOST_SECONDS[area.kind];
     points.push({ seconds, bytes: Math.round(to) });
@@ -70,7 +84,7 @@ function walk(drive: SimulatedDrive, endByte: number): { seconds: number; bytes:
 
 const rateAt = ({ rate, capacityBytes }: SimulatedDrive, byte: number): number =>
   rate.first + (rate.last - rate.first) * (byte / capacityBytes);
-const wholeSeconds = (drive: SimulatedDrive): number => walk(drive, drive.capacityBytes).at(-1)!.seconds;
+const wholeSeconds = (drive: SimulatedDrive): number => walk(drive, 0, drive.capacityBytes).at(-1)!.seconds;
 
 function ownTest({ capacityBytes, testFailsAt }: SimulatedDrive, what: string, seconds: number): Timeline {
   const share = testFailsAt ?? 1;

@@ -62,7 +62,8 @@ export class BenchScreen {
     const groups = [
       { name: 'For your hands', jobs: rest.filter((job) => job.mark !== 'needs') },
       { name: 'Needs a decision', jobs: rest.filter((job) => job.mark === 'needs') },
-      { name: 'Handed over', jobs: this.closed() },
+      { name: 'Old drive’s day has come', jobs: this.closed().filter((job) => this.drive(job)?.due) },
+      { name: 'Handed over', jobs: this.closed().filter((job) => !this.drive(job)?.due) },
     ];
     return groups
       .filter((group) => group.jobs.length > 0)
@@ -99,6 +100,14 @@ export class BenchScreen {
       Space: { say: 'Next best job for your hands', run: () => this.passed.update((count) => count + 1) },
       ...byNumber,
     });
+  }
+
+  /** An old drive that is still here: its day has come when it is today or past, or when it has none. */
+  protected drive(job: JobSummary): { say: string; due: boolean } | null {
+    const here = job.oldDriveHere ?? null;
+    if (!here) return null;
+    const due = here.until === null || here.until <= format(this.clock.now(), 'yyyy-MM-dd');
+    return { say: here.until === null ? here.say : `${here.say}, until ${format(new Date(`${here.until}T12:00`), 'd MMM yyyy')}`, due };
   }
 
   protected promise(job: JobSummary): { when: string; spare: string; late: boolean } {

@@ -18,8 +18,9 @@ import { DiagnoseSection } from './diagnose/diagnose';
 import { GateBar } from './gate-bar';
 import { HandOverSection } from './hand-over/hand-over';
 import { MatchSection } from './match/match';
+import { MoveSection } from './move/move';
 import { ProveSection } from './prove/prove';
-import { SafeguardSection } from './safeguard/safeguard';
+
 import { SetUpSection } from './set-up/set-up';
 import { TrySection } from './try/try';
 import { WaySection } from './way/way';
@@ -38,7 +39,7 @@ import { WaySection } from './way/way';
     AfterSwap,
     DiagnoseSection,
     MatchSection,
-    SafeguardSection,
+    MoveSection,
     WaySection,
     TrySection,
     SetUpSection,

@@ -7,6 +7,7 @@ import type {
   DiagnosisReply,
   DockReply,
   DockRun,
+  DriveTableReply,
   EventsReply,
   FirstAccount,
   GiveCommand,
@@ -59,6 +60,12 @@ export class Api {
     this.http.post<DockRun>(`/api/dock/bays/${encodeURIComponent(bay)}/runs`, body);
   run = (runId: string): Observable<DockRun> => this.http.get<DockRun>(`/api/dock/runs/${encodeURIComponent(runId)}`);
   stopRun = (runId: string): Observable<DockRun> => this.http.post<DockRun>(`/api/dock/runs/${encodeURIComponent(runId)}/stop`, {});
+  pauseRun = (runId: string): Observable<DockRun> => this.http.post<DockRun>(`/api/dock/runs/${encodeURIComponent(runId)}/pause`, {});
+  resumeRun = (runId: string): Observable<DockRun> => this.http.post<DockRun>(`/api/dock/runs/${encodeURIComponent(runId)}/resume`, {});
+  runMap = (runId: string): Observable<{ text: string }> =>
+    this.http.get<{ text: string }>(`/api/dock/runs/${encodeURIComponent(runId)}/map`);
+  driveTable = (bay: string): Observable<DriveTableReply> =>
+    this.http.get<DriveTableReply>(`/api/dock/bays/${encodeURIComponent(bay)}/table`);
   simulatedDrives = (): Observable<SimulatedDrives> => this.http.get<SimulatedDrives>('/api/dock/simulated/drives');
   putIn = (bay: string, driveId: string | null): Observable<DockReply> =>
     this.http.post<DockReply>(`/api/dock/simulated/bays/${encodeURIComponent(bay)}`, { driveId });

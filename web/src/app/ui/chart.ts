@@ -51,6 +51,7 @@ export class Chart {
   constructor() {
     afterRenderEffect(() => {
       const options = this.options();
+      if (this.failed()) return;
       if (this.chart) void this.chart.updateOptions(options, false, false);
       else void this.draw(options);
     });
@@ -67,6 +68,8 @@ export class Chart {
       this.chart = new Apex(this.place().nativeElement, options);
       await this.chart.render();
     } catch {
+      // A chart that could not be drawn once is not drawn again: its numbers stand beside it.
+      this.chart = null;
       this.failed.set(true);
     }
   }

@@ -241,6 +241,8 @@ describe('the dock', () => {
     targetBay: null,
     kind: 'surface-read',
     state: 'running',
+    fromByte: 0,
+    history: [],
     doneBytes: 25e10,
     totalBytes: 1e12,
     rateBytesPerSecond: 9.6e7,
@@ -253,6 +255,7 @@ describe('the dock', () => {
   const dock = (own: DockRun | null): Dock => ({
     name: 'Dock',
     simulated: false,
+    pace: 1,
     bays: [
       { bay: 'A', drive, silent: false, run: own },
       { bay: 'B', drive: null, silent: true, run: null },

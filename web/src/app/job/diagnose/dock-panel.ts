@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { DockBay, DockRun } from '@petrichor/api';
 import { mayNotRun, SAY_RUN, sayMarked, type JobState, type RunKind } from '@petrichor/core';
@@ -11,6 +11,7 @@ import { Api, faultOf } from '../../state/api';
 import { DockActions, selectDock } from '../../state/dock/dock.reducer';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { StateMark, type MarkName } from '../../ui/state-mark';
+import { keepRuns } from '../dock/run-keeper';
 
 const TESTS: readonly RunKind[] = ['short-test', 'surface-read', 'long-test'];
 
@@ -58,23 +59,7 @@ export class DockPanel {
   ]);
 
   constructor() {
-    this.store.dispatch(DockActions.watched());
-    inject(DestroyRef).onDestroy(() => this.store.dispatch(DockActions.unwatched()));
-    // How a run ended is written into the job by whichever screen sees it; one id, so that it is taken once.
-    effect(() => {
-      const open = this.job().runs.filter((run) => run.ended === null);
-      const { runs, forgotten, dock, lostSince } = this.state();
-      untracked(() => {
-        for (const { runId } of open) {
-          const told = runs[runId];
-          const sentence = forgotten[runId];
-          if (told && told.state !== 'running') this.keepEnd(told);
-          else if (sentence !== undefined) this.keepForgotten(runId, sentence);
-          // It is not in a bay any more, and nobody has said how it ended: ask for it by name.
-          else if (dock && lostSince === null && !dock.bays.some((bay) => bay.run?.runId === runId)) void this.askFor(runId);
-        }
-      });
-    });
+    keepRuns(this.job);
   }
 
   protected seenIn(bay: string): string | null {
@@ -117,27 +102,8 @@ export class DockPanel {
     }
   }
 
-  private async askFor(runId: string): Promise<void> {
-    try {
-      this.store.dispatch(DockActions.runTold({ run: await firstValueFrom(this.api.run(runId)) }));
-    } catch (error) {
-      const fault = faultOf(error);
-      if (fault.code === 'run-forgotten') this.store.dispatch(DockActions.runForgotten({ runId, sentence: fault.sentence }));
-    }
-  }
-
-  private keepEnd({ runId, kind, state, sentence, badAreas, selfTest }: DockRun): void {
-    if (state === 'running') return;
-    const badPlaces = kind === 'surface-read' ? badAreas.length : null;
-    this.desk.give(this.job(), { type: 'end-run', runId, state, sentence, badPlaces, selfTest }, runId);
-  }
-
-  private keepForgotten(runId: string, sentence: string): void {
-    this.desk.give(this.job(), { type: 'end-run', runId, state: 'forgotten', sentence, badPlaces: null, selfTest: null }, runId);
-  }
-
   private shown(run: DockRun) {
-    const mark: MarkName = run.state === 'running' ? 'own' : run.state === 'done' ? 'settled' : 'stop';
+    const mark: MarkName = run.state === 'running' ? 'own' : run.state === 'paused' ? 'needs' : run.state === 'done' ? 'settled' : 'stop';
     const percent = run.totalBytes > 0 ? (run.doneBytes / run.totalBytes) * 100 : 0;
     const rate = run.rateBytesPerSecond === null ? '' : ` at ${Math.round(run.rateBytesPerSecond / 1e6)} MB/s`;
     const left = run.secondsLeft ? `, ${saySeconds(run.secondsLeft[0])} to ${saySeconds(run.secondsLeft[1])} left` : '';

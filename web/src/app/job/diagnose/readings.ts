@@ -140,7 +140,7 @@ export class Readings {
     this.told.set('');
     if (!reading.ok) return this.no(`${reading.problem} (${reading.at})`);
     const command = commandOf(reading.value, source, name.slice(0, 120));
-    if (!command) return this.no('That is a document of the workshop, not of a drive: a lead brings it in under Models.');
+    if (!command) return this.no(ELSEWHERE[(reading.value as { format?: string }).format ?? ''] ?? OF_THE_WORKSHOP);
     const refusal = this.desk.give(this.job(), command);
     if (refusal) return this.no(refusal.sentence);
     this.fault.set('');
@@ -158,6 +158,15 @@ export class Readings {
   }
 }
 
+const OF_THE_WORKSHOP = 'That is a document of the workshop, not of a drive: a lead brings it in under Models.';
+/** What is read, but belongs to another part of the job. */
+const ELSEWHERE: Readonly<Record<string, string>> = {
+  'disk-image': 'That is a partition table: it is read under Safeguard, Old drive.',
+  sfdisk: 'That is a partition table: it is read under Safeguard, Old drive.',
+  'rescue-map': 'That is a rescue map: it is read under Safeguard, Old drive.',
+  fio: 'That is a measured speed: it belongs to Prove, once the new drive is in.',
+};
+
 function commandOf(found: Found, source: DocumentSource, name: string): JobCommand | null {
   if (Array.isArray(found)) return null;
   switch (found.format) {
@@ -169,6 +178,10 @@ function commandOf(found: Found, source: DocumentSource, name: string): JobComma
       return { type: 'read-report', source, name, report: reportOfSmartData(found) };
     case 'block-listing':
       return { type: 'read-listing', source, name, listing: found };
+    case 'disk-image':
+    case 'sfdisk':
+    case 'rescue-map':
+    case 'fio':
     case 'petrichor-machine-model':
     case 'petrichor-diagnosis':
       return null;

@@ -1,4 +1,4 @@
-import type { JobState } from '@petrichor/core';
+import { sayMethod, type Custody, type JobState } from '@petrichor/core';
 
 type Settled = NonNullable<JobState['oldDriveFate']>;
 
@@ -7,11 +7,23 @@ export const FATES: readonly { id: Settled['fate']; say: string }[] = [
   { id: 'returned', say: 'Back to the customer' },
   { id: 'kept-as-fallback', say: 'Kept here as fallback until a date' },
   { id: 'left-in-machine', say: 'Left in the machine, unplugged, leads insulated' },
-  { id: 'to-be-sanitised', say: 'To be sanitised by a method fit for its medium' },
+  { id: 'to-be-sanitised', say: 'Kept here to be sanitised' },
+  { id: 'sanitised', say: 'Sanitised: by which method, and how checked' },
 ];
 
 export function sayFate({ fate, until, note }: Settled): string {
   const words = FATES.find((one) => one.id === fate)?.say ?? fate;
   const when = fate === 'kept-as-fallback' && until ? `Kept here as fallback until ${until}` : words;
   return note ? `${when} (${note}).` : `${when}.`;
+}
+
+const LEVELS = { clear: 'Clear', purge: 'Purge', destroy: 'Destroy' } as const;
+
+/** One line of its record: what became of it, by which method and to which level of NIST SP 800-88. */
+export function sayCustody(one: Custody): string {
+  const { sanitised } = one;
+  if (!sanitised) return sayFate(one);
+  const tool = sanitised.tool ? ` with ${sanitised.tool}` : '';
+  const note = one.note ? ` (${one.note})` : '';
+  return `Sanitised, ${LEVELS[sanitised.level]}: ${sayMethod(sanitised.method)}${tool}. Checked: ${sanitised.verified}${note}.`;
 }

@@ -1,32 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { stillOut, type JobState, type OldDriveFateSchema } from '@petrichor/core';
-import type * as z from 'zod';
+import { stillOut, type JobState } from '@petrichor/core';
 import { InputText } from 'primeng/inputtext';
-import { RadioButton } from 'primeng/radiobutton';
 import { Keys } from '../../shell/keys';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { jobDraft } from '../../ui/draft';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
-import { FATES, sayFate } from './fates';
-
-type Fate = z.infer<typeof OldDriveFateSchema>;
+import { CustodyPanel } from './custody-panel';
 
 /** The end: where the old drive goes, what is still open, the page for the customer, and the machine into their hands. */
 @Component({
   selector: 'p-hand-over-section',
-  imports: [FormsModule, RouterLink, InputText, RadioButton, KeyBox, StateMark],
+  imports: [FormsModule, RouterLink, InputText, CustodyPanel, KeyBox, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
-    .fate {
-      display: flex;
-      gap: 12px;
-      align-items: center;
-      min-height: 47px;
-    }
     .buttons {
       display: flex;
       flex-wrap: wrap;
@@ -39,38 +29,7 @@ type Fate = z.infer<typeof OldDriveFateSchema>;
     <div class="columns">
       <section class="stack">
         @if (needsFate()) {
-          <h2 id="fate-label">Where the old drive goes</h2>
-          @if (job().oldDriveFate; as settled) {
-            <p class="done"><p-state-mark mark="settled" [size]="16" /> {{ sayFate(settled) }}</p>
-          }
-          <div class="lines" role="radiogroup" aria-labelledby="fate-label">
-            @for (one of fates; track one.id) {
-              <label class="fate" [for]="'fate-' + one.id">
-                <p-radiobutton
-                  name="fate"
-                  [inputId]="'fate-' + one.id"
-                  [value]="one.id"
-                  [ngModel]="fate()"
-                  (ngModelChange)="fate.set($event)"
-                />
-                <span>{{ one.say }}</span>
-              </label>
-            }
-          </div>
-          @if (fate() === 'kept-as-fallback') {
-            <div class="field">
-              <label for="until">Kept until</label>
-              <input pInputText class="m" id="until" type="date" [ngModel]="until()" (ngModelChange)="until.set($event)" />
-            </div>
-          }
-          <div class="field">
-            <label for="fate-note">Note</label>
-            <input pInputText id="fate-note" [ngModel]="note()" (ngModelChange)="note.set($event)" maxlength="300" />
-          </div>
-          <p class="fault" role="alert">{{ fateFault() }}</p>
-          @if (!job().closed) {
-            <div><button class="tgt" type="button" (click)="settle()">Settle it</button></div>
-          }
+          <p-custody-panel [job]="job()" />
         }
       </section>
       <section class="stack">
@@ -102,26 +61,12 @@ export class HandOverSection {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
   private readonly router = inject(Router);
-  protected readonly fates = FATES;
-  protected readonly sayFate = sayFate;
-  protected readonly fate = jobDraft<Fate | ''>(
-    () => this.job().id,
-    'fate',
-    () => this.job().oldDriveFate?.fate ?? '',
-  );
-  protected readonly until = signal('');
-  protected readonly note = jobDraft(
-    () => this.job().id,
-    'fate-note',
-    () => this.job().oldDriveFate?.note ?? '',
-  );
   protected readonly to = jobDraft(
     () => this.job().id,
     'to',
     () => this.job().intake.customer.name,
   );
   protected readonly fault = signal('');
-  protected readonly fateFault = signal('');
   protected readonly out = computed(() => stillOut(this.job()).length);
   protected readonly needsFate = computed(() => this.job().choice !== null && this.job().endedEarly === null);
   protected readonly headline = computed(() => {
@@ -136,13 +81,6 @@ export class HandOverSection {
 
   constructor() {
     inject(Keys).bind({ P: { say: 'Page for the customer', run: () => void this.router.navigate(['/jobs', this.job().id, 'paper']) } });
-  }
-
-  protected settle(): void {
-    const fate = this.fate();
-    if (!fate) return this.fateFault.set('Choose where the old drive goes.');
-    const until = fate === 'kept-as-fallback' && this.until() ? this.until() : null;
-    this.fateFault.set(this.desk.give(this.job(), { type: 'settle-old-drive', fate, until, note: this.note().trim() })?.sentence ?? '');
   }
 
   protected handOver(): void {

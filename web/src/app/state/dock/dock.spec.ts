@@ -13,6 +13,8 @@ const run: DockRun = {
   targetBay: null,
   kind: 'short-test',
   state: 'running',
+  fromByte: 0,
+  history: [],
   doneBytes: 1,
   totalBytes: 2,
   rateBytesPerSecond: null,
@@ -24,6 +26,7 @@ const run: DockRun = {
 const dock = (simulated: boolean, own: DockRun | null = null): Dock => ({
   name: 'Dock',
   simulated,
+  pace: 1,
   bays: [{ bay: 'A', drive: null, silent: false, run: own }],
 });
 

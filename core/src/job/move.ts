@@ -1,0 +1,22 @@
+import * as z from 'zod';
+import { RescueSummarySchema } from '../hardware/index.js';
+import { LayoutWishesSchema, MoveFactsSchema, NO_FACTS, NO_WISHES, RescueSchema, SourceDiskSchema } from '../move/index.js';
+import { ActorSchema } from './actor.js';
+import { DocumentSourceSchema } from './diagnosis.js';
+
+const Stamp = { by: ActorSchema, at: z.string() };
+
+/** What a job knows of how its data goes across. */
+export const MoveStateSchema = z.strictObject({
+  /** The old drive's table, as it was read. */
+  source: z.strictObject({ disk: SourceDiskSchema, name: z.string(), from: DocumentSourceSchema, ...Stamp }).nullable(),
+  facts: MoveFactsSchema,
+  wishes: LayoutWishesSchema,
+  /** The last rescue map. */
+  map: z.strictObject({ name: z.string(), summary: RescueSummarySchema, rescue: RescueSchema, ...Stamp }).nullable(),
+  /** What is looked at before the machine is opened, by check. */
+  checks: z.record(z.string(), z.strictObject({ outcome: z.enum(['done', 'not-needed']), note: z.string(), ...Stamp })),
+});
+export type MoveState = z.infer<typeof MoveStateSchema>;
+
+export const NOTHING_MOVED: MoveState = { source: null, facts: NO_FACTS, wishes: NO_WISHES, map: null, checks: {} };

@@ -1,0 +1,174 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { isHere, methodsFor, oldMedium, type JobCommand, type JobState, type OldDriveFate, type SanitiseMethod } from '@petrichor/core';
+import { InputText } from 'primeng/inputtext';
+import { RadioButton } from 'primeng/radiobutton';
+import { Select } from 'primeng/select';
+import { sayWhen } from '../../shell/promise';
+import { JobDesk } from '../../state/jobs/job-desk';
+import { jobDraft } from '../../ui/draft';
+import { StateMark } from '../../ui/state-mark';
+import { FATES, sayCustody } from './fates';
+
+const LEVEL_WORDS = { clear: 'Clear', purge: 'Purge', destroy: 'Destroy' } as const;
+
+/** The old drive's custody: with the customer, kept until a date, or sanitised by a method fit for its medium. */
+@Component({
+  selector: 'p-custody-panel',
+  imports: [FormsModule, RouterLink, InputText, RadioButton, Select, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styles: `
+    :host {
+      display: grid;
+      gap: 14px;
+    }
+    h2 {
+      font: 650 21px/28px var(--f);
+    }
+    .fate {
+      display: flex;
+      gap: 12px;
+      align-items: center;
+      min-height: 47px;
+    }
+    .record > li {
+      display: flex;
+      gap: 10px;
+      align-items: baseline;
+      padding: 4px 0;
+    }
+    .acts {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px;
+    }
+    p-select {
+      width: 100%;
+    }
+  `,
+  template: `
+    <h2 id="fate-label">Where the old drive goes</h2>
+    @if (job().custody.length > 0) {
+      <ul class="record">
+        @for (one of job().custody; track one.at) {
+          <li>
+            <p-state-mark mark="settled" [size]="16" /><span
+              >{{ say(one) }} <span class="mu">{{ one.by.name }}, {{ when(one.at) }}</span></span
+            >
+          </li>
+        }
+      </ul>
+    }
+    @if (open()) {
+      <div class="lines" role="radiogroup" aria-labelledby="fate-label">
+        @for (one of fates; track one.id) {
+          <label class="fate" [for]="'fate-' + one.id">
+            <p-radiobutton
+              name="fate"
+              [inputId]="'fate-' + one.id"
+              [value]="one.id"
+              [ngModel]="fate()"
+              (ngModelChange)="fate.set($event)"
+            />
+            <span>{{ one.say }}</span>
+          </label>
+        }
+      </div>
+      @if (fate() === 'kept-as-fallback') {
+        <div class="field">
+          <label for="until">Kept until</label>
+          <input pInputText class="m" id="until" type="date" [ngModel]="until()" (ngModelChange)="until.set($event)" />
+        </div>
+      }
+      @if (fate() === 'sanitised') {
+        <p class="mu">
+          {{ kind() }}. Methods by NIST SP 800-88: Clear keeps out what programs can read, Purge a laboratory too, Destroy leaves no drive.
+          Overwriting is not Purge on flash. The maker’s manual and the customer’s own rules come first.
+        </p>
+        <div class="field">
+          <span class="label" id="method-label">Method</span>
+          <p-select
+            [options]="methods()"
+            optionLabel="label"
+            optionValue="value"
+            [ngModel]="method()"
+            (ngModelChange)="method.set($event)"
+            ariaLabelledBy="method-label"
+            placeholder="choose what was done"
+            appendTo="body"
+          />
+          <p class="hint">{{ methodNote() }}</p>
+        </div>
+        <div class="field">
+          <label for="tool">With which tool</label>
+          <input pInputText id="tool" [ngModel]="tool()" (ngModelChange)="tool.set($event)" maxlength="80" />
+        </div>
+        <div class="field">
+          <label for="verified">How it was checked</label>
+          <input pInputText id="verified" [ngModel]="verified()" (ngModelChange)="verified.set($event)" maxlength="300" />
+        </div>
+      }
+      <div class="field">
+        <label for="fate-note">Note</label>
+        <input pInputText id="fate-note" [ngModel]="note()" (ngModelChange)="note.set($event)" maxlength="300" />
+      </div>
+      <p class="fault" role="alert">{{ fault() }}</p>
+    }
+    <div class="acts">
+      @if (open()) {
+        <button class="tgt" type="button" (click)="settle()">Settle it</button>
+      }
+      @if (job().custody.length > 0) {
+        <a class="tgt" [routerLink]="['/jobs', job().id, 'old-drive']">Its record, to print</a>
+      }
+    </div>
+  `,
+})
+export class CustodyPanel {
+  readonly job = input.required<JobState>();
+  private readonly desk = inject(JobDesk);
+  protected readonly fates = FATES;
+  protected readonly say = sayCustody;
+  protected readonly when = sayWhen;
+  protected readonly fate = jobDraft<OldDriveFate | ''>(
+    () => this.job().id,
+    'fate',
+    () => this.job().oldDriveFate?.fate ?? '',
+  );
+  protected readonly note = jobDraft(
+    () => this.job().id,
+    'fate-note',
+    () => this.job().oldDriveFate?.note ?? '',
+  );
+  protected readonly until = signal('');
+  protected readonly method = signal<SanitiseMethod | null>(null);
+  protected readonly tool = signal('');
+  protected readonly verified = signal('');
+  protected readonly fault = signal('');
+  /** Before hand-over everything may still be settled otherwise; afterwards only a drive that is here. */
+  protected readonly open = computed(() => !this.job().closed || isHere(this.job()));
+  private readonly known = computed(() => methodsFor(oldMedium(this.job())));
+  protected readonly methods = computed(() =>
+    this.known().map((one) => ({ label: `${LEVEL_WORDS[one.level]}: ${one.say}`, value: one.id })),
+  );
+  protected readonly methodNote = computed(() => this.known().find((one) => one.id === this.method())?.note ?? '');
+  protected readonly kind = computed(() => {
+    const { medium, protocol } = oldMedium(this.job());
+    return `${medium === 'flash' ? 'Flash' : 'Mechanical'}, ${protocol.toUpperCase()}`;
+  });
+
+  protected settle(): void {
+    const fate = this.fate();
+    if (!fate) return this.fault.set('Choose where the old drive goes.');
+    const method = this.method();
+    const command: JobCommand = {
+      type: 'settle-old-drive',
+      fate,
+      until: fate === 'kept-as-fallback' && this.until() ? this.until() : null,
+      sanitised: fate === 'sanitised' && method ? { method, tool: this.tool().trim(), verified: this.verified().trim() } : null,
+      note: this.note().trim(),
+    };
+    this.fault.set(this.desk.give(this.job(), command)?.sentence ?? '');
+  }
+}

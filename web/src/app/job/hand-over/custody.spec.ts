@@ -1,0 +1,56 @@
+import { TestBed } from '@angular/core/testing';
+import { m2Drive, model } from '../../../../../core/src/testing/samples';
+import { benchAt } from '../../../../../core/src/testing/walks';
+import { JobScreenHarness } from '../../../testing/job-screen';
+import { CustodyPanel } from './custody-panel';
+import { CustodyRecordScreen } from './custody-record';
+
+const knowledge = { models: [model()], drives: [m2Drive()] };
+const kept = { type: 'settle-old-drive', fate: 'kept-as-fallback', until: '2026-12-24', note: 'drawer 7' } as const;
+const choose = async (screen: JobScreenHarness<unknown>, fate: string) => {
+  screen.element.querySelector<HTMLInputElement>(`#fate-${fate}`)!.click();
+  await screen.settle();
+};
+
+describe('custody of the old drive', () => {
+  it('wants a method and how it was checked before it counts as sanitised', async () => {
+    const screen = await JobScreenHarness.of(CustodyPanel, benchAt('hand-over').job, knowledge);
+    await choose(screen, 'sanitised');
+    expect(screen.element.textContent).toContain('Overwriting is not Purge on flash');
+    await screen.press('Settle it');
+    expect(screen.element.querySelector('[role=alert]')!.textContent).toContain('Say by which method');
+    expect(screen.job.custody).toEqual([]);
+  });
+
+  it('goes on after the job is closed while the drive is here, and then no more', async () => {
+    const bench = benchAt('hand-over').must(kept, { type: 'hand-over', to: 'Ms Quist' });
+    const screen = await JobScreenHarness.of(CustodyPanel, bench.job, knowledge);
+    expect(screen.element.textContent).toContain('Kept here as fallback until 2026-12-24 (drawer 7).');
+    await choose(screen, 'returned');
+    await screen.press('Settle it');
+    expect(screen.job.custody.map((one) => one.fate)).toEqual(['kept-as-fallback', 'returned']);
+    expect([...screen.element.querySelectorAll('button')].map((one) => one.textContent)).not.toContain('Settle it');
+  });
+
+  it('is one page from hand to hand, with serial and names', async () => {
+    const bench = benchAt('hand-over').must(
+      { type: 'record-serial', which: 'oldDrive', serial: 'SR6-1' },
+      {
+        type: 'settle-old-drive',
+        fate: 'sanitised',
+        until: null,
+        sanitised: { method: 'nvme-sanitize', tool: 'bench station', verified: 'sanitize status: completed' },
+        note: '',
+      },
+    );
+    await JobScreenHarness.of(CustodyPanel, bench.job, knowledge);
+    const record = TestBed.createComponent(CustodyRecordScreen);
+    record.componentRef.setInput('jobId', bench.job.id);
+    await record.whenStable();
+    const page = (record.nativeElement as HTMLElement).querySelector('article')!.textContent.replace(/\s+/g, ' ');
+    expect(page).toContain('SR6-1');
+    expect(page).toContain('Sanitised, Purge: NVMe Sanitize');
+    expect(page).toContain('Checked: sanitize status: completed.');
+    expect(page).toContain('Ines');
+  });
+});

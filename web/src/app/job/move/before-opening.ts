@@ -1,0 +1,106 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, model, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { openingChecks, settingItemId, type JobState } from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { InputText } from 'primeng/inputtext';
+import { Textarea } from 'primeng/textarea';
+import { sayWhen } from '../../shell/promise';
+import { JobDesk } from '../../state/jobs/job-desk';
+import { selectModels } from '../../state/knowledge/knowledge.reducer';
+import { Choice } from '../../ui/choice';
+import { StateMark } from '../../ui/state-mark';
+
+/** What stands on the form of the decision, besides the way itself. */
+export interface SafeguardForm {
+  readonly backup: 'verified' | 'made' | 'none';
+  readonly backupWhere: string;
+  readonly recoveryKey: 'not-encrypted' | 'customer-holds-it' | 'unknown';
+  readonly note: string;
+}
+
+/** What has to be true before the machine is opened: backup, recovery key, medium; and the settings that go on the tray. */
+@Component({
+  selector: 'p-before-opening',
+  imports: [FormsModule, InputText, Textarea, Choice, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrl: '../section.css',
+  styles: `
+    :host {
+      padding: 0;
+    }
+    .columns {
+      grid-template-columns: minmax(455px, 1.2fr) minmax(0, 1fr);
+      gap: 20px 28px;
+    }
+    ul.lines > li {
+      display: grid;
+      gap: 6px;
+      padding: 8px 0;
+      justify-items: start;
+    }
+    @media (max-width: 1200px) {
+      .columns {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
+    .check {
+      display: grid;
+      gap: 6px;
+      padding: 8px 0;
+    }
+    .acts {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 10px;
+      align-items: center;
+    }
+  `,
+  templateUrl: './before-opening.html',
+})
+export class BeforeOpening {
+  readonly job = input.required<JobState>();
+  readonly form = model.required<SafeguardForm>();
+  private readonly desk = inject(JobDesk);
+  private readonly models = inject(Store).selectSignal(selectModels);
+  protected readonly when = sayWhen;
+  protected readonly fault = signal('');
+  protected readonly why = signal('');
+  protected readonly asking = signal<string | null>(null);
+  protected readonly backups = [
+    { label: 'read back and right', value: 'verified' },
+    { label: 'made', value: 'made' },
+    { label: 'none', value: 'none' },
+  ] as const;
+  protected readonly recoveryKeys = [
+    { label: 'not encrypted', value: 'not-encrypted' },
+    { label: 'customer has the key', value: 'customer-holds-it' },
+    { label: 'nobody knows', value: 'unknown' },
+  ] as const;
+  protected readonly checks = computed(() =>
+    openingChecks(this.job()).map((one) => ({ ...one, kept: this.job().move.checks[one.id] ?? null })),
+  );
+  protected readonly settings = computed(() => {
+    const off = new Set(this.job().tray.flatMap((item) => (item.out > 0 ? [item.id] : [])));
+    return (this.models().find((one) => one.id === this.job().intake.modelId)?.settings ?? []).map((one) => ({
+      ...one,
+      off: off.has(settingItemId(one.id)),
+    }));
+  });
+
+  protected set<K extends keyof SafeguardForm>(field: K, value: SafeguardForm[K]): void {
+    this.form.update((form) => ({ ...form, [field]: value }));
+  }
+
+  protected check(checkId: string, outcome: 'done' | 'not-needed' | null): void {
+    const note = outcome === 'not-needed' ? this.why().trim() : '';
+    const refusal = this.desk.give(this.job(), { type: 'check-opening', checkId, outcome, note });
+    this.fault.set(refusal?.sentence ?? '');
+    if (refusal) return;
+    this.asking.set(null);
+    this.why.set('');
+  }
+
+  protected turn(settingId: string, on: boolean): void {
+    this.fault.set(this.desk.give(this.job(), { type: on ? 'turn-on-setting' : 'turn-off-setting', settingId })?.sentence ?? '');
+  }
+}

@@ -1,0 +1,240 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { DockRun as Told } from '@petrichor/api';
+import { mayNotRun, sayMarked, SAY_RUN, type Crossing, type JobState, type Run } from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { Select } from 'primeng/select';
+import { firstValueFrom } from 'rxjs';
+import { sayTime, sayWhen } from '../../shell/promise';
+import { Api, faultOf } from '../../state/api';
+import { DockActions, selectDock } from '../../state/dock/dock.reducer';
+import { JobDesk } from '../../state/jobs/job-desk';
+import { Chart, type ChartSeries } from '../../ui/chart';
+import { saveFile } from '../../ui/save-file';
+import { StateMark, type MarkName } from '../../ui/state-mark';
+import { MoveReader } from '../../workers/move-reader';
+import { leftOf } from './run-left';
+import { sayRange } from './words';
+
+/** So often a clone may stall before a rescue read is advised (common practice, no source). */
+const STALLS = 3;
+/** Points of the chart of the rate. */
+const POINTS = 24;
+
+/** The copy itself in the dock: how far, how fast, how long still, what does not read; paused, stopped, gone on with. */
+@Component({
+  selector: 'p-dock-run',
+  imports: [FormsModule, Select, Chart, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './dock-run.html',
+  styleUrl: './dock-run.css',
+})
+export class DockRunBoard {
+  readonly job = input.required<JobState>();
+  readonly crossing = input.required<Crossing>();
+  readonly kind = input.required<'clone' | 'rescue'>();
+  private readonly store = inject(Store);
+  private readonly api = inject(Api);
+  private readonly desk = inject(JobDesk);
+  private readonly reader = inject(MoveReader);
+  protected readonly state = this.store.selectSignal(selectDock);
+  protected readonly fault = signal('');
+  protected readonly when = sayWhen;
+  protected readonly bays = computed(() => this.state().dock?.bays ?? []);
+  protected readonly drives = computed(() =>
+    this.bays().map((bay) => ({
+      bay: bay.bay,
+      say: bay.drive ? `${bay.drive.model}, ${sayMarked(bay.drive.capacityBytes)}` : bay.silent ? 'draws power, does not answer' : 'empty',
+      serial: bay.drive?.serial ?? '',
+      inIt: this.state().simulated.find((one) => one.inBay === bay.bay)?.id ?? null,
+    })),
+  );
+  protected readonly choices = computed((): { label: string; value: string | null }[] => [
+    { label: 'nothing (pull it out)', value: null },
+    ...this.state().simulated.map((one) => ({ label: one.say + (one.inBay ? ` (bay ${one.inBay})` : ''), value: one.id })),
+  ]);
+  protected readonly options = computed(() => this.drives().map((one) => ({ label: `${one.bay}: ${one.say}`, value: one.bay })));
+  /** The old drive by its serial where that is known; else the first bay. */
+  protected readonly from = linkedSignal<string | null>(
+    () => {
+      const serial = this.job().serials.oldDrive;
+      const bays = this.bays().filter((bay) => bay.drive !== null);
+      return (bays.find((bay) => bay.drive!.serial === serial) ?? bays[0])?.bay ?? null;
+    },
+    { equal: Object.is },
+  );
+  protected readonly to = linkedSignal<string | null>(
+    () => this.bays().find((bay) => bay.bay !== this.from() && bay.drive !== null)?.bay ?? null,
+    { equal: Object.is },
+  );
+
+  protected readonly copies = computed(() => this.job().runs.filter((run) => run.kind === 'clone' || run.kind === 'rescue'));
+  protected readonly last = computed(() => this.copies().at(-1) ?? null);
+  protected readonly told = computed(() => {
+    const last = this.last();
+    return last ? (this.state().runs[last.runId] ?? null) : null;
+  });
+  protected readonly going = computed(() => {
+    const state = this.told()?.state;
+    return this.last()?.ended === null && (state === 'running' || state === 'paused' || state === undefined);
+  });
+  protected readonly stalls = computed(
+    () => this.copies().filter((run) => run.ended && run.ended.state !== 'done' && run.ended.state !== 'stopped').length,
+  );
+  /** Where a copy that did not come to its end goes on. */
+  protected readonly goesOn = computed((): { run: Run; fromByte: number } | null => {
+    const last = this.last();
+    return last?.ended && last.ended.state !== 'done' && last.reached ? { run: last, fromByte: last.reached.doneBytes } : null;
+  });
+  protected readonly headline = computed(() => {
+    const last = this.last();
+    const told = this.told();
+    if (!last) return '';
+    if (last.ended?.state === 'done') return last.ended.sentence;
+    if (last.ended) {
+      const reached = last.reached ? `Stopped at ${sayMarked(last.reached.doneBytes)}` : 'Stopped';
+      const count = this.stalls() > 1 ? `, ${ORDINAL[this.stalls()] ?? `${this.stalls()}th`} time` : '';
+      return `${reached}, ${sayTime(last.ended.at)}${count}.`;
+    }
+    if (!told)
+      return last.reached
+        ? `Not heard of since ${sayTime(last.reached.at)}; it had reached ${sayMarked(last.reached.doneBytes)}.`
+        : 'Waiting for the dock to tell.';
+    return `${SAY_RUN[told.kind]}: ${sayMarked(told.doneBytes)} of ${sayMarked(told.totalBytes)}${told.state === 'paused' ? ', paused' : ''}`;
+  });
+  protected readonly left = computed(() => {
+    const told = this.told();
+    if (!told || (told.state !== 'running' && told.state !== 'paused')) return '';
+    const pace = this.state().dock?.pace ?? 1;
+    const range = leftOf(told, this.crossing());
+    return `${sayRange(range)} left${pace > 1 ? `; here ${Math.max(1, Math.round((range.p50 * 60) / pace))} s, ${pace} times faster than life` : ''}`;
+  });
+  protected readonly mark = computed((): MarkName => {
+    const last = this.last();
+    if (last?.ended) return last.ended.state === 'done' ? 'settled' : 'stop';
+    return this.told()?.state === 'paused' ? 'needs' : 'own';
+  });
+  /** Along the drive from its start: what is across, and what does not read. */
+  protected readonly strip = computed(() => {
+    const told = this.told();
+    const reached = this.last()?.reached;
+    const total = told?.totalBytes ?? reached?.totalBytes ?? 0;
+    if (total === 0) return null;
+    const share = (bytes: number) => Math.min(100, (bytes / total) * 100);
+    const done = told?.doneBytes ?? reached!.doneBytes;
+    return {
+      done: share(done),
+      before: share(told?.fromByte ?? this.last()!.fromByte),
+      percent: Math.floor(share(done)),
+      bad: (told?.badAreas ?? []).map((area) => ({
+        x: share(area.startByte),
+        width: Math.max(0.5, share(area.lengthBytes)),
+        kind: area.kind,
+      })),
+      unread: (told?.badAreas ?? []).filter((area) => area.kind === 'unreadable').length,
+      slow: (told?.badAreas ?? []).filter((area) => area.kind === 'slow').length,
+    };
+  });
+  protected readonly rate = computed((): { series: ChartSeries[]; labels: string[]; words: string } | null => {
+    const history = this.told()?.history ?? [];
+    if (history.length < 4) return null;
+    const step = Math.max(1, Math.floor(history.length / POINTS));
+    const points = history.filter(([seconds], at) => at % step === 0 && (at === 0 || seconds > history[at - 1]![0]));
+    const rates = points.slice(1).map(([seconds, bytes], at) => {
+      const [before, bytesBefore] = points[at]!;
+      return { minutes: seconds / 60, rate: (bytes - bytesBefore) / (seconds - before) / 1e6 };
+    });
+    if (rates.length === 0) return null;
+    const values = rates.map((one) => Math.round(one.rate * 10) / 10);
+    return {
+      series: [{ name: 'MB/s', values }],
+      // A minute is named once, where it begins.
+      labels: rates.map((one, at) =>
+        Math.floor(one.minutes) === Math.floor(rates[at - 1]?.minutes ?? -1) ? '' : `${Math.floor(one.minutes)}`,
+      ),
+      words: `Rate over time: ${values.at(0)} MB/s at first, ${values.at(-1)} MB/s now, least ${Math.min(...values)}.`,
+    };
+  });
+
+  protected putIn(bay: string, driveId: string | null): void {
+    this.store.dispatch(DockActions.putIn({ bay, driveId }));
+  }
+
+  /** @param on the run that this one goes on from; null: from the start. */
+  async start(kind: 'clone' | 'rescue', on: { run: Run; fromByte: number } | null): Promise<void> {
+    const [from, to] = [this.from(), this.to()];
+    const source = this.bays().find((bay) => bay.bay === from);
+    const target = this.bays().find((bay) => bay.bay === to);
+    if (!source?.drive) return this.fault.set('Put the old drive into the dock, and say in which bay it is.');
+    if (!target?.drive || from === to) return this.fault.set('Put the new drive into another bay, and say in which.');
+    const no = mayNotRun(this.job(), kind);
+    if (no) return this.fault.set(no);
+    await this.attempt(async () => {
+      const fromByte = on?.fromByte ?? 0;
+      const run = await firstValueFrom(this.api.startRun(from!, { kind, targetBay: to, fromByte }));
+      this.store.dispatch(DockActions.runTold({ run }));
+      const say = (drive: { model: string; serial: string }) => `${drive.model} ${drive.serial}`;
+      const refusal = this.desk.give(this.job(), {
+        type: 'start-run',
+        runId: run.runId,
+        bay: from!,
+        kind,
+        drive: say(source.drive!),
+        target: say(target.drive!),
+        fromByte,
+        continues: on?.run.runId ?? null,
+      });
+      if (refusal) this.fault.set(refusal.sentence);
+    });
+  }
+
+  protected startAsChosen(): void {
+    void this.start(this.stalls() >= STALLS ? 'rescue' : this.kind(), this.goesOn());
+  }
+
+  protected readonly startWords = computed(() => {
+    const on = this.goesOn();
+    const kind = this.stalls() >= STALLS ? 'rescue' : this.kind();
+    const what = kind === 'clone' ? 'the clone' : 'the rescue read';
+    if (on)
+      return kind === on.run.kind
+        ? `Go on with ${what} at ${sayMarked(on.fromByte)}`
+        : `Rescue read from ${sayMarked(on.fromByte)} on; what is across stays`;
+    return `Start ${what}${this.from() ? ` from bay ${this.from()}` : ''}`;
+  });
+
+  protected pause(told: Told): Promise<void> {
+    return this.attempt(async () => {
+      const ask = told.state === 'paused' ? this.api.resumeRun(told.runId) : this.api.pauseRun(told.runId);
+      this.store.dispatch(DockActions.runTold({ run: await firstValueFrom(ask) }));
+    });
+  }
+
+  protected stop(told: Told): Promise<void> {
+    return this.attempt(async () => this.store.dispatch(DockActions.runTold({ run: await firstValueFrom(this.api.stopRun(told.runId)) })));
+  }
+
+  /** Takes the dock's map of this copy into the job. */
+  protected readMap(told: Told, save: boolean): Promise<void> {
+    return this.attempt(async () => {
+      const { text } = await firstValueFrom(this.api.runMap(told.runId));
+      if (save) return saveFile(`job-${this.job().number}-${told.kind}.map`, 'text/plain', text);
+      const read = await this.reader.read(new Blob([text]), this.job().move.source?.disk ?? null);
+      if (!read.ok || read.value.kind !== 'map') return this.fault.set(read.ok ? 'The dock sent no map.' : read.problem);
+      const { summary, rescue } = read.value;
+      const refusal = this.desk.give(this.job(), { type: 'read-map', name: `dock, ${SAY_RUN[told.kind].toLowerCase()}`, summary, rescue });
+      this.fault.set(refusal?.sentence ?? '');
+    });
+  }
+
+  private async attempt(work: () => Promise<void>): Promise<void> {
+    this.fault.set('');
+    try {
+      await work();
+    } catch (error) {
+      this.fault.set(faultOf(error).sentence);
+    }
+  }
+}
+
+const ORDINAL: Readonly<Record<number, string>> = { 2: 'second', 3: 'third' };

@@ -1,0 +1,223 @@
+import { HttpTestingController } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { Store } from '@ngrx/store';
+import type { Dock, DockRun } from '@petrichor/api';
+import type { JobCommand } from '@petrichor/core';
+import { sallow } from '../../../../../core/src/testing/disk-tables';
+import { m2Drive, model } from '../../../../../core/src/testing/samples';
+import { benchAt } from '../../../../../core/src/testing/walks';
+import { JobScreenHarness } from '../../../testing/job-screen';
+import { DockActions } from '../../state/dock/dock.reducer';
+import { MoveSection } from './move';
+
+const GIB = 2 ** 30;
+const knowledge = { models: [model()], drives: [m2Drive()] };
+const TABLE: JobCommand = { type: 'read-table', name: 'sallow.sfdisk', source: 'file', disk: sallow() };
+const KNOWN: JobCommand = {
+  type: 'state-move-facts',
+  facts: { encryption: 'none', reach: 'dock', system: 'sound', secureBoot: 'off', storageMode: 'same', imageStore: true, usbMedium: true },
+};
+const screenOf = async (...commands: JobCommand[]) => {
+  const bench = benchAt('safeguard').must(...commands);
+  return JobScreenHarness.of(MoveSection, bench.job, knowledge);
+};
+const text = (screen: { element: HTMLElement }) => screen.element.textContent.replace(/\s+/g, ' ');
+
+describe('the ways across', () => {
+  it('are each judged, with time, and one is advised', async () => {
+    const screen = await screenOf(TABLE, KNOWN);
+    expect(screen.element.querySelector('h1')!.textContent).toBe('Clone it, then let it grow.');
+    expect(text(screen)).toMatch(/\d+ to \d+ min, 9 to 14 min of them yours/);
+    const radios = [...screen.element.querySelectorAll('[role=radio]')];
+    expect(radios.map((one) => one.getAttribute('aria-checked'))).toContain('true');
+    expect(text(screen)).toContain('Both drives in one machine');
+  });
+
+  it('are chosen by number, decided with D, and ask for where the backup is', async () => {
+    const screen = await screenOf(TABLE, KNOWN);
+    await screen.key('2');
+    expect(screen.element.querySelector('h1')!.textContent).toBe('Clean install.');
+    await screen.key('1');
+    await screen.key('d');
+    expect(screen.job.safeguard).toMatchObject({ plan: 'clone', backup: 'none' });
+    expect(text(screen)).toContain('To the dock');
+    await screen.press('Before opening');
+    await screen.press('read back and right');
+    await screen.press('Decide this instead');
+    expect(text(screen)).toContain('Say where the backup is.');
+  });
+
+  it('say why one is not possible here', async () => {
+    const screen = await screenOf(TABLE, KNOWN, { type: 'state-move-facts', facts: { reach: 'none' } });
+    expect(text(screen)).toContain('Both drives have to be reached at once');
+    expect(screen.element.querySelector('h1')!.textContent).toBe('Install anew, bring the files back.');
+  });
+});
+
+describe('the plan', () => {
+  it('asks for the old table before it draws anything', async () => {
+    const screen = await screenOf();
+    expect(text(screen)).toContain('Read the old drive’s partitions');
+  });
+
+  it('draws both drives, and takes a typed size once its field is left', async () => {
+    const screen = await screenOf(TABLE, KNOWN);
+    expect(screen.element.querySelector('p-strata-move svg')!.getAttribute('aria-label')).toContain('System');
+    await screen.type('#size-3', '430');
+    expect(screen.job.move.wishes.sizes).toEqual({});
+    screen.element.querySelector<HTMLInputElement>('#size-3')!.dispatchEvent(new Event('blur'));
+    await screen.settle();
+    expect(screen.job.move.wishes.sizes).toEqual({ 3: 430 * GIB });
+    await screen.press('Sizes as the rules have them');
+    expect(screen.job.move.wishes.sizes).toEqual({});
+  });
+
+  it('moves an edge by the arrow keys, a GiB at a time, and holds it to the rules', async () => {
+    const screen = await screenOf(TABLE, KNOWN, { type: 'wish-layout', number: 3, bytes: 400 * GIB });
+    const handle = screen.element.querySelector('[role=slider][aria-label="End of System"]')!;
+    handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', bubbles: true, cancelable: true }));
+    await screen.settle();
+    expect(screen.job.move.wishes.sizes['3']).toBe(401 * GIB);
+    expect(screen.element.querySelector('[aria-label="End of System"]')!.getAttribute('aria-valuetext')).toBe('401 GiB');
+  });
+
+  it('says by how many sectors a drive is too small', async () => {
+    const screen = await screenOf(TABLE, KNOWN, { type: 'state-move-facts', facts: { targetSectors: 400_000_000 } });
+    expect(text(screen)).toMatch(/[\d,]+ sectors too small/);
+  });
+});
+
+describe('the run in the dock', () => {
+  const RUN = '11111111-1111-4111-8111-111111111111';
+  const old = { model: 'Sallow R6', serial: 'SR6-1', capacityBytes: 512_110_190_592, protocol: 'nvme' as const, rotationRpm: 0 };
+  const fresh = { ...old, model: 'Pellow P3', serial: 'PP3-1', capacityBytes: 1_000_204_886_016 };
+  const run = (own: Partial<DockRun> = {}): DockRun => ({
+    runId: RUN,
+    bay: 'A',
+    targetBay: 'B',
+    kind: 'clone',
+    state: 'running',
+    fromByte: 0,
+    doneBytes: 200e9,
+    totalBytes: 512_110_190_592,
+    rateBytesPerSecond: 4e8,
+    secondsLeft: [1, 2],
+    badAreas: [{ startByte: 1e11, lengthBytes: 4096, kind: 'slow' }],
+    history: [
+      [0, 0],
+      [100, 40e9],
+      [200, 80e9],
+      [300, 120e9],
+      [500, 200e9],
+    ],
+    selfTest: null,
+    sentence: 'Clone goes on.',
+    ...own,
+  });
+  const dock = (own: DockRun | null, withOld = true): Dock => ({
+    name: 'Dock',
+    simulated: false,
+    pace: 1,
+    bays: [
+      { bay: 'A', drive: withOld ? old : null, silent: !withOld, run: own },
+      { bay: 'B', drive: fresh, silent: false, run: null },
+    ],
+  });
+  const STARTED: JobCommand = {
+    type: 'start-run',
+    runId: RUN,
+    bay: 'A',
+    kind: 'clone',
+    drive: 'Sallow R6 SR6-1',
+    target: 'Pellow P3 PP3-1',
+  };
+  const running = async (...commands: JobCommand[]) => {
+    const screen = await screenOf(TABLE, KNOWN, { type: 'state-stake', stake: 'copied' }, ...commands);
+    const tell = async (told: Dock) => {
+      TestBed.inject(Store).dispatch(DockActions.told({ dock: told }));
+      await screen.settle();
+    };
+    return { screen, tell, http: TestBed.inject(HttpTestingController) };
+  };
+
+  it('starts from the bay of the old drive into the other, and is kept in the job', async () => {
+    const { screen, tell, http } = await running();
+    await screen.press('Dock');
+    await tell(dock(null));
+    await screen.press('Start the clone from bay A');
+    const request = http.expectOne((one) => one.url === '/api/dock/bays/A/runs');
+    expect(request.request.body).toEqual({ kind: 'clone', targetBay: 'B', fromByte: 0 });
+    request.flush(run({ doneBytes: 0, history: [[0, 0]] }));
+    await screen.settle();
+    await screen.settle();
+    expect(screen.job.runs).toMatchObject([{ runId: RUN, kind: 'clone', target: 'Pellow P3 PP3-1', fromByte: 0 }]);
+  });
+
+  it('shows how far, how long still and what is slow, and notes its progress in the job once', async () => {
+    const { screen, tell } = await running(STARTED);
+    await tell(dock(run()));
+    await tell(dock(run()));
+    expect(text(screen)).toContain('Clone: 200 GB of 512.1 GB');
+    expect(text(screen)).toMatch(/\d+ to \d+ min left/);
+    expect(text(screen)).toContain('1 place is slow');
+    expect(screen.job.runs[0]!.reached).toMatchObject({ doneBytes: 200e9 });
+    expect(screen.element.querySelector('[role=progressbar]')!.getAttribute('aria-valuenow')).toBe('39');
+  });
+
+  it('a source that vanishes leaves the job with where it stands, and it goes on from there', async () => {
+    const { screen, tell, http } = await running(STARTED);
+    await tell(dock(run()));
+    await tell(dock(run({ state: 'drive-gone', doneBytes: 226e9, sentence: 'The source stopped answering at 226 GB.' }), false));
+    expect(screen.job.runs[0]).toMatchObject({ ended: { state: 'drive-gone' }, reached: { doneBytes: 226e9 } });
+    await screen.press('Dock');
+    expect(text(screen)).toContain('Stopped at 226 GB');
+    await tell(dock(run({ state: 'drive-gone', doneBytes: 226e9 })));
+    await screen.press('Go on with the clone at 226 GB');
+    expect(http.expectOne((one) => one.url === '/api/dock/bays/A/runs').request.body).toEqual({
+      kind: 'clone',
+      targetBay: 'B',
+      fromByte: 226e9,
+    });
+  });
+
+  it('the third stall advises a rescue read that keeps what is across', async () => {
+    const stall = (id: string, before: string | null): JobCommand[] => [
+      { ...STARTED, runId: id, fromByte: before ? 200 : 0, continues: before } as JobCommand,
+      { type: 'note-run', runId: id, doneBytes: 211e9, totalBytes: 500e9, badPlaces: 1 },
+      { type: 'end-run', runId: id, state: 'failed', sentence: 'The source cannot be read.', badPlaces: null, selfTest: null },
+    ];
+    const { screen, tell } = await running(...stall('a', null), ...stall('b', 'a'), ...stall('c', 'b'));
+    await screen.press('Dock');
+    await tell(dock(null));
+    expect(text(screen)).toMatch(/Stopped at 211 GB, \d\d:\d\d, third time\./);
+    expect(text(screen)).toContain('Rescue read from 211 GB on; what is across stays');
+  });
+
+  it('is paused and let go on', async () => {
+    const { screen, tell, http } = await running(STARTED);
+    await tell(dock(run()));
+    await screen.press('Pause');
+    http.expectOne(`/api/dock/runs/${RUN}/pause`).flush(run({ state: 'paused' }));
+    await screen.settle();
+    await screen.settle();
+    expect(text(screen)).toContain('paused');
+    await screen.press('Go on');
+    http.expectOne(`/api/dock/runs/${RUN}/resume`);
+  });
+});
+
+describe('before the machine is opened', () => {
+  it('lists what this way needs, keeps who saw it, and wants a reason for what is not needed', async () => {
+    const screen = await screenOf({
+      type: 'decide-safeguard',
+      safeguard: { plan: 'clean-install', backup: 'verified', backupWhere: 'store', recoveryKey: 'customer-holds-it', note: '' },
+    });
+    await screen.press('Before opening');
+    expect(text(screen)).toContain('Recovery key seen');
+    await screen.press('Seen');
+    expect(screen.job.move.checks['recovery-key-seen']).toMatchObject({ outcome: 'done', by: { name: 'Ines' } });
+    await screen.press('Not needed');
+    await screen.press('Keep it so');
+    expect(text(screen)).toContain('Say why it is not needed.');
+  });
+});

@@ -1,0 +1,164 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import {
+  crossingOf,
+  DATA_PLANS,
+  recommendWay,
+  SafeguardSchema,
+  WAY_IDS,
+  waysAcross,
+  type JobState,
+  type WayAcross,
+  type WayId,
+} from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { Keys, type Bindings } from '../../shell/keys';
+import { JobDesk } from '../../state/jobs/job-desk';
+import { selectModels } from '../../state/knowledge/knowledge.reducer';
+import { Choice } from '../../ui/choice';
+import { jobDraft } from '../../ui/draft';
+import { KeyBox } from '../../ui/key-box';
+import { keepRuns } from '../dock/run-keeper';
+import { BeforeOpening, type SafeguardForm } from './before-opening';
+import { DockRunBoard } from './dock-run';
+import { OldDrive } from './old-drive';
+import { PlanBoard } from './plan-board';
+import { WaysList } from './ways-list';
+import { sayRange } from './words';
+
+type View = 'plan' | 'old' | 'dock' | 'before';
+const EMPTY: SafeguardForm = { backup: 'none', backupWhere: '', recoveryKey: 'unknown', note: '' };
+const NO_TIME = { p10: 0, p50: 0, p90: 0 };
+
+/** How the customer's data goes from the old drive to the new one: the ways with time and risk, the layout, the run, the checks. */
+@Component({
+  selector: 'p-move-section',
+  imports: [Choice, KeyBox, BeforeOpening, DockRunBoard, OldDrive, PlanBoard, WaysList],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './move.html',
+  styleUrl: './move.css',
+})
+export class MoveSection {
+  readonly job = input.required<JobState>();
+  private readonly desk = inject(JobDesk);
+  private readonly models = inject(Store).selectSignal(selectModels);
+  protected readonly fault = signal('');
+  /** What somebody chose to see; else the copy, once there is one; else the plan. */
+  protected readonly chosen = signal<View | null>(null);
+  protected readonly view = computed((): View => this.chosen() ?? (this.job().runs.some((run) => run.target !== null) ? 'dock' : 'plan'));
+  protected readonly views = [
+    { label: 'Plan', value: 'plan' },
+    { label: 'Old drive', value: 'old' },
+    { label: 'Dock', value: 'dock' },
+    { label: 'Before opening', value: 'before' },
+  ] as const;
+  protected readonly form = jobDraft<SafeguardForm>(
+    () => this.job().id,
+    'safeguard-form',
+    () => {
+      const decided = this.job().safeguard;
+      if (!decided) return EMPTY;
+      const { backup, backupWhere, recoveryKey, note } = decided;
+      return { backup, backupWhere, recoveryKey, note };
+    },
+  );
+  protected readonly crossing = computed(() =>
+    crossingOf(
+      this.job(),
+      this.models().find((one) => one.id === this.job().intake.modelId),
+      this.form(),
+    ),
+  );
+  protected readonly ways = computed((): readonly WayAcross[] => {
+    const crossing = this.crossing();
+    return crossing ? waysAcross(crossing) : DATA_PLANS.map(plainWay);
+  });
+  protected readonly advice = computed(() => {
+    const crossing = this.crossing();
+    return crossing && recommendWay(crossing, this.ways());
+  });
+  protected readonly decided = computed(() => this.job().safeguard?.plan ?? null);
+  private readonly picked = jobDraft<WayId | null>(
+    () => this.job().id,
+    'way-across',
+    () => this.decided(),
+  );
+  protected readonly at = computed((): WayId | null => this.picked() ?? this.decided() ?? this.advice()?.id ?? null);
+  protected readonly looked = computed(() => this.ways().find((way) => way.id === this.at()) ?? null);
+  protected readonly headline = computed(() => {
+    const way = this.looked();
+    const advice = this.advice();
+    if (way && way.id === advice?.id) return advice.headline;
+    return way ? `${way.say}.` : 'How is the data kept safe?';
+  });
+  protected readonly sub = computed(() => {
+    const way = this.looked();
+    if (!way || !this.crossing()) return '';
+    if (way.why) return way.why;
+    const time = `${cap(sayRange(way.total))}, ${sayRange(way.hands)} of them yours.`;
+    return way.id === this.advice()?.id ? `${time} ${this.advice()!.reason}` : time;
+  });
+  protected readonly kind = computed(() => (this.at() === 'rescue' ? ('rescue' as const) : ('clone' as const)));
+  protected readonly inDock = computed(() => this.at() === 'clone' || this.at() === 'rescue');
+  /** What was decided is what is looked at, with the same answers. */
+  protected readonly settled = computed(() => {
+    const safeguard = this.job().safeguard;
+    const form = this.form();
+    return (
+      safeguard !== null &&
+      safeguard.plan === this.at() &&
+      (Object.keys(form) as (keyof SafeguardForm)[]).every((field) => form[field] === safeguard[field])
+    );
+  });
+  protected readonly act = computed(() => {
+    if (!this.settled()) return this.decided() ? 'Decide this instead' : `Decide: ${this.looked()?.say.toLowerCase() ?? 'choose a way'}`;
+    return this.inDock()
+      ? this.job().runs.some((run) => run.target !== null)
+        ? 'To the run in the dock'
+        : 'To the dock'
+      : 'What is checked before opening';
+  });
+
+  constructor() {
+    keepRuns(this.job);
+    const numbers: Bindings = Object.fromEntries(
+      WAY_IDS.map((_, at) => [String(at + 1), { say: at === 0 ? 'Look at a way across, 1 to 7' : '', run: () => this.pickAt(at) }]),
+    );
+    inject(Keys).bind({ D: { say: 'Decide, then to the dock', run: () => this.go() }, ...numbers });
+  }
+
+  protected pick(id: WayId): void {
+    this.picked.set(id);
+    this.fault.set('');
+  }
+
+  protected go(): void {
+    if (this.settled()) return this.chosen.set(this.inDock() ? 'dock' : 'before');
+    const read = SafeguardSchema.safeParse({ plan: this.at() ?? '', ...this.form() });
+    if (!read.success) return this.fault.set(this.at() === null ? 'Choose how the data goes across.' : read.error.issues[0]!.message);
+    const refusal = this.desk.give(this.job(), { type: 'decide-safeguard', safeguard: read.data });
+    this.fault.set(refusal?.sentence ?? '');
+    if (refusal?.code === 'where') this.chosen.set('before');
+  }
+
+  private pickAt(index: number): void {
+    const way = this.ways()[index];
+    if (way) this.pick(way.id);
+  }
+}
+
+/** A way as it is named, where nothing can be computed yet: no drive is chosen. */
+const plainWay = ({ id, say, what }: (typeof DATA_PLANS)[number]): WayAcross => ({
+  id,
+  say,
+  line: what,
+  possible: 'yes',
+  why: null,
+  before: [],
+  after: [],
+  lost: [],
+  risks: [],
+  hands: NO_TIME,
+  total: NO_TIME,
+});
+
+const cap = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

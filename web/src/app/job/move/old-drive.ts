@@ -1,0 +1,178 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import {
+  bytesOf,
+  lsblkOf,
+  sayBytes,
+  sayPartition,
+  sfdiskJsonOf,
+  sourceDiskOf,
+  withFullness,
+  type DocumentSource,
+  type JobState,
+  type MoveFacts,
+  type SourceDisk,
+} from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { firstValueFrom } from 'rxjs';
+import { sayWhen } from '../../shell/promise';
+import { Api, faultOf } from '../../state/api';
+import { selectDock } from '../../state/dock/dock.reducer';
+import { JobDesk } from '../../state/jobs/job-desk';
+import { Choice } from '../../ui/choice';
+import { NumberField } from '../../ui/number-field';
+import { StateMark } from '../../ui/state-mark';
+import { MoveReader } from '../../workers/move-reader';
+import { FACTS } from './facts';
+import { gibOf } from './words';
+
+/** What is known of the old drive: its partitions, how full they are, what a rescue map says, and what was asked. */
+@Component({
+  selector: 'p-old-drive',
+  imports: [FormsModule, Choice, NumberField, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './old-drive.html',
+  styleUrl: './old-drive.css',
+})
+export class OldDrive {
+  readonly job = input.required<JobState>();
+  private readonly desk = inject(JobDesk);
+  private readonly api = inject(Api);
+  private readonly reader = inject(MoveReader);
+  protected readonly dock = inject(Store).selectSignal(selectDock);
+  protected readonly facts = FACTS;
+  protected readonly fault = signal('');
+  protected readonly told = signal('');
+  protected readonly over = signal(false);
+  protected readonly when = sayWhen;
+  protected readonly sayBytes = sayBytes;
+  protected readonly bays = computed(() => (this.dock().dock?.bays ?? []).filter((bay) => bay.drive !== null));
+  protected readonly source = computed(() => this.job().move.source);
+  protected readonly rows = computed(() =>
+    (this.source()?.disk.partitions ?? [])
+      .filter((one) => one.kind !== 'extended')
+      .map((one) => ({
+        number: one.number,
+        say: sayPartition(one),
+        kind: one.fileSystem ?? one.kind,
+        gib: gibOf(bytesOf(this.source()!.disk, one.sectors)),
+        used: one.usedBytes === null ? null : gibOf(one.usedBytes),
+        asks: one.kind === 'data' || one.kind === 'linux',
+      })),
+  );
+  private readonly typed = signal<number | null | undefined>(undefined);
+
+  protected async choose(event: Event): Promise<void> {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    field.value = '';
+    if (file) await this.readFile(file);
+  }
+
+  protected async drop(event: DragEvent): Promise<void> {
+    event.preventDefault();
+    this.over.set(false);
+    const file = event.dataTransfer?.files[0];
+    if (file) await this.readFile(file);
+  }
+
+  protected drag(event: DragEvent, over: boolean): void {
+    event.preventDefault();
+    this.over.set(over);
+  }
+
+  /** Asks the dock for the table of the drive in a bay, and for how full it is. */
+  protected async ask(bay: string): Promise<void> {
+    this.say('', '');
+    try {
+      const { table, listing } = await firstValueFrom(this.api.driveTable(bay));
+      const read = sfdiskJsonOf(parse(table));
+      if (!read.ok) return this.say(`The dock’s answer cannot be read. ${read.problem}`, '');
+      const drive = this.bays().find((one) => one.bay === bay)?.drive;
+      const disk = sourceDiskOf(read.value, drive ? Math.floor(drive.capacityBytes / read.value.sectorSize) : null);
+      const volumes = listing === null ? null : lsblkOf(parse(listing));
+      if (disk)
+        this.keep(volumes?.ok ? withFullness(disk, volumes.value) : disk, 'dock', drive ? `${drive.model} ${drive.serial}` : `bay ${bay}`);
+    } catch (error) {
+      this.say(faultOf(error).sentence, '');
+    }
+  }
+
+  private async readFile(file: File): Promise<void> {
+    this.say('', 'Reading ...');
+    const disk = this.source()?.disk ?? null;
+    const read = await this.reader.read(file, disk);
+    if (!read.ok) return this.say(`${read.problem} (${read.at})`, '');
+    const found = read.value;
+    const name = file.name.slice(0, 120);
+    if (found.kind === 'map') {
+      return this.give(
+        { type: 'read-map', name, summary: found.summary, rescue: found.rescue },
+        'Read: what is saved, and where the holes are.',
+      );
+    }
+    if (found.kind === 'table') {
+      const known = sourceDiskOf(found.table, null);
+      return known
+        ? this.keep(known, 'file', name)
+        : this.say('That table has no partition in it, and does not say how long the drive is.', '');
+    }
+    if (!disk) return this.say('Read the partitions first; then a listing says how full they are.', '');
+    const used = Object.fromEntries(
+      withFullness(disk, found.listing).partitions.flatMap((one) => (one.usedBytes === null ? [] : [[String(one.number), one.usedBytes]])),
+    );
+    if (Object.keys(used).length === 0) return this.say('That listing names no partition of this drive with how full it is.', '');
+    this.give({ type: 'state-fullness', used }, 'Read: how full the partitions are.');
+  }
+
+  private keep(disk: SourceDisk, source: DocumentSource, name: string): void {
+    this.give({ type: 'read-table', name, source, disk }, disk.problems.length > 0 ? 'Read. Its table has faults, named below.' : 'Read.');
+  }
+
+  protected type(value: number | null): void {
+    this.typed.set(value);
+  }
+
+  protected used(number: number): void {
+    const gib = this.typed();
+    this.typed.set(undefined);
+    if (gib === undefined) return;
+    this.give({ type: 'state-fullness', used: { [String(number)]: gib === null ? null : Math.round(gib * 2 ** 30) } }, '');
+  }
+
+  protected fact<K extends keyof MoveFacts>(id: K, value: MoveFacts[K]): void {
+    if (this.job().move.facts[id] !== value) this.give({ type: 'state-move-facts', facts: { [id]: value } }, '');
+  }
+
+  protected factOf(id: keyof MoveFacts): string {
+    return String(this.job().move.facts[id]);
+  }
+
+  protected counted(id: 'programs' | 'files' | 'targetSectors'): void {
+    const value = this.typed();
+    this.typed.set(undefined);
+    if (value !== undefined) this.fact(id, value === null ? null : Math.round(value));
+  }
+
+  protected yesNo(id: 'usbMedium' | 'imageStore' | 'secondSystem', value: string): void {
+    this.fact(id, value === 'true');
+  }
+
+  private give(command: Parameters<JobDesk['give']>[1], told: string): void {
+    const refusal = this.desk.give(this.job(), command);
+    this.say(refusal?.sentence ?? '', refusal ? '' : told);
+  }
+
+  private say(fault: string, told: string): void {
+    this.fault.set(fault);
+    this.told.set(told);
+  }
+}
+
+function parse(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return null;
+  }
+}
