@@ -60,6 +60,18 @@ const SCREENS: { name: string; go: (page: Page) => Promise<unknown> }[] = [
       await expect(page.getByRole('heading', { name: 'What is new since the swap?' })).toBeVisible();
     },
   },
+  { name: 'Move, the plan', go: (page) => openMove(page, 'Plan') },
+  { name: 'Move, the old drive', go: (page) => openMove(page, 'Old drive') },
+  { name: 'Move, in the dock', go: (page) => openMove(page, 'Dock') },
+  { name: 'Move, before opening', go: (page) => openMove(page, 'Before opening') },
+  {
+    name: 'Old drive’s record',
+    go: async (page) => {
+      await openJob(page, '405');
+      await page.getByRole('link', { name: /Its record/ }).click();
+      await expect(page.getByRole('article')).toBeVisible();
+    },
+  },
   { name: 'Hand over', go: (page) => openJob(page, '405') },
   { name: 'Safeguard, looked back at', go: (page) => lookBack(page, 'Safeguard') },
   { name: 'Try, looked back at', go: (page) => lookBack(page, 'Try') },
@@ -81,6 +93,12 @@ async function openDiagnosis(page: Page, number: string, heading: string | RegEx
   // Charts come in when they are scrolled to.
   await page.locator('main').evaluate((main) => main.scrollTo(0, main.scrollHeight));
   await page.waitForTimeout(400);
+}
+
+async function openMove(page: Page, view: string): Promise<void> {
+  await openJob(page, '409');
+  await expect(page.getByRole('heading', { name: 'Clone it, then let it grow.' })).toBeVisible();
+  await page.getByRole('button', { name: view, exact: true }).click();
 }
 
 async function openMatch(page: Page, view: string | null): Promise<void> {

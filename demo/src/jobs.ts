@@ -115,22 +115,6 @@ export const demoJobs = (now: Date): readonly DemoJob[] => [
   },
   {
     intake: brought({
-      customer: { name: 'Lighthouse keeper Quay', reach: 'radio, channel 8' },
-      serial: 'TF14-2K-30990',
-      complaint: 'Stops for a while when pictures are opened; room is running out.',
-      mustNotLose: 'The photos of every ship since 2015.',
-      accessories: 'charger',
-      promisedAt: inHours(now, 7),
-      baseline: ALL_WELL,
-    }),
-    ...by('perpetua', 'ines'),
-    until: 'safeguard',
-    ticksIn: 0,
-    deeds: [oldMap()],
-    closedTo: null,
-  },
-  {
-    intake: brought({
       customer: { name: 'Village school', reach: 'Wim Oddny, office' },
       serial: 'TF14-2K-29976',
       complaint: 'Slow since always; wants room for pictures.',
@@ -226,6 +210,22 @@ export const demoJobs = (now: Date): readonly DemoJob[] => [
       dump('worn-first'),
       dump('worn-later'),
     ],
+    closedTo: null,
+  },
+  {
+    intake: brought({
+      customer: { name: 'Lighthouse keeper Quay', reach: 'radio, channel 8' },
+      serial: 'TF14-2K-30990',
+      complaint: 'Stops for a while when pictures are opened; room is running out.',
+      mustNotLose: 'The photos of every ship since 2015.',
+      accessories: 'charger',
+      promisedAt: inHours(now, 7),
+      baseline: ALL_WELL,
+    }),
+    ...by('perpetua', 'ines'),
+    until: 'safeguard',
+    ticksIn: 0,
+    deeds: [oldMap()],
     closedTo: null,
   },
 ];

@@ -35,6 +35,24 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     await page.getByRole('heading', { name: /^Fits with/ }).waitFor();
     for (const key of ['c', 'ArrowDown', 'c', 'ArrowDown', 'c']) await page.keyboard.press(key);
   },
+  move: async (page) => {
+    await openJob(page, '409');
+    await page.getByRole('heading', { name: 'Clone it, then let it grow.' }).waitFor();
+  },
+  'move-dock': async (page) => {
+    await openJob(page, '409');
+    await page.getByRole('button', { name: 'Dock', exact: true }).click();
+    await page.getByRole('combobox', { name: 'Drive in simulated bay A' }).click();
+    await page.getByRole('option', { name: /SR6-08C41-412/ }).click();
+    await page.getByRole('button', { name: /^Start the clone/ }).click();
+    await page.getByRole('heading', { name: /^Clone: \d+ GB/ }).waitFor();
+    await page.waitForTimeout(5000);
+    await page.getByRole('button', { name: 'Pause' }).click();
+  },
+  'old-drive-record': async (page) => {
+    await openJob(page, '405');
+    await page.getByRole('link', { name: /Its record/ }).click();
+  },
   shelf: async (page) => {
     await page.getByRole('link', { name: 'Shelf' }).click();
     await page.getByRole('button', { name: 'Aluminium sheet' }).waitFor();

@@ -67,6 +67,7 @@ const PARTS: Record<string, Part> = {
     name: 'Browser journeys',
     async run(postgres) {
       await ensurePackage('chromium');
+      await ensurePackage('disk-tools');
       await ensureBuilt();
       const file = join(RESULTS, 'playwright.json');
       const environment = { ...process.env, NODE_OPTIONS: '', PETRICHOR_TEST_POSTGRES: postgres, PLAYWRIGHT_JSON_OUTPUT_NAME: file };

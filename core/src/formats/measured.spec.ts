@@ -134,6 +134,19 @@ describe('sfdisk', () => {
     expect(!refused.ok && refused.problem).toContain(problem);
   });
 
+  it('as JSON mutated ten thousand times never throws either', () => {
+    if (!read.ok) throw new Error(read.problem);
+    const json = writeSfdiskJson(read.value);
+    const next = sequence(13);
+    for (let run = 0; run < 10_000; run++) {
+      const bad = bytes(json);
+      for (let change = 0; change <= next(3); change++) bad[next(bad.length)] = 32 + next(95);
+      const mutated = readMoveFile(bad);
+      if (mutated.ok && mutated.value.kind === 'table')
+        for (const one of mutated.value.table.partitions) expect(Number.isSafeInteger(one.startSector + one.sectors)).toBe(true);
+    }
+  });
+
   it('mutated ten thousand times never throws and never makes a number of nothing', () => {
     const next = sequence(11);
     for (let run = 0; run < 10_000; run++) {

@@ -76,7 +76,7 @@ export class StrataMove {
 
   protected oldFree(number: number): string | null {
     const part = this.shape().left.find((one) => one.number === number);
-    return part?.usedBytes == null ? null : this.gib(part.bytes - part.usedBytes);
+    return part === undefined || part.usedBytes === null ? null : this.gib(part.bytes - part.usedBytes);
   }
 
   protected take(event: PointerEvent, part: PartShape): void {

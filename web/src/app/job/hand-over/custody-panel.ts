@@ -25,6 +25,7 @@ const LEVEL_WORDS = { clear: 'Clear', purge: 'Purge', destroy: 'Destroy' } as co
     }
     h2 {
       font: 650 21px/28px var(--f);
+      margin: 8px 0;
     }
     .fate {
       display: flex;

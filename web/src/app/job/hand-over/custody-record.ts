@@ -4,7 +4,7 @@ import { oldMedium } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { Clock } from '../../shell/clock';
 import { Keys } from '../../shell/keys';
-import { sayDay, sayWhen } from '../../shell/promise';
+import { sayDay, sayMoment } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectWorkshopName } from '../../state/session/session.reducer';
 import { KeyBox } from '../../ui/key-box';
@@ -102,9 +102,9 @@ export class CustodyRecordScreen {
       serial: job.serials.oldDrive ?? 'not recorded',
       kind: `${medium === 'flash' ? 'Flash' : 'Mechanical'}, ${protocol.toUpperCase()}`,
       lines: [
-        { when: sayWhen(job.openedAt), what: 'Came in with the machine.', by: job.openedBy.name },
-        ...(took ? [{ when: sayWhen(took.at), what: 'Taken out of the machine.', by: took.by.name }] : []),
-        ...job.custody.map((one) => ({ when: sayWhen(one.at), what: sayCustody(one), by: one.by.name })),
+        { when: sayMoment(job.openedAt), what: 'Came in with the machine.', by: job.openedBy.name },
+        ...(took ? [{ when: sayMoment(took.at), what: 'Taken out of the machine.', by: took.by.name }] : []),
+        ...job.custody.map((one) => ({ when: sayMoment(one.at), what: sayCustody(one), by: one.by.name })),
       ],
     };
   });

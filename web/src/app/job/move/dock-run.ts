@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import type { DockRun as Told } from '@petrichor/api';
+import type { DockDrive, DockRun as Told } from '@petrichor/api';
 import { mayNotRun, sayMarked, SAY_RUN, type Crossing, type JobState, type Run } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { Select } from 'primeng/select';
@@ -54,22 +54,27 @@ export class DockRunBoard {
     ...this.state().simulated.map((one) => ({ label: one.say + (one.inBay ? ` (bay ${one.inBay})` : ''), value: one.id })),
   ]);
   protected readonly options = computed(() => this.drives().map((one) => ({ label: `${one.bay}: ${one.say}`, value: one.bay })));
-  /** The old drive by its serial where that is known; else the first bay. */
-  protected readonly from = linkedSignal<string | null>(
-    () => {
-      const serial = this.job().serials.oldDrive;
-      const bays = this.bays().filter((bay) => bay.drive !== null);
-      return (bays.find((bay) => bay.drive!.serial === serial) ?? bays[0])?.bay ?? null;
-    },
-    { equal: Object.is },
-  );
-  protected readonly to = linkedSignal<string | null>(
-    () => this.bays().find((bay) => bay.bay !== this.from() && bay.drive !== null)?.bay ?? null,
-    { equal: Object.is },
-  );
-
   protected readonly copies = computed(() => this.job().runs.filter((run) => run.kind === 'clone' || run.kind === 'rescue'));
   protected readonly last = computed(() => this.copies().at(-1) ?? null);
+  /** The bay a copy was read from stays the old drive's; else its serial tells; else the first that is not known to be the new one. */
+  protected readonly from = linkedSignal<string | null, string | null>({
+    source: () => {
+      const last = this.last();
+      if (last) return last.bay;
+      const { oldDrive, newDrive } = this.job().serials;
+      const bays = this.bays().filter((bay) => bay.drive !== null && bay.drive.serial !== newDrive);
+      return (bays.find((bay) => bay.drive!.serial === oldDrive) ?? bays[0])?.bay ?? null;
+    },
+    computation: (bay) => bay,
+  });
+  protected readonly to = linkedSignal<string | null, string | null>({
+    source: () => {
+      const others = this.bays().filter((bay) => bay.bay !== this.from() && bay.drive !== null);
+      return (others.find((bay) => sayOf(bay.drive!) === this.last()?.target) ?? others[0])?.bay ?? null;
+    },
+    computation: (bay) => bay,
+  });
+  protected readonly overwritten = computed(() => this.bays().find((bay) => bay.bay === this.to())?.drive ?? null);
   protected readonly told = computed(() => {
     const last = this.last();
     return last ? (this.state().runs[last.runId] ?? null) : null;
@@ -167,25 +172,36 @@ export class DockRunBoard {
     const target = this.bays().find((bay) => bay.bay === to);
     if (!source?.drive) return this.fault.set('Put the old drive into the dock, and say in which bay it is.');
     if (!target?.drive || from === to) return this.fault.set('Put the new drive into another bay, and say in which.');
-    const no = mayNotRun(this.job(), kind);
+    const no = mayNotRun(this.job(), kind) ?? this.mixedUp(source.drive, target.drive, on?.run ?? null);
     if (no) return this.fault.set(no);
     await this.attempt(async () => {
       const fromByte = on?.fromByte ?? 0;
       const run = await firstValueFrom(this.api.startRun(from!, { kind, targetBay: to, fromByte }));
       this.store.dispatch(DockActions.runTold({ run }));
-      const say = (drive: { model: string; serial: string }) => `${drive.model} ${drive.serial}`;
       const refusal = this.desk.give(this.job(), {
         type: 'start-run',
         runId: run.runId,
         bay: from!,
         kind,
-        drive: say(source.drive!),
-        target: say(target.drive!),
+        drive: sayOf(source.drive!),
+        target: sayOf(target.drive!),
         fromByte,
         continues: on?.run.runId ?? null,
       });
       if (refusal) this.fault.set(refusal.sentence);
     });
+  }
+
+  /** Why these two drives must not be copied one onto the other; null: nothing speaks against it. */
+  private mixedUp(source: DockDrive, target: DockDrive, on: Run | null): string | null {
+    const { oldDrive, newDrive } = this.job().serials;
+    const overwrites = this.copies().some((run) => run.drive === sayOf(target)) || target.serial === oldDrive;
+    if (overwrites) return `${sayOf(target)} is the old drive of this job: it is never written to. Choose the new drive as the target.`;
+    if (this.copies().some((run) => run.target === sayOf(source)) || source.serial === newDrive)
+      return `${sayOf(source)} is the new drive of this job. Choose the old drive to read from.`;
+    if (on && (on.drive !== sayOf(source) || on.target !== sayOf(target)))
+      return `That copy went from ${on.drive} to ${on.target ?? 'another drive'}; those two have to be in the dock for it to go on. Put them in, or start again.`;
+    return null;
   }
 
   protected startAsChosen(): void {
@@ -237,4 +253,5 @@ export class DockRunBoard {
   }
 }
 
+const sayOf = ({ model, serial }: DockDrive): string => `${model} ${serial}`;
 const ORDINAL: Readonly<Record<number, string>> = { 2: 'second', 3: 'third' };

@@ -182,7 +182,7 @@ describe('the run in the dock', () => {
 
   it('the third stall advises a rescue read that keeps what is across', async () => {
     const stall = (id: string, before: string | null): JobCommand[] => [
-      { ...STARTED, runId: id, fromByte: before ? 200 : 0, continues: before } as JobCommand,
+      { ...STARTED, runId: id, fromByte: before ? 200 : 0, continues: before },
       { type: 'note-run', runId: id, doneBytes: 211e9, totalBytes: 500e9, badPlaces: 1 },
       { type: 'end-run', runId: id, state: 'failed', sentence: 'The source cannot be read.', badPlaces: null, selfTest: null },
     ];

@@ -55,7 +55,7 @@ export class OldDrive {
         number: one.number,
         say: sayPartition(one),
         kind: one.fileSystem ?? one.kind,
-        gib: gibOf(bytesOf(this.source()!.disk, one.sectors)),
+        size: sayBytes(bytesOf(this.source()!.disk, one.sectors)),
         used: one.usedBytes === null ? null : gibOf(one.usedBytes),
         asks: one.kind === 'data' || one.kind === 'linux',
       })),

@@ -110,6 +110,7 @@ export class PlanBoard {
         number: one.number,
         say: sayPartition(one),
         gib: gibOf(one.sectors * layout.sectorSize),
+        size: sayBytes(one.sectors * layout.sectorSize),
         range:
           one.nature === 'rigid'
             ? 'stays as it is'

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { WayAcross, WayId } from '@petrichor/core';
 import { KeyBox } from '../../ui/key-box';
-import { StateMark, type MarkName } from '../../ui/state-mark';
+import { StateMark } from '../../ui/state-mark';
 import { AXIS_MARKS, axisX, sayRange } from './words';
 
 /** The ways across, each with its time on a doubling axis; and what could go wrong on the one that is looked at. */
@@ -23,7 +23,7 @@ export class WaysList {
       ...way,
       key: String(at + 1),
       time: way.possible === 'no' ? 'not here' : sayRange(way.total),
-      mark: (way.possible === 'no' ? 'stop' : way.possible === 'after' ? 'needs' : 'ready-in') as MarkName,
+      mark: way.possible === 'no' ? 'stop' : way.possible === 'after' ? 'needs' : 'ready-in',
       /** One bar over the other: then each gets half the height. */
       over: bar(way.hands).x + bar(way.hands).width > bar(way.total).x,
       hands: bar(way.hands),
