@@ -9,6 +9,7 @@ const HELP = `./petrichor COMMAND
   formats          write the JSON Schemas of docs/formats anew
   screenshots      take the pictures of docs/screenshots anew
   fit --model M --slot S --drive D   judge a drive in a slot and print the verdict as JSON; --all ranks the catalogue
+  plan FILE        the cheapest way of a guide's operations to a goal, as JSON
   read FILE        find a file's format by its content and print what it says as JSON
 
 DATABASE_URL set: use that PostgreSQL server and start none.  PETRICHOR_PORT: another port than 4700.`;
@@ -25,6 +26,9 @@ const COMMANDS: Record<string, (args: string[]) => Promise<void>> = {
   fit: async (args) => {
     (await import('./commands/fit.js')).fit(args);
   },
+  plan: async (args) => {
+    (await import('./commands/plan.js')).plan(args);
+  },
   read: async (args) => {
     (await import('./commands/read.js')).read(args);
   },
@@ -38,7 +42,7 @@ if (command) {
   } catch (error) {
     if (!(error instanceof Fault)) throw error;
     say(`petrichor: ${error.message}`);
-    process.exitCode = 1;
+    process.exitCode = error.exitCode;
   }
 } else {
   say(HELP);

@@ -8,6 +8,7 @@ import { measureDownload } from '../figures/download.js';
 import { measureMatch } from '../figures/match.js';
 import { measureRescueMap, measureSparseImage } from '../figures/move.js';
 import { measureOpening } from '../figures/opening.js';
+import { measurePlanning } from '../figures/plan.js';
 import { measureRanking } from '../figures/rank.js';
 import { measureStart } from '../figures/start.js';
 import { measureTicks } from '../figures/ticks.js';
@@ -42,6 +43,8 @@ export async function bench(): Promise<void> {
     say('A rescue map of a million lines, an image of 8 TB ...');
     show(await measureRescueMap());
     show(await measureSparseImage());
+    say('Planning ways in ...');
+    show(await measurePlanning());
     say('Ranking 50,000 drives ...');
     show(measureRanking());
     say('Ticks by 20 technicians at once ...');

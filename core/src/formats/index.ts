@@ -6,6 +6,7 @@ export * from './disk-image/read.js';
 export { scanLater, scanNow, type Piece, type Scan } from './disk-image/scan.js';
 export * from './drive-list/read.js';
 export * from './fio/read.js';
+export { readJsonDocument } from './json-document.js';
 export * from './machine-model/read.js';
 export * from './nvme-health-log/read.js';
 export * from './move-file.js';

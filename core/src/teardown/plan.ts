@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { PriorityQueue } from './priority-queue.js';
+import { problemOf } from './problem.js';
+import { searchWay, type SearchProgress } from './search.js';
 
 /** What the planner needs to know of one operation. `side` null: any side. `tool` null: by hand; the tool stays in hand. */
 export const PlanOperationSchema = z.object({
@@ -36,27 +37,37 @@ export interface PlanFault {
   readonly problem: string;
 }
 
-/** Operations are bits of a 32-bit number, so a way may choose among this many. */
-const MOST_OPERATIONS = 30;
+/** So many words of work (stands x operations) before a way is given that may not be the cheapest: some seconds on a slow core. */
+const MOST_WORK = 3_000_000;
 
 /**
  * The cheapest set of operations that reaches `reach`, and its cheapest order.
  *
- * Cost = minutes of the operations done + turns x turnMinutes + tool changes x toolChangeMinutes.
- * Exact: a uniform-cost search over (operations done, side up, tool in hand), so the answer is
- * the optimum and its own lower bound. Faults are returned as sentences, never thrown.
+ * Cost = minutes of the operations done + turns x turnMinutes + tool changes x toolChangeMinutes; the first tool taken up
+ * counts as a change. `optimal` false: nobody knows whether it is the cheapest; no way costs less than `lowerBound`.
+ * Faults are returned as sentences, never thrown.
  */
-export function planWay(input: PlanInput): Plan | PlanFault {
+export function planWay(input: PlanInput, mostStands?: number): Plan | PlanFault {
+  const planning = planStepwise(input, mostStands);
+  let step = planning.next();
+  while (!step.done) step = planning.next();
+  return step.value;
+}
+
+/** The same, told as it goes: a worker passes on how far it is, and leaves off when nobody waits any more. */
+export function* planStepwise(input: PlanInput, mostStands?: number): Generator<SearchProgress, Plan | PlanFault> {
   const fault = findFault(input);
   if (fault) return { ok: false, problem: fault };
   const operations = relevant(input);
-  if (operations.length > MOST_OPERATIONS) {
-    return {
-      ok: false,
-      problem: `This way could use ${operations.length} operations; the planner takes ${MOST_OPERATIONS} at most. Split the guide.`,
-    };
-  }
-  return search(input, operations);
+  const found = yield* searchWay(problemOf(input, operations), mostStands ?? Math.ceil(MOST_WORK / operations.length));
+  const plan = told(
+    trimmed(
+      found.order.map((at) => operations[at]!),
+      input,
+    ),
+    input,
+  );
+  return { ...plan, optimal: found.optimal, lowerBound: found.optimal ? plan.cost : found.lowerBound };
 }
 
 function findFault({ operations, reach }: PlanInput): string | null {
@@ -97,48 +108,28 @@ function relevant({ operations, reach }: PlanInput): PlanOperation[] {
   return operations.filter(({ id }) => wanted.has(id));
 }
 
-interface Stand {
-  readonly done: number;
-  readonly side: string | null;
-  readonly tool: string | null;
-  readonly last: number;
-  readonly before: Stand | null;
-}
-
-function search({ start, costs, reach }: PlanInput, operations: readonly PlanOperation[]): Plan {
-  const bit = new Map(operations.map(({ id }, at) => [id, 1 << at]));
-  const mask = (ids: readonly string[]) => ids.reduce((all, id) => all | (bit.get(id) ?? 0), 0);
-  const goal = mask(reach);
-  const afters = operations.map(({ after }) => after.map(mask));
-  const queue = new PriorityQueue<Stand>();
-  const settled = new Set<string>();
-  queue.push(0, { done: 0, side: start.side, tool: start.tool, last: -1, before: null });
-  for (let next = queue.pop(); next; next = queue.pop()) {
-    const { cost, value: at } = next;
-    if ((at.done & goal) === goal) return told(at, cost, operations, start);
-    const name = `${at.done}|${at.side}|${at.tool}`;
-    if (settled.has(name)) continue;
-    settled.add(name);
-    operations.forEach((operation, index) => {
-      const ready = afters[index]!.length === 0 || afters[index]!.some((needed) => (at.done & needed) === needed);
-      if (at.done & (1 << index) || !ready) return;
-      const turn = operation.side !== null && at.side !== null && operation.side !== at.side;
-      const change = operation.tool !== null && operation.tool !== at.tool;
-      queue.push(cost + operation.minutes + (turn ? costs.turnMinutes : 0) + (change ? costs.toolChangeMinutes : 0), {
-        done: at.done | (1 << index),
-        side: operation.side ?? at.side,
-        tool: operation.tool ?? at.tool,
-        last: index,
-        before: at,
-      });
-    });
+/** The order without what nothing in it waits for: the least comes off, also where more would cost nothing. */
+function trimmed(order: readonly PlanOperation[], { reach }: PlanInput): readonly PlanOperation[] {
+  let kept = order;
+  for (const one of [...order].reverse()) {
+    if (reach.includes(one.id)) continue;
+    const without = kept.filter((other) => other !== one);
+    if (canBeDone(without)) kept = without;
   }
-  throw new Error('planWay: findFault let an unreachable target through');
+  return kept;
 }
 
-function told(end: Stand, cost: number, operations: readonly PlanOperation[], start: PlanInput['start']): Plan {
-  const order: PlanOperation[] = [];
-  for (let at: Stand | null = end; at && at.last >= 0; at = at.before) order.unshift(operations[at.last]!);
+function canBeDone(order: readonly PlanOperation[]): boolean {
+  const done = new Set<string>();
+  for (const { id, after } of order) {
+    if (after.length > 0 && !after.some((all) => all.every((before) => done.has(before)))) return false;
+    done.add(id);
+  }
+  return true;
+}
+
+/** Counts what the order costs. */
+function told(order: readonly PlanOperation[], { start, costs }: PlanInput): Omit<Plan, 'optimal' | 'lowerBound'> {
   let { side, tool } = start;
   let turns = 0;
   let toolChanges = 0;
@@ -149,5 +140,6 @@ function told(end: Stand, cost: number, operations: readonly PlanOperation[], st
     tool = operation.tool ?? tool;
   }
   const minutes = order.reduce((sum, operation) => sum + operation.minutes, 0);
-  return { ok: true, order: order.map(({ id }) => id), minutes, turns, toolChanges, cost, optimal: true, lowerBound: cost };
+  const cost = minutes + turns * costs.turnMinutes + toolChanges * costs.toolChangeMinutes;
+  return { ok: true, order: order.map(({ id }) => id), minutes, turns, toolChanges, cost };
 }
