@@ -112,6 +112,7 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       await hands.choose(page.getByRole('group', { name: 'Backup on something else' }), 'read back and right');
       await hands.type('Where the backup is', 'bench store, shelf 2');
       await hands.pressButton('Decide this instead');
+      await hands.pressButton('Seen');
       await expect(page.getByText('Nothing is missing here.')).toBeVisible();
       await hands.reach(page.getByRole('button', { name: 'I turned it off' }).first());
       await hands.press('Enter');

@@ -66,7 +66,12 @@ export const DockSchema = z.strictObject({
 });
 export type Dock = z.infer<typeof DockSchema>;
 
-export const StartRunSchema = z.strictObject({ kind: RunKindSchema, targetBay: BayNameSchema.nullable(), fromByte: bytes.default(0) });
+export const StartRunSchema = z.strictObject({
+  kind: RunKindSchema,
+  targetBay: BayNameSchema.nullable(),
+  fromByte: bytes.default(0),
+  toByte: bytes.nullable().default(null),
+});
 export type StartRun = z.input<typeof StartRunSchema>;
 
 /** Null: no dock is set up here. */

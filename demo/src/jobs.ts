@@ -6,6 +6,7 @@ import {
   sourceDiskOf,
   summaryOf,
   nextTick,
+  openingChecks,
   progress,
   readAny,
   type Baseline,
@@ -314,7 +315,8 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
       } as const;
       return { type: 'decide-safeguard', safeguard };
     }
-    if (!job.move.checks['recovery-key-seen']) return { type: 'check-opening', checkId: 'recovery-key-seen', outcome: 'done', note: '' };
+    const open = openingChecks(job).find((one) => !job.move.checks[one.id]);
+    if (open) return { type: 'check-opening', checkId: open.id, outcome: 'done', note: '' };
     return job.tray.some((item) => item.kind === 'setting') ? goOn('safeguard') : { type: 'turn-off-setting', settingId: 'secure-boot' };
   },
   'way-in': (job) => walk(job, 'way-in', 'in'),

@@ -1,14 +1,16 @@
 import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { LARGE_BYTES, readAny, scanImage, scanNow, type Piece, type Found } from '@petrichor/core';
+import { diskImageOf, LARGE_BYTES, readAny, scanImage, scanNow, type Piece, type Found } from '@petrichor/core';
 import { Fault } from '../fault.js';
 
 /** `read FILE`: finds the format by content and prints what it says as JSON. Two files are the start and the end of one disk. */
-export function read(args: readonly string[]): void {
-  const [file, rest] = args;
+export const read = (args: readonly string[]): void => console.log(JSON.stringify(said(args), null, 2));
+
+/** What is printed. */
+export function said([file, rest]: readonly string[]): Found {
   if (!file) throw new Fault('Say which file: ./petrichor read FILE');
   const at = (name: string) => resolve(process.env['PETRICHOR_CWD'] ?? '.', name);
-  console.log(JSON.stringify(rest === undefined ? readFile(file, at(file)) : readEnds([file, at(file)], [rest, at(rest)]), null, 2));
+  return rest === undefined ? readFile(file, at(file)) : readEnds([file, at(file)], [rest, at(rest)]);
 }
 
 /** The start and the end of a disk, each in its file. */
@@ -16,7 +18,7 @@ function readEnds(...files: readonly (readonly [name: string, path: string])[]):
   const bytes = Buffer.concat(files.map(([name, path]) => bytesOf(name, () => readFileSync(path))));
   const image = scanNow(scanImage(bytes.length), ({ at, length }) => bytes.subarray(at, at + length));
   if (!image) throw new Fault('These two files are not the start and the end of a disk: give its first megabyte, then its last.');
-  return image;
+  return diskImageOf(image);
 }
 
 function bytesOf<T>(name: string, read: () => T): T {
@@ -44,7 +46,8 @@ function largeImage(path: string): Found | null {
   try {
     const { size } = fstatSync(file);
     if (size <= LARGE_BYTES || isText(file)) return null;
-    return scanNow(scanImage(size), (ask) => stretch(file, ask));
+    const table = scanNow(scanImage(size), (ask) => stretch(file, ask));
+    return table && diskImageOf(table);
   } finally {
     closeSync(file);
   }

@@ -18,7 +18,7 @@ import {
   type PartitionTable,
   type RescueSummary,
 } from '@petrichor/core';
-import { readFile } from '../commands/read.js';
+import { readFile, said as saidOf } from '../commands/read.js';
 
 /**
  * What Petrichor reads is held against the programs of Debian that made it: `sfdisk`, `sgdisk`, `parted` (the UEFI
@@ -67,10 +67,10 @@ describe('tables that sfdisk wrote', () => {
   it('GPT: twelve of them, read the same', () => {
     const types = ['uefi', 'linux', 'swap', 'EBD0A0A2-B9E5-4433-87C0-68B6B72699C7', 'DE94BBA4-06D1-4D40-A16A-BFD50179D6AC'];
     for (let at = 0; at < 12; at++) {
-      const file = image(`gpt-${at}.img`, (64 + next(200)) * MIB);
+      const file = image(`gpt-${at}.img`, (at % 3 === 0 ? 20 : 64 + next(200)) * MIB);
       const lines = Array.from(
         { length: 1 + next(6) },
-        (_, part) => `size=${1 + next(8)}MiB, type=${types[next(types.length)]}, name="part ${part} ü"`,
+        (_, part) => `size=${1 + next(2)}MiB, type=${types[next(types.length)]}, name="part ${part} ü"`,
       );
       run('sfdisk', [file], `label: gpt\n${lines.join('\n')}\n`);
       expect(weSay(file)).toEqual({ ...sfdiskSays(file), problems: [] });
@@ -143,6 +143,24 @@ it.each([512, 4096])('parted: a GPT with sectors of %i bytes', (sectorSize) => {
   const read = readFile(file, file) as DiskImage;
   expect(read).toMatchObject({ sectorSize, totalSectors: (200 * MIB) / sectorSize, problems: [] });
   expect(read.partitions.map((one) => [one.number, one.startSector, one.startSector + one.sectors - 1, one.sectors])).toEqual(listed);
+});
+
+it('the first and the last megabyte of a disk, in two files or in one', () => {
+  const file = image('ends.img', 500 * MIB);
+  run('sfdisk', [file], 'label: gpt\nsize=100MiB, type=uefi\nsize=+\n');
+  const bytes = readFileSync(file);
+  const [first, last, both] = ['first', 'last', 'both'].map((name) => join(folder, name)) as [string, string, string];
+  writeFileSync(first, bytes.subarray(0, MIB));
+  writeFileSync(last, bytes.subarray(-MIB));
+  writeFileSync(both, Buffer.concat([bytes.subarray(0, MIB), bytes.subarray(-MIB)]));
+  const endsOf = (...args: string[]) => saidOf(args) as DiskImage;
+  for (const ends of [endsOf(first, last), endsOf(both)]) {
+    expect(ends).toMatchObject({ totalSectors: 500 * 2048, problems: [{ code: 'excerpt' }] });
+    expect(ends.partitions.map(({ kind: _, ...one }) => one)).toEqual(sfdiskSays(file).partitions);
+  }
+  expect(endsOf(first).problems.map((one) => one.code)).toEqual(['image-shorter-than-table']);
+  writeFileSync(last, 'no disk');
+  expect(() => saidOf([last, last])).toThrow('not the start and the end of a disk');
 });
 
 it('an image of 8 TB with nothing in it but its table', () => {

@@ -1,11 +1,13 @@
 import type {
   BlockListing,
   DiskImage,
+  DiskTable,
   Drive,
   FioResult,
   MachineModel,
   Part,
   PartitionTable,
+  RescueMap,
   RescueSummary,
   SelfReport,
 } from '../hardware/index.js';
@@ -24,10 +26,11 @@ import { healthLogFault, readNvmeHealthLog, type NvmeHealthLog } from './nvme-he
 import type { Reading } from './reading.js';
 import { looksLikeRescueMap, readRescueMap } from './rescue-map/read.js';
 import { summaryOf } from './rescue-map/summary.js';
-import { partitionTableOf, readSfdiskDump, sfdiskJsonOf } from './sfdisk/read.js';
+import { looksLikeSfdiskDump, partitionTableOf, readSfdiskDump, sfdiskJsonOf } from './sfdisk/read.js';
 import { smartReportOf } from './smart-report/read.js';
 import { readText } from './text.js';
 
+/** What a file says, as `./petrichor read` prints it. */
 export type Found =
   | SelfReport
   | NvmeHealthLog
@@ -42,6 +45,10 @@ export type Found =
   | Drive[]
   | Part[];
 
+/** What was read, made into something else; what was not stays a fault. */
+const then = <T, U>(reading: Reading<T>, make: (value: T) => U): Reading<U> =>
+  reading.ok ? { ok: true, value: make(reading.value) } : reading;
+
 /** Petrichor's own documents, by the word in their `format` field. */
 const OWN: Readonly<Record<string, (text: string) => Reading<Found>>> = {
   'petrichor-machine-model': readMachineModel,
@@ -51,12 +58,12 @@ const OWN: Readonly<Record<string, (text: string) => Reading<Found>>> = {
 };
 
 /** What other programs write as JSON, by a field that only they have at the top. */
-const FOREIGN: readonly { field: string; what: string; read: (value: unknown) => Reading<Found> }[] = [
-  { field: 'smartctl', what: 'self-report of smartctl', read: smartReportOf },
-  { field: 'blockdevices', what: 'listing of lsblk', read: lsblkOf },
-  { field: 'filesystems', what: 'listing of findmnt', read: findmntOf },
-  { field: 'partitiontable', what: 'partition table of sfdisk', read: (value) => then(sfdiskJsonOf(value), partitionTableOf) },
-  { field: 'fio version', what: 'result of fio', read: fioOf },
+const FOREIGN: readonly { field: string; what: string; read: (value: unknown) => Reading<Whole> }[] = [
+  { field: 'smartctl', what: 'self-report of smartctl', read: (value) => then(smartReportOf(value), asPrinted) },
+  { field: 'blockdevices', what: 'listing of lsblk', read: (value) => then(lsblkOf(value), asPrinted) },
+  { field: 'filesystems', what: 'listing of findmnt', read: (value) => then(findmntOf(value), asPrinted) },
+  { field: 'partitiontable', what: 'partition table of sfdisk', read: (value) => then(sfdiskJsonOf(value), ofSfdisk) },
+  { field: 'fio version', what: 'result of fio', read: (value) => then(fioOf(value), asPrinted) },
 ];
 
 const KNOWN = [
@@ -72,7 +79,7 @@ const KNOWN = [
   'a map of ddrescue',
   'fio --output-format=json',
 ].join(', ');
-const unknown = (at: string, hint = ''): Reading<Found> => ({
+const unknown = (at: string, hint = ''): Reading<never> => ({
   ok: false,
   problem: `Petrichor does not know this file.${hint} It reads: ${KNOWN}.`,
   at,
@@ -83,27 +90,45 @@ const LEAST_BARE_IMAGE_BYTES = 2 ** 20;
 /** What is larger than this is looked at as an image of a drive before it is fetched into memory. */
 export const LARGE_BYTES = 64 * 1024 * 1024;
 
-const then = <T, U>(reading: Reading<T>, make: (value: T) => U): Reading<U> =>
-  reading.ok ? { ok: true, value: make(reading.value) } : reading;
+/** A table or a map keeps more than what is printed of it: the identities and file systems that a copy needs, every block. */
+export type Whole =
+  | { readonly whole: 'table'; readonly from: 'disk-image' | 'sfdisk'; readonly table: DiskTable }
+  | { readonly whole: 'map'; readonly map: RescueMap }
+  | { readonly whole: 'printed'; readonly found: Found };
+
+const ofSfdisk = (table: DiskTable): Whole => ({ whole: 'table', from: 'sfdisk', table });
+const asPrinted = (found: Found): Whole => ({ whole: 'printed', found });
+
+function printed(read: Whole): Found {
+  if (read.whole === 'map') return summaryOf(read.map);
+  if (read.whole === 'printed') return read.found;
+  return read.from === 'sfdisk' ? partitionTableOf(read.table) : diskImageOf(read.table);
+}
 
 /** Reads a file of any size as an image of a drive, asking only for what it needs; null where it is none. */
-export function* scanImage(sizeBytes: number): Scan<DiskImage | null> {
+export function* scanImage(sizeBytes: number): Scan<DiskTable | null> {
   const read = yield* scanDisk(sizeBytes);
   if (!read.ok) return null;
   const known = read.value.table !== 'none' || read.value.problems.some((one) => one.code === 'file-system-without-table');
-  return known || (sizeBytes >= LEAST_BARE_IMAGE_BYTES && sizeBytes % 512 === 0) ? diskImageOf(read.value) : null;
+  return known || (sizeBytes >= LEAST_BARE_IMAGE_BYTES && sizeBytes % 512 === 0) ? read.value : null;
 }
 
 /** Finds the format of a file by its content and reads it. Never throws, never guesses. */
-export function readAny(bytes: Uint8Array): Reading<Found> {
-  if (looksLikeRescueMap(bytes)) return then(readRescueMap(bytes), summaryOf);
+export const readAny = (bytes: Uint8Array): Reading<Found> => then(readWhole(bytes), printed);
+
+/** The same for text, as pasted. */
+export const readAnyFormat = (text: string): Reading<Found> => then(wholeText(text), printed);
+
+/** The same with all that was read. */
+export function readWhole(bytes: Uint8Array): Reading<Whole> {
+  if (looksLikeRescueMap(bytes)) return then(readRescueMap(bytes), (map): Whole => ({ whole: 'map', map }));
   const text = readText(bytes);
-  if (text.ok) return readAnyFormat(text.value);
+  if (text.ok) return wholeText(text.value);
   const rawSize = bytes.length === ATA_SECTOR_BYTES || bytes.length === 2 * ATA_SECTOR_BYTES;
-  const raw = rawSize && bytes.includes(0) ? readRaw(bytes) : null;
+  const raw = rawSize && bytes.includes(0) ? then(readRaw(bytes), asPrinted) : null;
   if (raw?.ok) return raw;
-  const image = scanNow(scanImage(bytes.length), readerOf(bytes));
-  if (image) return { ok: true, value: image };
+  const table = scanNow(scanImage(bytes.length), readerOf(bytes));
+  if (table) return { ok: true, value: { whole: 'table', from: 'disk-image', table } };
   if (raw) return raw;
   const hasZeros = text.problem.includes('zero bytes');
   if (!hasZeros) return text;
@@ -123,20 +148,19 @@ function readRaw(bytes: Uint8Array): Reading<Found> {
   return { ok: false, problem: `These 512 bytes are neither of two things. ${sector.problem} ${log.problem}`, at: sector.at };
 }
 
-/** The same for text, as pasted. */
-export function readAnyFormat(text: string): Reading<Found> {
+function wholeText(text: string): Reading<Whole> {
   const start = text.replace(/^\uFEFF/, '').trimStart();
-  if (/^Filesystem\s+\S*(?:\s+Type)?.*\d+-?[Bb]?/.test(start)) return readDf(start);
-  if (/^(?:#.*\n|\s*\n)*\s*label(?:-id)?\s*:/.test(start)) return then(readSfdiskDump(text), partitionTableOf);
+  if (/^Filesystem\s+\S*(?:\s+Type)?.*\d+-?[Bb]?/.test(start)) return then(readDf(start), asPrinted);
+  if (looksLikeSfdiskDump(start)) return then(readSfdiskDump(text), ofSfdisk);
   const fio = start.startsWith('{') ? null : fioTextOf(start);
   if (fio !== null) {
     const parsed = parseJson(fio, 'result of fio');
-    return parsed.ok ? fioOf(parsed.value) : parsed;
+    return parsed.ok ? then(fioOf(parsed.value), asPrinted) : parsed;
   }
   if (!start.startsWith('{')) return unknown('line 1');
   const name = /"format"\s*:\s*"([a-z0-9-]{1,60})"/.exec(start.slice(0, 2000))?.[1] ?? '';
   const own = OWN[name];
-  if (own) return own(text);
+  if (own) return then(own(text), asPrinted);
   const hinted = FOREIGN.find(({ field }) => start.includes(`"${field}"`));
   if (!hinted) return unknown('line 1');
   const parsed = parseJson(text, hinted.what);

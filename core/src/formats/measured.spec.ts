@@ -213,6 +213,21 @@ describe('fio', () => {
   });
 });
 
+describe('hostile text', () => {
+  it.each([
+    ['blank lines', '\n'.repeat(5000) + 'x'],
+    ['comments and blank lines', `#\n${'\n'.repeat(50_000)}x`],
+    ['spaces', `${' '.repeat(50_000)}x`],
+    ['a line of spaces in a dump', `label: dos\na1 : start=${' '.repeat(200_000)}"`],
+    ['a line of colons in a dump', `label: dos\n${': '.repeat(100_000)}`],
+    ['braces before nothing', '{\n'.repeat(50_000)],
+  ])('of %s takes no time', (_, text) => {
+    const began = performance.now();
+    expect(readAny(bytes(text)).ok).toBe(false);
+    expect(performance.now() - began).toBeLessThan(1000);
+  });
+});
+
 describe('a file for the move', () => {
   const kindOf = (text: string) => {
     const read = readMoveFile(bytes(text));
@@ -221,11 +236,12 @@ describe('a file for the move', () => {
   it.each([
     [MAP, 'map'],
     [DUMP, 'table'],
+    [JSON.stringify(FIO), 'speed'],
     ['{"blockdevices":[{"name":"sda","type":"disk","size":"1G","children":[{"name":"sda1","size":"1G","fstype":"ext4"}]}]}', 'listing'],
   ])('is told by its content', (text, kind) => expect(kindOf(text)).toBe(kind));
 
   it('other documents are refused with what is read here', () => {
-    expect(kindOf(JSON.stringify(FIO))).toContain('those are read here');
+    expect(kindOf('{"smartctl":{"version":[7,3]},"device":{"protocol":"ATA"}}')).toMatch(/those are read here|self-report/);
     expect(kindOf('hello')).toContain('does not know this file');
   });
 });

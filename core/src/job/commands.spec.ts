@@ -104,10 +104,11 @@ describe('gates', () => {
       type: 'decide-safeguard',
       safeguard: { plan: 'clone', backup: 'none', backupWhere: '', recoveryKey: 'unknown', note: '' },
     });
-    expect(missing(bench.job).map((one) => one.code)).toEqual(['backup', 'recovery-key']);
+    expect(missing(bench.job).map((one) => one.code)).toEqual(['backup', 'recovery-key', 'opening:usb-medium']);
     bench.must(
       { type: 'waive', code: 'backup', reason: 'customer signed for it' },
       { type: 'waive', code: 'recovery-key', reason: 'no encryption seen' },
+      { type: 'check-opening', checkId: 'usb-medium', outcome: 'done', note: '' },
       { type: 'advance', from: 'safeguard' },
     );
     expect(bench.give({ type: 'waive', code: 'steps-in', reason: 'no time' })).toContain('cannot be waived');

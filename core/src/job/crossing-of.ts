@@ -14,6 +14,7 @@ import {
 } from '../move/index.js';
 import { sectorCountOfMarkedSize, USB_CEILINGS } from '../standards/index.js';
 import { stakeOf } from './diagnosis.js';
+import type { OpeningCheck } from './opening.js';
 import { slotsOnBench } from './place-of.js';
 import type { Safeguard } from './safeguard.js';
 import type { JobState } from './state.js';
@@ -34,10 +35,12 @@ export function crossingOf(
   const health = healthOf(job, report);
   const said = form ?? job.safeguard ?? { backup: 'none', recoveryKey: 'unknown' };
   const disk = source?.disk ?? null;
+  const done = (checkId: OpeningCheck['id']) => job.move.checks[checkId]?.outcome === 'done';
   const known = disk?.partitions.filter((one) => one.kind !== 'extended').map((one) => one.usedBytes) ?? [];
   const used = known.length > 0 && known.some((one) => one !== null) ? known.reduce<number>((sum, one) => sum + (one ?? 0), 0) : null;
   return {
-    facts,
+    // What was seen on the list before opening counts as said.
+    facts: { ...facts, usbMedium: facts.usbMedium || done('usb-medium'), imageStore: facts.imageStore || done('image-store') },
     health,
     badAreas: badAreasOf(job),
     source: disk,
@@ -47,9 +50,9 @@ export function crossingOf(
     layout: layoutOf(job),
     usedBytes: used ?? (job.need.usedGb === null ? null : job.need.usedGb * 1e9),
     task: {
-      read: readRateOf(oldDriveOf(job, report)),
+      read: readRateOf(oldDriveOf(job, report), facts.oldReadBytesPerSecond),
       link: facts.reach === 'spare-slot' ? LINK.slot : LINK.dock,
-      write: writeRateOf(drive),
+      write: writeRateOf(drive, facts.newWriteBytesPerSecond),
     },
     spread: health === 'sound' || health === 'unknown' ? SOUND : AILING,
     backup: said.backup,

@@ -73,6 +73,19 @@ describe('what the ways are judged by', () => {
     expect(crossingOf(bench.job, model())?.health).toBe(health);
   });
 
+  it('takes measured rates, and what was seen before opening', () => {
+    const bench = atMove().must(
+      { type: 'state-move-facts', facts: { oldReadBytesPerSecond: 42e6, newWriteBytesPerSecond: 77e6 } },
+      decide(),
+    );
+    expect(crossingOf(bench.job, model())).toMatchObject({
+      task: { read: { first: 42e6 }, write: { steady: 77e6 } },
+      facts: { usbMedium: false },
+    });
+    bench.must({ type: 'check-opening', checkId: 'usb-medium', outcome: 'done', note: '' });
+    expect(crossingOf(bench.job, model())!.facts.usbMedium).toBe(true);
+  });
+
   it('is nothing before a drive is chosen', () => expect(crossingOf(new TestBench().job, undefined)).toBeNull());
 });
 
@@ -95,6 +108,12 @@ describe('before the machine is opened', () => {
     expect(missing(bench.job)).toHaveLength(1);
     expect(bench.give({ type: 'check-opening', checkId: 'image-store', outcome: 'done', note: '' })).toContain('not on this job');
   });
+});
+
+it('a medium is wanted before every opening but that for a second drive', () => {
+  const asked = (plan: string) => missing(atMove().must(decide({ plan })).job).map((one) => one.code);
+  for (const plan of ['clone', 'copy', 'rescue', 'restore-backup', 'nothing-to-keep']) expect(asked(plan)).toContain('opening:usb-medium');
+  expect(asked('add')).not.toContain('opening:usb-medium');
 });
 
 describe('a copy in the dock', () => {

@@ -10,12 +10,12 @@ export interface OpeningCheck {
 /** What has to be looked at before the machine is opened, by how its data goes across (common practice, no source). */
 export function openingChecks({ safeguard }: Pick<JobState, 'safeguard'>): OpeningCheck[] {
   if (!safeguard) return [];
-  const installs = safeguard.plan === 'clean-install' || safeguard.plan === 'nothing-to-keep' || safeguard.plan === 'restore-backup';
   return [
     ...(safeguard.recoveryKey === 'customer-holds-it'
       ? [{ id: 'recovery-key-seen', say: 'Recovery key seen, and it is this machine’s', why: 'The first start may ask for it.' } as const]
       : []),
-    ...(installs
+    // Also for a clone: when it does not start, nothing else starts this machine with the new drive in.
+    ...(safeguard.plan !== 'add'
       ? [
           {
             id: 'usb-medium',

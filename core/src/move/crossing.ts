@@ -34,6 +34,9 @@ export const MoveFactsSchema = z.strictObject({
     .min(1000)
     .max(2 ** 40)
     .nullable(),
+  /** Measured on this job, by fio or by hand; null: the maker's word, else what is usual. */
+  oldReadBytesPerSecond: z.number().positive().max(1e11).nullable(),
+  newWriteBytesPerSecond: z.number().positive().max(1e11).nullable(),
 });
 export type MoveFacts = z.infer<typeof MoveFactsSchema>;
 
@@ -51,6 +54,8 @@ export const NO_FACTS: MoveFacts = {
   files: null,
   secondSystem: false,
   targetSectors: null,
+  oldReadBytesPerSecond: null,
+  newWriteBytesPerSecond: null,
 };
 
 /** How the old drive reads. */

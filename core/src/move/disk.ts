@@ -41,6 +41,10 @@ export function withFullness(disk: SourceDisk, listing: BlockListing): SourceDis
 
 export const bytesOf = (disk: { sectorSize: number }, sectors: number): number => sectors * disk.sectorSize;
 
+/** The first byte after the last partition: a copy sector by sector has to reach as far, and no further. A GPT's own copy at the end is written anew. */
+export const endOfPartitions = (disk: SourceDisk): number =>
+  bytesOf(disk, Math.max(0, ...disk.partitions.map((one) => one.startSector + one.sectors)));
+
 /** `System`, else what it is for: what a drawing writes on it. */
 export const sayPartition = ({ name, kind, number }: Pick<SourcePartition, 'name' | 'kind' | 'number'>): string =>
   name !== '' ? name : `${SAY_KIND[kind]} ${number}`;

@@ -3,14 +3,14 @@ import { sequence } from '../testing/disks.js';
 import { readRescueMap } from '../formats/rescue-map/read.js';
 import { capacityOf } from './capacity.js';
 import { NO_FACTS, type Crossing } from './crossing.js';
-import { withFullness } from './disk.js';
+import { endOfPartitions, withFullness } from './disk.js';
 import { NO_WISHES, planLayout } from './layout/plan.js';
 import { rescueOf, sayBytes } from './rescue.js';
 import { levelOn, methodsFor } from './sanitise.js';
 import { copySeconds, type CopyTask } from './time/copy-time.js';
 import { timeLeft } from './time/correct.js';
 import { AILING, estimate, normalQuantile, SOUND } from './time/estimate.js';
-import { readRateOf, writeRateOf } from './time/rates.js';
+import { rateIn, readRateOf, writeRateOf } from './time/rates.js';
 import { recommendWay, waysAcross } from './ways/index.js';
 
 const AS_ASSUMED = { read: 1, link: 1, write: 1, secondsPerFile: 0, secondsPerBadArea: 0 };
@@ -86,6 +86,38 @@ describe('time of a copy', () => {
     expect(readRateOf(drive, 900e6).first).toBe(900e6);
   });
 });
+
+describe('measured rates', () => {
+  const job = (rw: string, read: number, write: number) => ({
+    name: 'x',
+    rw,
+    blockSizeBytes: 4096,
+    ioDepth: 1,
+    read: { bytesPerSecond: read, iops: 1, p99LatencyNs: null },
+    write: { bytesPerSecond: write, iops: 1, p99LatencyNs: null },
+  });
+  const result = (...jobs: ReturnType<typeof job>[]) => ({ format: 'fio' as const, jobs });
+
+  it('come from runs from end to end; random ones say nothing of a copy', () => {
+    expect(rateIn(result(job('read', 90e6, 0), job('write', 0, 300e6), job('randread', 900e6, 0)))).toEqual({ read: 90e6, write: 300e6 });
+    expect(rateIn(result(job('randrw', 5e6, 5e6)))).toEqual({ read: null, write: null });
+  });
+
+  it('go before the maker’s word', () => {
+    const drive = {
+      medium: 'flash' as const,
+      markedGb: 1000,
+      readBytesPerSecond: 3.5e9,
+      steadyWriteBytesPerSecond: 450e6,
+      rpm: null,
+      link: { protocol: 'sata' as const, generation: 3 as const },
+    };
+    expect(writeRateOf(drive, 120e6).steady).toBe(120e6);
+    expect(writeRateOf({ ...drive, medium: 'rotating', rpm: 5400 }, 70e6).steady).toBe(70e6);
+  });
+});
+
+it('partitions end where the last one does', () => expect(endOfPartitions(sallow())).toBe((967_450_624 + 15 * 2 ** 21) * 512));
 
 describe('time left', () => {
   const foreseen = { p10: 60, p50: 80, p90: 105 };
@@ -252,6 +284,23 @@ describe('ways across', () => {
       ['storage-mode', 'storage-mode'],
     ]);
     expect(way(crossing({}, { encryption: 'locked' }), 'copy').why).toContain('locked');
+  });
+
+  it('an MBR that does not reach the end: converted afterwards, or the rest is lost to a machine that starts by BIOS', () => {
+    const old = sallow();
+    const mbr = {
+      ...old,
+      table: 'mbr' as const,
+      diskId: '0x1',
+      usable: null,
+      partitions: old.partitions.slice(2, 4).map((one) => ({ ...one, type: '07' })),
+    };
+    const large = { sectorSize: 512 as const, totalSectors: 7_814_037_168 };
+    const wide = planLayout(mbr, large, { wishes: NO_WISHES, identity: 'keep', unlocked: true, flash: false });
+    const at = (boot: 'uefi' | 'bios') => way(crossing({ source: mbr, target: large, layout: wide }, { boot }), 'clone');
+    expect(at('uefi').after.map((one) => one.id)).toContain('to-gpt');
+    expect(at('bios').after.map((one) => one.id)).not.toContain('to-gpt');
+    expect(at('bios').lost.join()).toContain('beyond 2 TiB');
   });
 
   it('a smaller drive: by how much each shrinks', () => {

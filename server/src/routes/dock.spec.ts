@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Dock, DockRun } from '@petrichor/api';
-import { readSmartReport } from '@petrichor/core';
+import { readRescueMap, readSmartReport, sfdiskJsonOf, summaryOf } from '@petrichor/core';
 import { dockApp } from '../simulated/dock/app.js';
 import { SimulatedDock } from '../simulated/dock/dock.js';
 import { SimulatedDrivesFileSchema } from '../simulated/dock/drive.js';
@@ -124,6 +124,33 @@ describe('a surface reading', () => {
   });
 });
 
+describe('a copy, from the bench', () => {
+  it('is paused, let go on, and has a map; the table of the old drive is told', async () => {
+    await put('A', 'sallow-412');
+    await put('B', 'pellow-new');
+    const { body: table } = await bench.get('/api/dock/bays/A/table').expect(200);
+    expect(sfdiskJsonOf(JSON.parse((table as { table: string }).table))).toMatchObject({ ok: true, value: { table: 'gpt' } });
+    const { runId } = await run('A', 'clone', 'B');
+    nowMs += 60_000;
+    await bench.post(`/api/dock/runs/${runId}/pause`, {}).expect(200);
+    const { doneBytes } = await told(runId);
+    nowMs += HOUR;
+    expect(await told(runId)).toMatchObject({ state: 'paused', doneBytes });
+    await bench.post(`/api/dock/runs/${runId}/pause`, {}).expect(409);
+    await bench.post(`/api/dock/runs/${runId}/resume`, {}).expect(200);
+    const { body: map } = await bench.get(`/api/dock/runs/${runId}/map`).expect(200);
+    const read = readRescueMap(new TextEncoder().encode((map as { text: string }).text));
+    expect(read.ok && summaryOf(read.value).rescuedBytes).toBe(doneBytes);
+    await bench.post(`/api/dock/runs/${runId}/stop`, {}).expect(200);
+  });
+
+  it('is not for the front desk to touch', async () => {
+    const desk = await server.signedIn('perpetua');
+    await desk.get('/api/dock/bays/A/table').expect(403);
+    await desk.post('/api/dock/runs/11111111-1111-4111-8111-111111111111/pause', {}).expect(403);
+  });
+});
+
 describe('tests and copies', () => {
   it.each([
     ['corrie-cable', 'passed', 'Short test: completed without error.'],
@@ -154,7 +181,7 @@ describe('tests and copies', () => {
   it.each([
     [{ kind: 'clone', targetBay: null }, 'needs a target'],
     [{ kind: 'clone', targetBay: 'A' }, 'needs a target'],
-    [{ kind: 'rescue', targetBay: 'B' }, 'smaller than the source'],
+    [{ kind: 'rescue', targetBay: 'B' }, 'smaller than what is to be copied'],
     [{ kind: 'polish', targetBay: null }, 'kind'],
   ])('refuses %j', async (body, words) => {
     await put('A', 'bench-2tb');

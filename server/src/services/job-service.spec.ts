@@ -3,6 +3,7 @@ import { nextTick, type JobCommand, type JobState } from '@petrichor/core';
 import { nextDemoCommand, demoJobs } from '@petrichor/demo';
 import { anIntake } from '../testing/intake.js';
 import { TestServer } from '../testing/server.js';
+import { benchRows } from '../store/jobs.js';
 import { JobService, type Acting } from './jobs.js';
 
 let server: TestServer;
@@ -99,4 +100,20 @@ it('gives the same job to a form sent twice, and counts its number once', async 
   expect(again).toEqual(first);
   const next = await jobs.open(later(2), { commandId: randomUUID(), intake: anIntake() });
   expect(next.number).toBe(first.number + 1);
+});
+
+it('the Bench keeps showing a job whose old drive is still here, until that is settled', async () => {
+  const jobs = new JobService(server.database);
+  const script = { ...demoJobs(acting.at)[4]!, closedTo: 'Anselm Tate', keptUntil: '2026-05-01' };
+  let job = await jobs.open(acting, { commandId: randomUUID(), intake: anIntake() });
+  const give = async (minute: number, command: JobCommand) => {
+    await jobs.give(later(minute), job.id, { commandId: randomUUID(), basedOn: job.seq, command });
+    job = await jobs.get(server.workshopId, job.id);
+  };
+  let minute = 1;
+  for (let command = nextDemoCommand(script, job); command; command = nextDemoCommand(script, job)) await give(minute++, command);
+  const rows = () => server.database.inWorkshop(server.workshopId, (tx) => benchRows(tx, 0));
+  expect((await rows()).find((row) => row.id === job.id)).toMatchObject({ closed: true, oldDriveHere: { until: '2026-05-01' } });
+  await give(minute, { type: 'settle-old-drive', fate: 'returned', until: null, note: '' });
+  expect((await rows()).map((row) => row.id)).not.toContain(job.id);
 });

@@ -56,6 +56,12 @@ describe('GPT', () => {
     expect(table.partitions).toEqual(read(whole).partitions);
   });
 
+  it('is left as it was, also as a buffer of Node, whose slices are views', () => {
+    const buffer = Buffer.from(whole);
+    expect(read(buffer).problems).toEqual([]);
+    expect(Buffer.compare(buffer, Buffer.from(whole))).toBe(0);
+  });
+
   it('lists nothing it cannot trust', () => {
     const none = changed(changed(whole, 512 + 60, 1), (MIB - 1) * 512 + 60, 1);
     expect(read(none).partitions).toEqual([]);

@@ -37,7 +37,9 @@ export function headerOf(sector: Uint8Array, lba: number, side: GptHeader['side'
   if (text(sector, 0, SIGNATURE.length) !== SIGNATURE) return null;
   const headerBytes = u32(sector, 12);
   const sized = headerBytes >= LEAST_HEADER_BYTES && headerBytes <= sectorSize && headerBytes <= sector.length;
-  const copy = sector.slice(0, sized ? headerBytes : LEAST_HEADER_BYTES);
+  // A copy of its own: `slice` of a Node buffer is a view, and the checksum would be wiped from the image itself.
+  const copy = new Uint8Array(sized ? headerBytes : LEAST_HEADER_BYTES);
+  copy.set(sector.subarray(0, copy.length));
   copy.fill(0, 16, 20);
   const header = {
     side,

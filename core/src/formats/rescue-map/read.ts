@@ -19,12 +19,16 @@ const STATUS_OF: Readonly<Record<string, (typeof RESCUE_STATUS)[number]>> = {
   '+': 'finished',
 };
 const [NEWLINE, SPACE, TAB, RETURN, HASH, ZERO, X] = [10, 32, 9, 13, 35, 48, 120];
+/** Comments before the first line fit into this. */
+const HEAD_BYTES = 16_000;
 const MOST_BYTES = 512 * 1024 * 1024;
 
 /** Does it begin like a rescue map: comments, then a position and a status? */
 export function looksLikeRescueMap(bytes: Uint8Array): boolean {
-  const start = String.fromCharCode(...bytes.subarray(0, 2000));
-  return /^(?:#[^\n]*\n|\s*\n)*\s*(?:0x[0-9a-f]+|\d+)\s+[?*/\-FG+](?:\s+\d+)?\s*(?:\n|\r|#|$)/i.test(start);
+  const start = String.fromCharCode(...bytes.subarray(0, HEAD_BYTES));
+  // Line by line, each in one way only: a pattern over several lines takes exponential time on blank ones.
+  const first = start.split('\n').find((line) => !/^\s*(?:#|$)/.test(line));
+  return first !== undefined && /^\s*(?:0x[0-9a-f]+|\d+)\s+[?*/\-FG+](?:\s+\d+)?\s*(?:#|$)/i.test(first);
 }
 
 /**

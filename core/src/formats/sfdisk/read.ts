@@ -50,6 +50,20 @@ export function sfdiskJsonOf(value: unknown): Reading<DiskTable> {
   return { ok: true, value: tableOf(table, id ?? null, sectorsize ?? 512, firstlba, lastlba, read) };
 }
 
+/** So long a line no program writes; a pattern could take long over one. */
+const LONGEST_LINE = 2000;
+/** Headers come first; a dump has fewer comments than this before them. */
+const MOST_COMMENTS = 200;
+
+/** Does it begin like a dump: perhaps comments, then its kind of table? */
+export const looksLikeSfdiskDump = (text: string): boolean =>
+  /^label(?:-id)?\s*:/.test(
+    text
+      .split('\n', MOST_COMMENTS)
+      .map((line) => line.trim())
+      .find((line) => line !== '' && !line.startsWith('#')) ?? '',
+  );
+
 /** Reads what `sfdisk -d` printed: a script of headers, then one line for each partition. */
 export function readSfdiskDump(text: string): Reading<DiskTable> {
   const headers = new Map<string, string>();
@@ -58,6 +72,7 @@ export function readSfdiskDump(text: string): Reading<DiskTable> {
     const line = raw.trim();
     const where = `line ${at + 1}`;
     if (line === '' || line.startsWith('#')) continue;
+    if (line.length > LONGEST_LINE) return { ok: false, problem: `This line has ${line.length} signs: it is none of sfdisk's.`, at: where };
     const header = /^([a-z-]+)\s*:\s*([^=]*)$/.exec(line);
     if (header && partitions.length === 0) {
       headers.set(header[1]!, header[2]!.trim());

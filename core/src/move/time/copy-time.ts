@@ -29,7 +29,8 @@ export interface Factors {
   readonly secondsPerBadArea: number;
 }
 
-const SLICES = 40;
+/** Enough that the mean rate of a slice of a mechanical drive is the rate at its middle; even reading needs one. */
+const SLICES = 16;
 
 /**
  * Seconds that a copy takes: every slice at the least of reading, link and writing, where reading slows towards the end of a
@@ -40,9 +41,10 @@ export function copySeconds(task: CopyTask, factors: Factors): number {
   let seconds = 0;
   let written = 0;
   for (const { from, to, bytes } of task.carried) {
-    const slice = bytes / SLICES;
-    for (let at = 0; at < SLICES; at++) {
-      const read = rateAt(task.read, from + ((at + 0.5) / SLICES) * (to - from)) * factors.read;
+    const slices = task.read.first === task.read.last ? 1 : SLICES;
+    const slice = bytes / slices;
+    for (let at = 0; at < slices; at++) {
+      const read = rateAt(task.read, from + ((at + 0.5) / slices) * (to - from)) * factors.read;
       const through = Math.min(read, task.link * factors.link);
       const fast = Math.max(0, Math.min(slice, task.write.fastBytes - written));
       seconds += fast / Math.min(through, task.write.fast) + (slice - fast) / Math.min(through, task.write.steady * factors.write);

@@ -1,4 +1,4 @@
-import type { Drive } from '../../hardware/index.js';
+import type { Drive, FioResult } from '../../hardware/index.js';
 
 /** How fast a drive is read, from its first to its last byte, bytes per second. */
 export interface ReadRate {
@@ -32,16 +32,23 @@ export function readRateOf(drive: Pick<Known, 'medium' | 'readBytesPerSecond' | 
   return { first: rate, last: rate };
 }
 
-/** How a drive takes data. A mechanical one writes as it reads, and is filled from its start. */
-export function writeRateOf(drive: Known): WriteRate {
+/** How a drive takes data. A mechanical one writes as it reads, and is filled from its start. @param measured what it kept up over a long run. */
+export function writeRateOf(drive: Known, measured: number | null = null): WriteRate {
   const read = readRateOf(drive);
-  if (drive.medium === 'rotating') return { fast: read.first, fastBytes: 0, steady: (read.first + read.last) / 2 };
+  if (drive.medium === 'rotating') return { fast: read.first, fastBytes: 0, steady: measured ?? (read.first + read.last) / 2 };
   return {
     fast: read.first,
     fastBytes: drive.markedGb * 1e9 * CACHE_SHARE,
-    steady: drive.steadyWriteBytesPerSecond ?? read.first * STEADY_SHARE,
+    steady: measured ?? drive.steadyWriteBytesPerSecond ?? read.first * STEADY_SHARE,
   };
 }
 
 /** The rate at a place of the drive, 0 its start and 1 its end. */
 export const rateAt = ({ first, last }: ReadRate, share: number): number => first + (last - first) * share;
+
+/** The best rates of runs from end to end in a result of fio, bytes per second; null: none of that kind. Random ones say nothing of a copy. */
+export function rateIn(speed: FioResult): { readonly read: number | null; readonly write: number | null } {
+  const inOrder = speed.jobs.filter((job) => !job.rw.startsWith('rand'));
+  const best = (way: 'read' | 'write') => Math.max(0, ...inOrder.map((job) => job[way].bytesPerSecond)) || null;
+  return { read: best('read'), write: best('write') };
+}

@@ -1,5 +1,5 @@
 import { between, NO_TIME, sum } from '../time/estimate.js';
-import { BACKUP_FIRST, carryTime, filesOf, secureBootOff } from './parts.js';
+import { BACKUP_FIRST, carryTime, filesOf, secureBootOff, usbMedium } from './parts.js';
 import type { Way } from './way.js';
 
 /** Installer, drivers, updates; then each program (common practice, no source). */
@@ -20,9 +20,7 @@ export const cleanInstall: Way = {
     const why = unread ? 'The old drive does not answer and there is no backup: its files cannot be brought back here.' : null;
     const before = [
       ...(backup === 'verified' || nothingToKeep ? [] : [BACKUP_FIRST]),
-      ...(facts.usbMedium
-        ? []
-        : [{ id: 'usb', say: 'Make a bootable medium with the installer and this machine’s drivers, network first' }]),
+      ...usbMedium(crossing),
       ...(facts.storageMode === 'same'
         ? []
         : [{ id: 'storage-mode-first', say: 'Set the storage mode in the firmware before installing' }]),

@@ -31,7 +31,7 @@ export const clone: Way = {
       before,
       after: [
         { id: 'one-drive', say: 'First start with only the new drive attached' },
-        ...(layout?.ok && layout.table === 'mbr' && layout.totalSectors > 2 ** 32
+        ...(beyondMbr(layout) && facts.boot !== 'bios'
           ? [{ id: 'to-gpt', say: 'Convert the new drive to GPT to use what lies beyond 2 TiB; the machine then has to start by UEFI' }]
           : []),
         ...(facts.secondSystem
@@ -39,13 +39,19 @@ export const clone: Way = {
           : []),
         { id: 'settings-back', say: 'Turn back on what was turned off' },
       ],
-      lost: [],
+      lost:
+        beyondMbr(layout) && facts.boot === 'bios'
+          ? ['The room beyond 2 TiB: a machine that starts by BIOS needs an MBR, which ends there']
+          : [],
       risks: [...badAreaRisk(crossing), ...keyRisk(crossing), dropOutRisk(crossing), NEVER_BOTH],
       hands: HANDS,
       total: sum(HANDS, time),
     };
   },
 };
+
+/** An MBR does not reach the end of this drive. */
+const beyondMbr = (layout: Crossing['layout']): boolean => layout?.ok === true && layout.table === 'mbr' && layout.totalSectors > 2 ** 32;
 
 /** Without these nothing can begin. */
 const MUST = ['unlock', 'ask-encryption', 'backup', 'storage-mode'];

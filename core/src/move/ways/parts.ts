@@ -57,6 +57,10 @@ export function beforeSectors({ facts, backup, nothingToKeep }: Crossing): Doing
   ];
 }
 
+/** Nothing else starts the machine with an empty drive in. */
+export const usbMedium = ({ facts }: Crossing): Doing[] =>
+  facts.usbMedium ? [] : [{ id: 'usb', say: 'Make a bootable medium with the installer and this machine’s drivers, network first' }];
+
 /** The cloning or installing medium may not start while Secure Boot is on. */
 export const secureBootOff = ({ facts }: Crossing): Doing[] =>
   facts.secureBoot === 'off'

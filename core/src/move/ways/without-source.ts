@@ -1,5 +1,5 @@
 import { between, sum } from '../time/estimate.js';
-import { carryTime, keyRisk, secureBootOff } from './parts.js';
+import { carryTime, keyRisk, secureBootOff, usbMedium } from './parts.js';
 import type { Way } from './way.js';
 
 const RESTORE_HANDS = between(10, 20);
@@ -17,6 +17,7 @@ export const restoreBackup: Way = {
       why: none ? 'There is no backup.' : null,
       before: [
         ...(crossing.backup === 'made' ? [{ id: 'backup', say: 'Read the backup back and see that it opens' }] : []),
+        ...usbMedium(crossing),
         ...secureBootOff(crossing),
       ],
       after: [],
@@ -40,12 +41,7 @@ export const nothingToKeep: Way = {
       line: 'The customer said so; a new system is installed.',
       possible: crossing.facts.usbMedium ? 'yes' : 'after',
       why: null,
-      before: [
-        ...(crossing.facts.usbMedium
-          ? []
-          : [{ id: 'usb', say: 'Make a bootable medium with the installer and this machine’s drivers, network first' }]),
-        ...secureBootOff(crossing),
-      ],
+      before: [...usbMedium(crossing), ...secureBootOff(crossing)],
       after: [],
       lost: ['Everything on the old drive, unless it is kept'],
       risks: [{ say: 'Something was wanted after all', detail: 'Keep the old drive until a date', chance: '1 in 10', kind: 'may' }],

@@ -85,6 +85,20 @@ describe('the simulated dock', () => {
     expect(() => dock.map(dock.start('B', { kind: 'short-test', targetBay: null }).runId)).toThrow();
   });
 
+  it('copies onto a smaller drive as far as it is asked to, and no further than that holds', () => {
+    const clock = { ms: 0 };
+    const dock = new SimulatedDock(
+      [drive('old', { inBay: 'A' }), drive('small', { inBay: 'B', capacityBytes: 60e9 })],
+      100,
+      () => clock.ms,
+    );
+    expect(() => dock.start('A', { kind: 'clone', targetBay: 'B' })).toThrow('40 GB smaller than what is to be copied');
+    expect(() => dock.start('A', { kind: 'clone', targetBay: 'B', toByte: 61e9 })).toThrow('1 GB smaller');
+    const { runId } = dock.start('A', { kind: 'clone', targetBay: 'B', toByte: 55e9 });
+    clock.ms = 6000;
+    expect(dock.run(runId)).toMatchObject({ state: 'done', doneBytes: 55e9, totalBytes: 55e9 });
+  });
+
   it('tells the partitions of a drive as sfdisk and lsblk do', () => {
     const partition = {
       number: 1,

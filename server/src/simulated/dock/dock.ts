@@ -70,21 +70,23 @@ export class SimulatedDock {
     return table;
   }
 
-  start(bay: string, { kind, targetBay, fromByte = 0 }: StartRun): DockRun {
+  start(bay: string, { kind, targetBay, fromByte = 0, toByte = null }: StartRun): DockRun {
     const drive = this.answering(bay);
     const busy = this.runningIn(bay);
     if (busy)
       throw new Refused(409, 'bay-busy', `Bay ${bay} is busy: ${SAY_RUN[busy.kind].toLowerCase()}. Stop that first, or wait for it.`);
     const copies = kind === 'clone' || kind === 'rescue';
-    if (copies) this.needTarget(bay, targetBay, drive);
+    const endByte = Math.min(copies ? (toByte ?? drive.capacityBytes) : drive.capacityBytes, drive.capacityBytes);
+    const startByte = copies ? Math.min(fromByte, endByte) : 0;
+    if (copies) this.needTarget(bay, targetBay, endByte);
     const run: Run = {
       id: randomUUID(),
       bay,
       targetBay: copies ? targetBay : null,
       kind,
       drive,
-      timeline: timelineOf(drive, kind, copies ? Math.min(fromByte, drive.capacityBytes) : 0, this.dropsAt(drive)),
-      fromByte: copies ? Math.min(fromByte, drive.capacityBytes) : 0,
+      timeline: timelineOf(drive, kind, { fromByte: startByte, toByte: endByte, dropsAt: this.dropsAt(drive) }),
+      fromByte: startByte,
       startedMs: this.nowMs(),
       pausedMs: null,
       restedMs: 0,
@@ -218,14 +220,14 @@ export class SimulatedDock {
     return drive;
   }
 
-  private needTarget(bay: string, targetBay: string | null, source: SimulatedDrive): void {
+  private needTarget(bay: string, targetBay: string | null, endByte: number): void {
     if (targetBay === null || targetBay === bay) throw new Refused(409, 'no-target', 'A copy needs a target in another bay.');
     const target = this.answering(targetBay);
-    if (target.capacityBytes < source.capacityBytes)
+    if (target.capacityBytes < endByte)
       throw new Refused(
         409,
         'target-small',
-        `The target is ${Math.round((source.capacityBytes - target.capacityBytes) / 1e9)} GB smaller than the source. Take a larger one.`,
+        `The target is ${Math.round((endByte - target.capacityBytes) / 1e9)} GB smaller than what is to be copied. Shrink the partitions first, or take a larger one.`,
       );
     if (this.runningIn(targetBay)) throw new Refused(409, 'bay-busy', `Bay ${targetBay} is busy. Wait for it, or stop it.`);
   }

@@ -24,21 +24,29 @@ const LONG_TEST_FACTOR = 1.1;
 /** Seconds lost at an unreadable and a slow area: the drive tries again and again. */
 const LOST_SECONDS = { unreadable: 45, slow: 12 } as const;
 
-/**
- * The way a run takes over a drive with what is planted in it.
- * @param fromByte where a copy goes on; @param dropsAt where the drive stops answering, null: nowhere.
- */
-export function timelineOf(drive: SimulatedDrive, kind: RunKind, fromByte = 0, dropsAt: number | null = null): Timeline {
+/** Where a copy goes on and ends, and where the drive stops answering; null: nowhere. */
+export interface Stretch {
+  readonly fromByte: number;
+  readonly toByte: number;
+  readonly dropsAt: number | null;
+}
+
+/** The way a run takes over a drive with what is planted in it. */
+export function timelineOf(
+  drive: SimulatedDrive,
+  kind: RunKind,
+  { fromByte, toByte, dropsAt }: Stretch = { fromByte: 0, toByte: drive.capacityBytes, dropsAt: null },
+): Timeline {
   if (kind === 'short-test') return ownTest(drive, 'Short test', SHORT_TEST_SECONDS);
   if (kind === 'long-test') return ownTest(drive, 'Long test', wholeSeconds(drive) * LONG_TEST_FACTOR);
   const ahead = drive.badAreas
-    .filter((area) => area.startByte + area.lengthBytes > fromByte)
+    .filter((area) => area.startByte + area.lengthBytes > fromByte && area.startByte < toByte)
     .sort((one, other) => one.startByte - other.startByte);
   const first = kind === 'clone' ? ahead.find((area) => area.kind === 'unreadable') : undefined;
-  const drop = dropsAt !== null && dropsAt > fromByte && dropsAt < (first?.startByte ?? drive.capacityBytes) ? dropsAt : null;
-  const endByte = Math.max(fromByte, drop ?? first?.startByte ?? drive.capacityBytes);
+  const drop = dropsAt !== null && dropsAt > fromByte && dropsAt < (first?.startByte ?? toByte) ? dropsAt : null;
+  const endByte = Math.max(fromByte, drop ?? first?.startByte ?? toByte);
   return {
-    totalBytes: drive.capacityBytes,
+    totalBytes: toByte,
     points: walk(drive, fromByte, endByte),
     meets: ahead.filter((area) => area.startByte <= endByte),
     ends: { ...endOf(kind, ahead.length, first?.startByte ?? null, drop), selfTest: null },

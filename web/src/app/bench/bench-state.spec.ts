@@ -2,6 +2,7 @@ import { summarise, type JobSummary } from '@petrichor/core';
 import { TestBench } from '../../../../core/src/testing/samples';
 import { BenchActions, benchReducer, selectBenchJobs } from '../state/bench/bench.reducer';
 import { findJobs } from './find-jobs';
+import { keptDrive } from './kept-drive';
 
 const row = (own: Partial<JobSummary>): JobSummary => ({ ...summarise(new TestBench().job), ...own });
 const early = row({ id: 'a', number: 401, promisedAt: '2026-04-14T09:00:00Z', customer: 'Village school' });
@@ -38,4 +39,22 @@ describe('the Bench', () => {
     ['', ['a', 'b']],
     ['nobody', []],
   ])('finds "%s"', (typed, ids) => expect(findJobs([early, late], typed).map((job) => job.id)).toEqual(ids));
+});
+
+describe('an old drive that is still here', () => {
+  const now = new Date('2026-12-24T09:00').getTime();
+  const here = (until: string | null) => ({ oldDriveHere: { until, say: 'Kept here: drive SR6-1' } });
+
+  it.each([
+    ['2026-12-25', false],
+    ['2026-12-24', true],
+    ['2026-11-01', true],
+    [null, true],
+  ])('until %s: its day has come %s', (until, due) => expect(keptDrive(here(until), now)).toMatchObject({ due }));
+
+  it('says until when, and nothing where none is here or the row is of before', () => {
+    expect(keptDrive(here('2026-12-25'), now)!.say).toBe('Kept here: drive SR6-1, until 25 Dec 2026');
+    expect(keptDrive({ oldDriveHere: null }, now)).toBeNull();
+    expect(keptDrive({} as never, now)).toBeNull();
+  });
 });

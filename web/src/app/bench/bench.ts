@@ -15,6 +15,7 @@ import { KeyBox } from '../ui/key-box';
 import { StateMark } from '../ui/state-mark';
 import { Wordmark } from '../ui/wordmark';
 import { findJobs } from './find-jobs';
+import { keptDrive } from './kept-drive';
 
 /** What to put hands on next, and every job with where it is on its way. */
 @Component({
@@ -102,12 +103,8 @@ export class BenchScreen {
     });
   }
 
-  /** An old drive that is still here: its day has come when it is today or past, or when it has none. */
-  protected drive(job: JobSummary): { say: string; due: boolean } | null {
-    const here = job.oldDriveHere ?? null;
-    if (!here) return null;
-    const due = here.until === null || here.until <= format(this.clock.now(), 'yyyy-MM-dd');
-    return { say: here.until === null ? here.say : `${here.say}, until ${format(new Date(`${here.until}T12:00`), 'd MMM yyyy')}`, due };
+  protected drive(job: JobSummary): ReturnType<typeof keptDrive> {
+    return keptDrive(job, this.clock.now());
   }
 
   protected promise(job: JobSummary): { when: string; spare: string; late: boolean } {

@@ -6,6 +6,7 @@ import {
   scanLater,
   summaryOf,
   type DiskTable,
+  type FioResult,
   type Reading,
   type RescueSummary,
   type BlockListing,
@@ -17,6 +18,7 @@ import {
 export type MoveReading =
   | { readonly kind: 'table'; readonly table: DiskTable }
   | { readonly kind: 'listing'; readonly listing: BlockListing }
+  | { readonly kind: 'speed'; readonly speed: FioResult }
   | { readonly kind: 'map'; readonly summary: RescueSummary; readonly rescue: Rescue };
 
 /** Reads a file for the move. A large image is never fetched whole: only the few stretches its table lies in. */

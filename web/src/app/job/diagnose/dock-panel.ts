@@ -1,16 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import type { DockBay, DockRun } from '@petrichor/api';
 import { mayNotRun, SAY_RUN, sayMarked, type JobState, type RunKind } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { ProgressBar } from 'primeng/progressbar';
-import { Select } from 'primeng/select';
 import { firstValueFrom } from 'rxjs';
-import { sayWhen } from '../../shell/promise';
 import { Api, faultOf } from '../../state/api';
 import { DockActions, selectDock } from '../../state/dock/dock.reducer';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { StateMark, type MarkName } from '../../ui/state-mark';
+import { DockAbsent } from '../dock/dock-absent';
+import { PutIn } from '../dock/put-in';
 import { keepRuns } from '../dock/run-keeper';
 
 const TESTS: readonly RunKind[] = ['short-test', 'surface-read', 'long-test'];
@@ -18,7 +17,7 @@ const TESTS: readonly RunKind[] = ['short-test', 'surface-read', 'long-test'];
 /** The workshop's drive dock: what is in it, what it is doing for this job, and what it can be asked. */
 @Component({
   selector: 'p-dock-panel',
-  imports: [FormsModule, ProgressBar, Select, StateMark],
+  imports: [ProgressBar, DockAbsent, PutIn, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './dock-panel.html',
   styleUrl: './dock-panel.css',
@@ -32,7 +31,6 @@ export class DockPanel {
   private readonly desk = inject(JobDesk);
   protected readonly state = this.store.selectSignal(selectDock);
   protected readonly fault = signal('');
-  protected readonly when = sayWhen;
   protected readonly tests = TESTS.map((kind) => ({ kind, say: SAY_RUN[kind] }));
   protected readonly bays = computed(() =>
     (this.state().dock?.bays ?? []).map((bay) => ({
@@ -53,21 +51,8 @@ export class DockPanel {
       .runs.filter((run) => run.ended !== null && !inBays.has(run.runId))
       .slice(-4);
   });
-  protected readonly choices = computed((): { label: string; value: string | null }[] => [
-    { label: 'nothing (pull it out)', value: null },
-    ...this.state().simulated.map((one) => ({ label: one.say + (one.inBay ? ` (bay ${one.inBay})` : ''), value: one.id })),
-  ]);
-
   constructor() {
     keepRuns(this.job);
-  }
-
-  protected seenIn(bay: string): string | null {
-    return this.state().simulated.find((one) => one.inBay === bay)?.id ?? null;
-  }
-
-  protected putIn(bay: string, driveId: string | null): void {
-    this.store.dispatch(DockActions.putIn({ bay, driveId }));
   }
 
   protected async read(bay: string): Promise<void> {

@@ -46,7 +46,7 @@ export function keepRuns(job: Signal<JobState>): void {
     const ended = is !== 'running' && is !== 'paused' && (known?.reached?.doneBytes ?? -1) < doneBytes;
     if (!known || known.ended || (part <= before && !ended)) return;
     const badPlaces = badAreas.filter((area) => area.kind === 'unreadable').length;
-    desk.give(job(), { type: 'note-run', runId, doneBytes, totalBytes, badPlaces });
+    desk.give(job(), { type: 'note-run', runId, doneBytes, totalBytes, badPlaces }, idOf(runId, ended ? NOTES + 1 : part));
   }
 
   function keepEnd({ runId, kind, sentence, badAreas, selfTest }: DockRun, how: 'done' | 'failed' | 'stopped' | 'drive-gone'): void {
@@ -66,4 +66,10 @@ export function keepRuns(job: Signal<JobState>): void {
       if (fault.code === 'run-forgotten') store.dispatch(DockActions.runForgotten({ runId, sentence: fault.sentence }));
     }
   }
+}
+
+/** An id that every screen makes the same for one note of a run, and that is never the run's own: its first byte moved on. */
+export function idOf(runId: string, note: number): string {
+  const first = (Number.parseInt(runId.slice(0, 2), 16) + note + 1) % 256;
+  return first.toString(16).padStart(2, '0') + runId.slice(2);
 }

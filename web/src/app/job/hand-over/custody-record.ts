@@ -1,35 +1,20 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
-import { Router, RouterLink } from '@angular/router';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { oldMedium } from '@petrichor/core';
-import { Store } from '@ngrx/store';
 import { Clock } from '../../shell/clock';
-import { Keys } from '../../shell/keys';
 import { sayDay, sayMoment } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { selectWorkshopName } from '../../state/session/session.reducer';
-import { KeyBox } from '../../ui/key-box';
-import { Wordmark } from '../../ui/wordmark';
 import { sayCustody } from './fates';
+import { PrintedPage } from './printed-page';
 
 /** One page that says what became of an old drive: when, by whom, how, with its serial; printed as it stands. */
 @Component({
   selector: 'p-custody-record',
-  imports: [RouterLink, KeyBox, Wordmark],
+  imports: [PrintedPage],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: './paper.css',
   template: `
-    <div class="acts">
-      <a class="tgt" [routerLink]="['/jobs', jobId()]">Back to the job <p-key name="Esc" /></a>
-      <button class="go" type="button" (click)="print()">Print this page <p-key name="P" /></button>
-    </div>
-    @if (page(); as page) {
-      <article>
-        <header>
-          <p-wordmark [word]="workshop()" />
-          <p>
-            <b class="m">{{ page.number }}</b><br />{{ page.day }}
-          </p>
-        </header>
+    <p-printed-page [jobId]="jobId()" [day]="page()?.day ?? null">
+      @if (page(); as page) {
         <h1>What became of the old drive</h1>
         <dl>
           <dt>Of</dt>
@@ -64,28 +49,20 @@ import { sayCustody } from './fates';
             }
           </tbody>
         </table>
-        <p class="line">
+        <p class="care">
           Clear, Purge and Destroy as NIST SP 800-88 has them: Clear keeps out what programs can read, Purge a laboratory too, Destroy
           leaves no drive. Overwriting is not Purge on flash.
         </p>
-        <footer>
-          <p>For the workshop: ____________________</p>
-          <p>For the customer: ____________________</p>
-        </footer>
-      </article>
-    } @else {
-      <p class="wait">{{ failed() ?? 'Fetching the job ...' }}</p>
-    }
+        <footer><span>For the workshop</span><span>For the customer</span></footer>
+      }
+    </p-printed-page>
   `,
 })
 export class CustodyRecordScreen {
   readonly jobId = input.required<string>();
   private readonly desk = inject(JobDesk);
-  private readonly router = inject(Router);
   private readonly clock = inject(Clock);
-  protected readonly workshop = inject(Store).selectSignal(selectWorkshopName);
   private readonly open = this.desk.open(this.jobId);
-  protected readonly failed = computed(() => (this.open()?.shown ? null : this.open()?.failed));
   protected readonly page = computed(() => {
     const job = this.open()?.shown;
     if (!job) return null;
@@ -94,7 +71,6 @@ export class CustodyRecordScreen {
       job.tray.some((item) => item.kind === 'drive' && item.id === `${tick.stepId}/${tick.key}`),
     );
     return {
-      number: job.number,
       day: sayDay(this.clock.now()),
       customer: job.intake.customer.name,
       machine: `${job.intake.modelName}, serial ${job.intake.serial}`,
@@ -108,19 +84,4 @@ export class CustodyRecordScreen {
       ],
     };
   });
-
-  constructor() {
-    effect(() => {
-      const id = this.jobId();
-      untracked(() => this.desk.fetch(id));
-    });
-    inject(Keys).bind({
-      Escape: { say: 'Back to the job', run: () => void this.router.navigate(['/jobs', this.jobId()]) },
-      P: { say: 'Print', run: () => this.print() },
-    });
-  }
-
-  protected print(): void {
-    window.print();
-  }
 }

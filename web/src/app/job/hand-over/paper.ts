@@ -1,22 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
-import { Router, RouterLink } from '@angular/router';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { BASELINE_CHECKS, sayDrive, sayPlan, type Working } from '@petrichor/core';
-import { Store } from '@ngrx/store';
 import { Clock } from '../../shell/clock';
-import { Keys } from '../../shell/keys';
 import { sayDay, sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { selectWorkshopName } from '../../state/session/session.reducer';
-import { KeyBox } from '../../ui/key-box';
-import { Wordmark } from '../../ui/wordmark';
 import { sayFate } from './fates';
+import { PrintedPage } from './printed-page';
 
 const SAY: Record<Working, string> = { works: 'works', faulty: 'faulty', 'not-tried': 'not tried' };
 
 /** One page for the customer, in plain words; printed as it stands. */
 @Component({
   selector: 'p-paper',
-  imports: [RouterLink, KeyBox, Wordmark],
+  imports: [PrintedPage],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './paper.html',
   styleUrl: './paper.css',
@@ -24,17 +19,13 @@ const SAY: Record<Working, string> = { works: 'works', faulty: 'faulty', 'not-tr
 export class PaperScreen {
   readonly jobId = input.required<string>();
   private readonly desk = inject(JobDesk);
-  private readonly router = inject(Router);
   private readonly clock = inject(Clock);
-  protected readonly workshop = inject(Store).selectSignal(selectWorkshopName);
   private readonly open = this.desk.open(this.jobId);
-  protected readonly failed = computed(() => (this.open()?.shown ? null : this.open()?.failed));
   protected readonly page = computed(() => {
     const job = this.open()?.shown;
     if (!job) return null;
     const { intake, choice, conclusion, safeguard, proved, oldDriveFate, serials, closed, endedEarly, waivers } = job;
     return {
-      number: job.number,
       customer: intake.customer.name,
       machine: `${intake.modelName}, serial ${intake.serial}`,
       accessories: intake.accessories,
@@ -62,19 +53,4 @@ export class PaperScreen {
       to: closed?.to ?? null,
     };
   });
-
-  constructor() {
-    effect(() => {
-      const id = this.jobId();
-      untracked(() => this.desk.fetch(id));
-    });
-    inject(Keys).bind({
-      Escape: { say: 'Back to the job', run: () => void this.router.navigate(['/jobs', this.jobId()]) },
-      P: { say: 'Print', run: () => this.print() },
-    });
-  }
-
-  protected print(): void {
-    window.print();
-  }
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { DockDrive, DockRun as Told } from '@petrichor/api';
-import { mayNotRun, sayMarked, SAY_RUN, type Crossing, type JobState, type Run } from '@petrichor/core';
+import { endOfPartitions, mayNotRun, sayMarked, SAY_RUN, type Crossing, type JobState, type Run } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { Select } from 'primeng/select';
 import { firstValueFrom } from 'rxjs';
@@ -13,6 +13,8 @@ import { Chart, type ChartSeries } from '../../ui/chart';
 import { saveFile } from '../../ui/save-file';
 import { StateMark, type MarkName } from '../../ui/state-mark';
 import { MoveReader } from '../../workers/move-reader';
+import { DockAbsent } from '../dock/dock-absent';
+import { PutIn } from '../dock/put-in';
 import { leftOf } from './run-left';
 import { sayRange } from './words';
 
@@ -24,7 +26,7 @@ const POINTS = 24;
 /** The copy itself in the dock: how far, how fast, how long still, what does not read; paused, stopped, gone on with. */
 @Component({
   selector: 'p-dock-run',
-  imports: [FormsModule, Select, Chart, StateMark],
+  imports: [FormsModule, Select, Chart, DockAbsent, PutIn, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './dock-run.html',
   styleUrl: './dock-run.css',
@@ -45,14 +47,8 @@ export class DockRunBoard {
     this.bays().map((bay) => ({
       bay: bay.bay,
       say: bay.drive ? `${bay.drive.model}, ${sayMarked(bay.drive.capacityBytes)}` : bay.silent ? 'draws power, does not answer' : 'empty',
-      serial: bay.drive?.serial ?? '',
-      inIt: this.state().simulated.find((one) => one.inBay === bay.bay)?.id ?? null,
     })),
   );
-  protected readonly choices = computed((): { label: string; value: string | null }[] => [
-    { label: 'nothing (pull it out)', value: null },
-    ...this.state().simulated.map((one) => ({ label: one.say + (one.inBay ? ` (bay ${one.inBay})` : ''), value: one.id })),
-  ]);
   protected readonly options = computed(() => this.drives().map((one) => ({ label: `${one.bay}: ${one.say}`, value: one.bay })));
   protected readonly copies = computed(() => this.job().runs.filter((run) => run.kind === 'clone' || run.kind === 'rescue'));
   protected readonly last = computed(() => this.copies().at(-1) ?? null);
@@ -161,10 +157,6 @@ export class DockRunBoard {
     };
   });
 
-  protected putIn(bay: string, driveId: string | null): void {
-    this.store.dispatch(DockActions.putIn({ bay, driveId }));
-  }
-
   /** @param on the run that this one goes on from; null: from the start. */
   async start(kind: 'clone' | 'rescue', on: { run: Run; fromByte: number } | null): Promise<void> {
     const [from, to] = [this.from(), this.to()];
@@ -174,9 +166,11 @@ export class DockRunBoard {
     if (!target?.drive || from === to) return this.fault.set('Put the new drive into another bay, and say in which.');
     const no = mayNotRun(this.job(), kind) ?? this.mixedUp(source.drive, target.drive, on?.run ?? null);
     if (no) return this.fault.set(no);
+    const end = this.endFor(source.drive, target.drive);
+    if (typeof end === 'string') return this.fault.set(end);
     await this.attempt(async () => {
       const fromByte = on?.fromByte ?? 0;
-      const run = await firstValueFrom(this.api.startRun(from!, { kind, targetBay: to, fromByte }));
+      const run = await firstValueFrom(this.api.startRun(from!, { kind, targetBay: to, fromByte, toByte: end }));
       this.store.dispatch(DockActions.runTold({ run }));
       const refusal = this.desk.give(this.job(), {
         type: 'start-run',
@@ -190,6 +184,16 @@ export class DockRunBoard {
       });
       if (refusal) this.fault.set(refusal.sentence);
     });
+  }
+
+  /** How far a copy goes: to the end, or onto a smaller drive as far as its partitions reach. A sentence: it cannot be. */
+  private endFor(source: DockDrive, target: DockDrive): number | null | string {
+    if (target.capacityBytes >= source.capacityBytes) return null;
+    const disk = this.job().move.source?.disk;
+    if (!disk) return 'The new drive is smaller. Read the old drive’s partitions first: a copy has to reach as far as they do.';
+    const end = endOfPartitions(disk);
+    if (end <= target.capacityBytes) return end;
+    return `The old drive’s partitions reach to ${sayMarked(end)}, the new drive holds ${sayMarked(target.capacityBytes)}. Shrink them as the plan says, read them again, then copy.`;
   }
 
   /** Why these two drives must not be copied one onto the other; null: nothing speaks against it. */

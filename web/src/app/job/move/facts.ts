@@ -58,3 +58,26 @@ export const FACTS: readonly Fact[] = [
     ['bios', 'BIOS'],
   ]),
 ];
+
+export type Counted = 'programs' | 'files' | 'targetSectors' | 'oldReadBytesPerSecond' | 'newWriteBytesPerSecond';
+
+/** What is counted or measured. `per`: what one of the unit is in the fact's own. */
+export const COUNTS: readonly {
+  readonly id: Counted;
+  readonly ask: string;
+  readonly unit: string;
+  readonly per: number;
+  readonly hint: string;
+}[] = [
+  { id: 'programs', ask: 'Programs to set up by hand', unit: '', per: 1, hint: 'Empty: not counted, about 20 are reckoned with.' },
+  { id: 'files', ask: 'Files to bring over', unit: '', per: 1, hint: 'Empty: reckoned from what is used.' },
+  { id: 'targetSectors', ask: 'Sectors the new drive reports', unit: '', per: 1, hint: '' },
+  {
+    id: 'oldReadBytesPerSecond',
+    ask: 'The old drive reads, measured',
+    unit: 'MB/s',
+    per: 1e6,
+    hint: 'Empty: the maker’s word, else what is usual.',
+  },
+  { id: 'newWriteBytesPerSecond', ask: 'The new drive keeps up writing', unit: 'MB/s', per: 1e6, hint: 'Once its fast cache is full.' },
+];

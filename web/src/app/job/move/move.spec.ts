@@ -8,7 +8,9 @@ import { m2Drive, model } from '../../../../../core/src/testing/samples';
 import { benchAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { DockActions } from '../../state/dock/dock.reducer';
+import { idOf } from '../dock/run-keeper';
 import { MoveSection } from './move';
+import { OldDrive } from './old-drive';
 
 const GIB = 2 ** 30;
 const knowledge = { models: [model()], drives: [m2Drive()] };
@@ -146,7 +148,7 @@ describe('the run in the dock', () => {
     await tell(dock(null));
     await screen.press('Start the clone from bay A');
     const request = http.expectOne((one) => one.url === '/api/dock/bays/A/runs');
-    expect(request.request.body).toEqual({ kind: 'clone', targetBay: 'B', fromByte: 0 });
+    expect(request.request.body).toEqual({ kind: 'clone', targetBay: 'B', fromByte: 0, toByte: null });
     request.flush(run({ doneBytes: 0, history: [[0, 0]] }));
     await screen.settle();
     await screen.settle();
@@ -177,6 +179,7 @@ describe('the run in the dock', () => {
       kind: 'clone',
       targetBay: 'B',
       fromByte: 226e9,
+      toByte: null,
     });
   });
 
@@ -219,5 +222,86 @@ describe('before the machine is opened', () => {
     await screen.press('Not needed');
     await screen.press('Keep it so');
     expect(text(screen)).toContain('Say why it is not needed.');
+  });
+});
+
+describe('what is known of the old drive', () => {
+  const oldDrive = async (...commands: JobCommand[]) =>
+    JobScreenHarness.of(OldDrive, benchAt('safeguard').must(...commands).job, knowledge);
+  const drop = async (screen: JobScreenHarness<OldDrive>, name: string, content: string) => {
+    const field = screen.element.querySelector<HTMLInputElement>('input[type=file]')!;
+    // The browser of the tests has no Blob.arrayBuffer.
+    const file = Object.assign(new File([content], name), { arrayBuffer: () => Promise.resolve(new TextEncoder().encode(content).buffer) });
+    Object.defineProperty(field, 'files', { value: [file], configurable: true });
+    field.dispatchEvent(new Event('change'));
+    for (let turn = 0; turn < 6; turn++) await screen.settle();
+  };
+  const DUMP = 'label: dos\nunit: sectors\n\nx1 : start=2048, size=204800, type=7, bootable\n';
+  const fio = (rw: string) =>
+    JSON.stringify({
+      'fio version': 'fio-3',
+      jobs: [{ jobname: 'x', 'job options': { rw }, read: { bw_bytes: 42e6, iops: 10, total_ios: 5 } }],
+    });
+
+  it('a table is read from a file, a map and a listing on top of it', async () => {
+    const screen = await oldDrive();
+    await drop(
+      screen,
+      'list.json',
+      '{"blockdevices":[{"name":"sda","type":"disk","size":"1G","children":[{"name":"sda1","size":"1G","fstype":"ntfs","fsused":51200}]}]}',
+    );
+    expect(text(screen)).toContain('Read the partitions first');
+    await drop(screen, 'old.sfdisk', DUMP);
+    expect(screen.job.move.source).toMatchObject({ name: 'old.sfdisk', disk: { table: 'mbr', partitions: [{ startSector: 2048 }] } });
+    await drop(
+      screen,
+      'list.json',
+      '{"blockdevices":[{"name":"sda","type":"disk","size":"1G","children":[{"name":"sda1","size":"1G","fstype":"ntfs","fsused":51200}]}]}',
+    );
+    expect(screen.job.move.source!.disk.partitions[0]!.usedBytes).toBe(51_200);
+    await drop(screen, 'old.map', '0x0 + 2\n0x0 0x200000 +\n0x200000 0x1000 -\n');
+    expect(screen.job.move.map).toMatchObject({ summary: { badAreas: 1 }, rescue: { hits: [{ number: 1 }] } });
+    expect(text(screen)).toContain('Everything was tried more than once');
+  });
+
+  it('a measured speed is reckoned with, a random one is not', async () => {
+    const screen = await oldDrive();
+    await drop(screen, 'random.json', fio('randread'));
+    expect(text(screen)).toContain('says nothing of a copy');
+    await drop(screen, 'whole.json', fio('read'));
+    expect(screen.job.move.facts.oldReadBytesPerSecond).toBe(42e6);
+    expect(screen.element.querySelector<HTMLInputElement>('#oldReadBytesPerSecond')!.value).toBe('42');
+  });
+
+  it('what is no file for this is refused with its place', async () => {
+    const screen = await oldDrive();
+    await drop(screen, 'bad.sfdisk', 'label: gpt\nx1 : start=no, size=1, type=7\n');
+    expect(text(screen)).toContain('(line 2)');
+    expect(screen.job.move.source).toBeNull();
+  });
+
+  it('answers and counts are kept as they are given, and taken back when emptied', async () => {
+    const screen = await oldDrive();
+    await screen.press('bad areas');
+    expect(screen.job.move.facts.reads).toBe('bad-areas');
+    const leave = async (value: string) => {
+      await screen.type('#programs', value);
+      screen.element.querySelector('#programs')!.dispatchEvent(new Event('blur'));
+      await screen.settle();
+    };
+    await leave('23');
+    expect(screen.job.move.facts.programs).toBe(23);
+    await leave('');
+    expect(screen.job.move.facts.programs).toBeNull();
+  });
+});
+
+describe('the id of a note about a run', () => {
+  const run = 'fa111111-1111-4111-8111-111111111111';
+  it('is the same on every screen, another for every note, and never the run’s own', () => {
+    const ids = Array.from({ length: 22 }, (_, note) => idOf(run, note));
+    expect(new Set([...ids, run]).size).toBe(23);
+    expect(idOf(run, 5)).toBe(idOf(run, 5));
+    expect(ids.every((id) => /^[0-9a-f]{8}-1111-4111-8111-111111111111$/.test(id))).toBe(true);
   });
 });

@@ -1,14 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import {
   bytesOf,
   lsblkOf,
+  rateIn,
   sayBytes,
   sayPartition,
   sfdiskJsonOf,
   sourceDiskOf,
   withFullness,
   type DocumentSource,
+  type FioResult,
   type JobState,
   type MoveFacts,
   type SourceDisk,
@@ -20,16 +21,16 @@ import { Api, faultOf } from '../../state/api';
 import { selectDock } from '../../state/dock/dock.reducer';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { Choice } from '../../ui/choice';
-import { NumberField } from '../../ui/number-field';
+import { SettledNumber } from '../../ui/settled-number';
 import { StateMark } from '../../ui/state-mark';
 import { MoveReader } from '../../workers/move-reader';
-import { FACTS } from './facts';
+import { COUNTS, FACTS, type Counted } from './facts';
 import { gibOf } from './words';
 
 /** What is known of the old drive: its partitions, how full they are, what a rescue map says, and what was asked. */
 @Component({
   selector: 'p-old-drive',
-  imports: [FormsModule, Choice, NumberField, StateMark],
+  imports: [Choice, SettledNumber, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './old-drive.html',
   styleUrl: './old-drive.css',
@@ -60,7 +61,23 @@ export class OldDrive {
         asks: one.kind === 'data' || one.kind === 'linux',
       })),
   );
-  private readonly typed = signal<number | null | undefined>(undefined);
+  /** What is counted or measured; rates are shown in MB/s, as programs print them. */
+  protected readonly counts = computed(() =>
+    COUNTS.map(({ id, ask, unit, per, hint }) => {
+      const value = this.job().move.facts[id];
+      return {
+        id,
+        ask,
+        unit,
+        hint: id === 'targetSectors' ? this.sectorsHint() : hint,
+        value: value === null ? null : Math.round((value / per) * 10) / 10,
+      };
+    }),
+  );
+  private readonly sectorsHint = computed(() => {
+    const told = this.bays().map((bay) => `bay ${bay.bay}: ${Math.floor(bay.drive!.capacityBytes / 512).toLocaleString('en-GB')}`);
+    return `Empty: by the standard formula of its marked size.${told.length > 0 ? ` The dock says ${told.join(', ')}.` : ''}`;
+  });
 
   protected async choose(event: Event): Promise<void> {
     const field = event.target as HTMLInputElement;
@@ -111,6 +128,7 @@ export class OldDrive {
         'Read: what is saved, and where the holes are.',
       );
     }
+    if (found.kind === 'speed') return this.keepSpeed(found.speed);
     if (found.kind === 'table') {
       const known = sourceDiskOf(found.table, null);
       return known
@@ -125,18 +143,23 @@ export class OldDrive {
     this.give({ type: 'state-fullness', used }, 'Read: how full the partitions are.');
   }
 
+  /** Reading tells of the old drive, writing of the new one: nobody writes to the old. */
+  private keepSpeed(speed: FioResult): void {
+    const { read, write } = rateIn(speed);
+    const facts = {
+      ...(read === null ? {} : { oldReadBytesPerSecond: read }),
+      ...(write === null ? {} : { newWriteBytesPerSecond: write }),
+    };
+    if (Object.keys(facts).length === 0)
+      return this.say('That fio run is a random one: it says nothing of a copy. Measure reading from end to end (rw=read).', '');
+    this.give({ type: 'state-move-facts', facts }, 'Read: the times are reckoned with the measured rates.');
+  }
+
   private keep(disk: SourceDisk, source: DocumentSource, name: string): void {
     this.give({ type: 'read-table', name, source, disk }, disk.problems.length > 0 ? 'Read. Its table has faults, named below.' : 'Read.');
   }
 
-  protected type(value: number | null): void {
-    this.typed.set(value);
-  }
-
-  protected used(number: number): void {
-    const gib = this.typed();
-    this.typed.set(undefined);
-    if (gib === undefined) return;
+  protected used(number: number, gib: number | null): void {
     this.give({ type: 'state-fullness', used: { [String(number)]: gib === null ? null : Math.round(gib * 2 ** 30) } }, '');
   }
 
@@ -148,10 +171,9 @@ export class OldDrive {
     return String(this.job().move.facts[id]);
   }
 
-  protected counted(id: 'programs' | 'files' | 'targetSectors'): void {
-    const value = this.typed();
-    this.typed.set(undefined);
-    if (value !== undefined) this.fact(id, value === null ? null : Math.round(value));
+  protected counted(id: Counted, value: number | null): void {
+    const { per } = COUNTS.find((one) => one.id === id)!;
+    this.fact(id, value === null ? null : Math.round(value * per));
   }
 
   protected yesNo(id: 'usbMedium' | 'imageStore' | 'secondSystem', value: string): void {

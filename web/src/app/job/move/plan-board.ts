@@ -15,15 +15,15 @@ import {
 import { StrataMove, type Stretch } from '../../drawing/strata-move';
 import type { StrataDrive } from '../../drawing/strata-move.geometry';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { NumberField } from '../../ui/number-field';
+import { SettledNumber } from '../../ui/settled-number';
 import { saveFile } from '../../ui/save-file';
 import { StateMark } from '../../ui/state-mark';
-import { gibOf, sayGib, sayRange } from './words';
+import { gibOf, sayRange } from './words';
 
 /** Where every partition goes on the new drive: drawn at one scale, sizes by hand or typed, the rules holding. */
 @Component({
   selector: 'p-plan-board',
-  imports: [NumberField, StateMark, StrataMove],
+  imports: [SettledNumber, StateMark, StrataMove],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan-board.html',
   styleUrl: './plan-board.css',
@@ -35,14 +35,12 @@ export class PlanBoard {
   protected readonly fault = signal('');
   /** The drawing takes what the screen has: both ends of the drives are to be seen at once. */
   protected readonly height = signal(Math.min(560, Math.max(320, window.innerHeight - 452)));
-  protected readonly typed = signal<number | null>(null);
-  protected readonly sayGib = sayGib;
   /** While an edge is held its size is only drawn; what is let go is kept. */
   protected readonly wishes = linkedSignal<LayoutWishes>(() => this.job().move.wishes);
   private readonly disk = computed(() => this.job().move.source?.disk ?? null);
   protected readonly layout = computed(() => layoutOf(this.job(), this.wishes()));
   /** What is drawn: the last layout that could be. */
-  protected readonly drawn = linkedSignal<ReturnType<PlanBoard['drawnNow']>, ReturnType<PlanBoard['drawnNow']>>({
+  protected readonly drawn = linkedSignal<StrataDrive | null, StrataDrive | null>({
     source: () => this.drawnNow(),
     computation: (now, before) => now ?? before?.value ?? null,
   });
@@ -135,13 +133,9 @@ export class PlanBoard {
     if (last) this.give(number, bytes);
   }
 
-  /** A size counts once its field is left, not while its digits are typed. */
-  protected type(number: number | null): void {
-    const gib = this.typed();
-    this.typed.set(null);
-    if (gib === null) return;
-    const now = number === null ? this.bare() : this.rows().find((row) => row.number === number)?.gib;
-    if (now !== gib) this.give(number, Math.round(gib * 2 ** 30));
+  /** Emptied: as the rules have it. */
+  protected type(number: number | null, gib: number | null): void {
+    this.give(number, gib === null ? null : Math.round(gib * 2 ** 30));
   }
 
   protected reset(): void {

@@ -14,4 +14,3 @@ export const AXIS_MARKS = [
 ].map(({ minutes, say }) => ({ x: axisX(minutes), say }));
 
 export const gibOf = (bytes: number): number => Math.round((bytes / 2 ** 30) * 10) / 10;
-export const sayGib = (bytes: number): string => `${(bytes / 2 ** 30).toLocaleString('en-GB', { maximumFractionDigits: 1 })} GiB`;
