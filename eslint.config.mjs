@@ -18,8 +18,8 @@ const CORE_ROOMS = [
   'job',
   'formats',
 ];
-/** Formats read hardware and what diagnosis knows; nothing in core reads a format. */
-const MAY_READ = { formats: ['units', 'standards', 'hardware', 'diagnose'] };
+/** Formats read hardware, what diagnosis knows, and ways (a guide is written as it is walked); nothing in core reads a format. */
+const MAY_READ = { formats: ['units', 'standards', 'hardware', 'diagnose', 'fit', 'teardown'] };
 
 const forbid = (files, patterns, ignores = []) => ({ files, ignores, rules: { 'no-restricted-imports': ['error', { patterns }] } });
 const package_ = (...names) =>

@@ -17,6 +17,8 @@ const view = (page: Page, name: string) =>
 const putIn = async (page: Page, bay: string, drive: RegExp) => {
   await page.getByRole('combobox', { name: `Drive in simulated bay ${bay}` }).click();
   await page.getByRole('option', { name: drive }).click();
+  // The list takes a moment to fold: the next press is meant for a list that is shut.
+  await expect(page.getByRole('listbox')).toHaveCount(0);
 };
 
 test('from the old drive’s table to a copy that outlives dock and source', async ({ page }) => {

@@ -1,5 +1,6 @@
 export * from './diagnosis.js';
 export * from './dock.js';
+export * from './guides.js';
 export * from './jobs.js';
 export * from './knowledge.js';
 export * from './openapi.js';

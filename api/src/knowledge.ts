@@ -1,4 +1,4 @@
-import { DriveSchema, LearnedEditionSchema, MachineModelSchema, PartSchema } from '@petrichor/core';
+import { DriveSchema, LearnedEditionSchema, MachineModelSchema, PartSchema, PolicySchema } from '@petrichor/core';
 import * as z from 'zod';
 
 /** What the core may look up: models with guides, the drives of the shelf, and what diagnosis knows. */
@@ -6,6 +6,8 @@ export const KnowledgeReplySchema = z.strictObject({
   models: z.array(MachineModelSchema),
   drives: z.array(DriveSchema),
   parts: z.array(PartSchema),
+  /** How this workshop opens machines. */
+  policy: PolicySchema,
   diagnosis: z.strictObject({ before: LearnedEditionSchema, after: LearnedEditionSchema }),
 });
 export type KnowledgeReply = z.infer<typeof KnowledgeReplySchema>;

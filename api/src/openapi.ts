@@ -1,7 +1,8 @@
-import { DiagnosisKnowledgeSchema } from '@petrichor/core';
+import { DiagnosisKnowledgeSchema, MachineModelSchema, PolicySchema } from '@petrichor/core';
 import * as z from 'zod';
 import * as diagnosis from './diagnosis.js';
 import * as dock from './dock.js';
+import * as guides from './guides.js';
 import * as jobs from './jobs.js';
 import * as knowledge from './knowledge.js';
 import { PROBLEM_TYPE, ProblemSchema } from './problem.js';
@@ -63,6 +64,39 @@ export const OPERATIONS: readonly Operation[] = [
     reply: jobs.CommandReplySchema,
     status: 200,
   },
+  {
+    method: 'post',
+    path: '/api/models',
+    summary: 'Save the next version of a guide (reviewed or retired: lead)',
+    body: guides.SaveGuideSchema,
+    reply: guides.SaveGuideReplySchema,
+    status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/models/{modelId}/record',
+    summary: 'Versions, corrections and jobs of a model',
+    reply: guides.ModelRecordSchema,
+    status: 200,
+  },
+  { method: 'get', path: '/api/models/{modelId}/versions/{version}', summary: 'A model as it was', reply: MachineModelSchema, status: 200 },
+  {
+    method: 'post',
+    path: '/api/corrections/{jobId}/{seq}',
+    summary: 'What came of a correction (lead)',
+    body: guides.SettleCorrectionSchema,
+    status: 204,
+  },
+  {
+    method: 'post',
+    path: '/api/policy',
+    summary: 'How this workshop opens machines (lead)',
+    body: PolicySchema,
+    reply: PolicySchema,
+    status: 200,
+  },
+  { method: 'post', path: '/api/photos', summary: 'Keep a photo (a JPEG as the body)', reply: guides.PhotoReplySchema, status: 201 },
+  { method: 'get', path: '/api/photos/{hash}', summary: 'A photo, as JPEG', status: 200 },
   { method: 'get', path: '/api/knowledge', summary: 'Models and drives', reply: knowledge.KnowledgeReplySchema, status: 200 },
   {
     method: 'post',

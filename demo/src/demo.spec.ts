@@ -1,5 +1,25 @@
-import { buildWay, judge, NO_NEED, placeIn, rank, slotsOf, type Finding, type MachineModel, type Slot, type Way } from '@petrichor/core';
-import { DEMO_ACCOUNTS, demoDrives, demoJobs, demoModels, demoParts, pastJobs } from './index.js';
+import {
+  buildScouting,
+  buildWay,
+  countOf,
+  guideHowTo,
+  guideMarkdown,
+  guideSheets,
+  guideWarnings,
+  judge,
+  moveThings,
+  NO_NEED,
+  placeIn,
+  rank,
+  slotsOf,
+  type Finding,
+  type MachineModel,
+  type Operation,
+  type Slot,
+  type TrayItem,
+  type Way,
+} from '@petrichor/core';
+import { DEMO_ACCOUNTS, demoDrives, demoJobs, demoModels, demoParts, otherMachines, pastJobs } from './index.js';
 
 const models = demoModels();
 const drives = demoDrives();
@@ -13,6 +33,15 @@ function placeOf(modelId: string, slotId: string, variant: string | null = null)
   const others = slots.filter((one) => one !== slot && one.fitted).map((one) => ({ slotId: one.id, protocol: null }));
   return placeIn(model, slot, { parts, others, need: NO_NEED }, variant);
 }
+/** What is out after every step of a way, each with all it moves. */
+function trayAfter({ steps }: Way): TrayItem[] {
+  const walked = steps.reduce<TrayItem[]>(
+    (tray, step) => step.moves.reduce((sofar, thing) => moveThings(sofar, step, thing.key, countOf(thing)), tray),
+    [],
+  );
+  return walked.filter((item) => item.out > 0);
+}
+
 const everySlot = (model: MachineModel): { slot: Slot; variant: string | null }[] =>
   (model.variants?.of.map((one) => one.id) ?? [null]).flatMap((variant) => slotsOf(model, variant).map((slot) => ({ slot, variant })));
 
@@ -34,6 +63,46 @@ describe('the demo workshop', () => {
         expect([model.id, slot.id, way.ok]).toEqual([model.id, slot.id, true]);
         expect(way.steps.some((step) => step.leg === 'out')).toBe(true);
       }
+  });
+
+  it.each(models.map((model) => [model.id, model] as const))('%s: the way out returns what the way in took, for every part', (_, model) => {
+    for (const operation of model.guide.operations) {
+      const slot = { ...model.slots[0]!, reach: [operation.id] };
+      const left = (way: Way) => trayAfter(way).map((item) => item.kind);
+      expect(left(buildScouting(model, slot) as Way)).toEqual([]);
+      // The old drive alone stays out: another goes in.
+      expect(left(buildWay(model, slot, []) as Way).filter((kind) => kind !== 'drive')).toEqual([]);
+    }
+  });
+
+  it('has guides without a warning but of screws not to be swapped, for every family of machine', () => {
+    expect(models.flatMap(guideWarnings).filter((one) => one.code !== 'overlength')).toEqual([]);
+    const operations = models.flatMap((model) => model.guide.operations);
+    const some = (what: (operation: Operation) => boolean) => operations.filter(what).length;
+    const screws = operations.flatMap((one) => one.takes.flatMap((thing) => (thing.kind === 'screw' ? [thing] : [])));
+    expect(screws.filter((thing) => thing.captive).length).toBeGreaterThanOrEqual(2);
+    expect(screws.filter((thing) => thing.hiddenUnder).length).toBeGreaterThanOrEqual(3);
+    expect(screws.every((thing) => thing.holes.every((hole) => (hole.depthMm ?? 99) > thing.screw.lengthMm))).toBe(true);
+    expect(some((one) => one.live)).toBeGreaterThanOrEqual(1);
+    expect(some((one) => one.role === 'cut-off' && one.takes.length > 0)).toBe(1);
+    expect(some((one) => typeof one.mirror?.waitSeconds === 'number')).toBeGreaterThanOrEqual(1);
+    expect(new Set(models.map((model) => model.guide.startSide))).toEqual(new Set(['lid-open', 'glass-up', 'base-up']));
+    expect(some((one) => one.side === 'palm-rest-raised')).toBeGreaterThan(0);
+  });
+
+  it.each(models.map((model) => [model.id, model] as const))('%s can be read as Markdown, linked data and pages', (_, model) => {
+    const steps = slotsOf(model, null).reduce((sum, slot) => {
+      const way = slot.reach.length > 0 && buildWay(model, slot, []);
+      return sum + (way && way.ok ? way.steps.length : 0);
+    }, 0);
+    expect(guideMarkdown(model).match(/^\d+\. \*\*/gm)).toHaveLength(steps);
+    const linked = JSON.stringify(guideHowTo(model));
+    expect(linked.match(/"HowToStep"/g)!.length - guideHowTo(model)['@graph'].length).toBe(steps);
+    const pages = guideSheets(model, 'A4');
+    const beyond = pages.flatMap((page) => page.strokes).filter((stroke) => 'y' in stroke && stroke.y > 297 - 8);
+    expect(beyond).toEqual([]);
+    for (const { title } of model.guide.operations.slice(0, 3))
+      expect(pages.some((page) => page.strokes.some((stroke) => stroke.kind === 'text' && stroke.text.includes(title)))).toBe(true);
   });
 
   it('makes every rule decide something somewhere: each says of some drive that it is not simply so', () => {
@@ -102,6 +171,6 @@ describe('where the obvious drive is wrong', () => {
 it('has people for every role, and jobs that name them', () => {
   const names = new Set(DEMO_ACCOUNTS.map((one) => one.signInName));
   expect(new Set(DEMO_ACCOUNTS.flatMap((one) => one.roles)).size).toBe(3);
-  for (const job of [...demoJobs(new Date('2026-04-14T10:00:00Z')), ...pastJobs(new Date('2026-04-14T10:00:00Z'))])
+  for (const job of [demoJobs, pastJobs, otherMachines].flatMap((jobs) => jobs(new Date('2026-04-14T10:00:00Z'))))
     expect(names.has(job.takenInBy) && names.has(job.workedBy)).toBe(true);
 });

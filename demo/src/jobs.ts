@@ -32,6 +32,8 @@ export interface DemoJob {
   /** Steps walked within that phase. */
   readonly ticksIn: number;
   readonly closedTo: string | null;
+  /** Which drive goes where; unset: the one that most get. */
+  readonly drive?: { readonly slotId: string; readonly driveId: string };
   /** The old drive is kept here until this day; unset: it goes back. */
   readonly keptUntil?: string;
 }
@@ -54,10 +56,9 @@ export const ALL_WELL: Baseline = {
 export const HARDLY_STARTS: Baseline = { ...ALL_WELL, starts: 'faulty', camera: 'not-tried', speakers: 'not-tried', wireless: 'not-tried' };
 
 /** What the counter wrote of a machine of the demo's model. */
-export const brought = ({ serial, ...own }: Omit<Intake, 'modelId' | 'modelName'>): Intake => ({
+export const brought = (own: Omit<Intake, 'modelId' | 'modelName'> & Partial<Pick<Intake, 'modelId' | 'modelName'>>): Intake => ({
   modelId: 'tarnwell-fen-14',
   modelName: 'Tarnwell Fen 14',
-  serial,
   ...own,
 });
 
@@ -231,6 +232,48 @@ export const demoJobs = (now: Date): readonly DemoJob[] => [
   },
 ];
 
+/** Other machines than most bring: loaded last, so that the numbers before stay as they are. */
+export const otherMachines = (now: Date): readonly DemoJob[] => [
+  {
+    intake: brought({
+      modelId: 'corvane-pane-21',
+      modelName: 'Corvane Pane 21',
+      customer: { name: 'Village school', reach: 'Wim Oddny, reading room' },
+      serial: 'CP21-G-11807',
+      complaint: 'Hums and hangs; the children go away before it is up.',
+      mustNotLose: 'nothing, all of it is on the school’s server',
+      accessories: 'keyboard, mouse',
+      promisedAt: inHours(now, 30),
+      baseline: ALL_WELL,
+    }),
+    ...by('perpetua', 'tobiah'),
+    drive: { slotId: 'bay', driveId: 'corrie-d7-2tb' },
+    until: 'way-in',
+    ticksIn: 0,
+    deeds: [],
+    closedTo: null,
+  },
+  {
+    intake: brought({
+      modelId: 'winslade-gannet-15',
+      modelName: 'Winslade Gannet 15',
+      customer: { name: 'Ferry office', reach: 'Ivo Penhale, counter 2' },
+      serial: 'WG15-40266',
+      complaint: 'Takes a quarter of an hour to start.',
+      mustNotLose: 'The fare tables.',
+      accessories: 'charger',
+      promisedAt: inHours(now, 28),
+      baseline: ALL_WELL,
+    }),
+    ...by('perpetua', 'ines'),
+    drive: { slotId: 'bay', driveId: 'corrie-d7-2tb' },
+    until: 'way-in',
+    ticksIn: 5,
+    deeds: [],
+    closedTo: null,
+  },
+];
+
 const dumpBytes = (name: string): Uint8Array => readFileSync(new URL(`../dumps/${name}`, import.meta.url));
 
 /** The old drive's partitions, how full they are known to be. */
@@ -285,9 +328,9 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
       ? goOn('diagnose')
       : { type: 'conclude', causeId: 'flash-worn', reason: 'Self-report counts media errors; spare at 4 %.' };
   },
-  match: (job) => {
+  match: (job, { drive }) => {
     if (job.need.usedGb === null) return { type: 'state-need', usedGb: 334, wantedGb: 1000 };
-    return job.choice ? goOn('match') : { type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3-1tb' };
+    return job.choice ? goOn('match') : { type: 'choose-drive', ...(drive ?? { slotId: 'm2-a', driveId: 'pellow-p3-1tb' }) };
   },
   safeguard: (job) => {
     if (!job.move.source) return { type: 'read-table', name: 'sallow.sfdisk', source: 'file', disk: oldTable() };

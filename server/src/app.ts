@@ -9,6 +9,7 @@ import { ownOriginOnly, securityHeaders } from './http/security.js';
 import { sessions } from './http/session.js';
 import { diagnosisRoutes } from './routes/diagnosis.js';
 import { dockRoutes } from './routes/dock.js';
+import { guideRoutes } from './routes/guides.js';
 import { jobRoutes } from './routes/jobs.js';
 import { knowledgeRoutes } from './routes/knowledge.js';
 import { shelfRoutes } from './routes/shelf.js';
@@ -18,6 +19,7 @@ import { webRoutes } from './routes/web.js';
 import { DockClient } from './services/dock.js';
 import type { Feed } from './services/feed.js';
 import { JobService } from './services/jobs.js';
+import { PhotoStore } from './services/photos.js';
 import type { Database } from './store/database.js';
 
 export interface AppParts {
@@ -32,11 +34,24 @@ export interface AppParts {
   readonly webFolder: string | null;
   /** Address of the drive dock's agent; null: there is none. */
   readonly dockUrl: string | null;
+  /** Folder of the photos; null: none are kept. */
+  readonly photoFolder: string | null;
   readonly now: () => Date;
 }
 
 /** The HTTP side of Petrichor, without a port. */
-export function makeApp({ database, feed, log, sessionSecret, secureCookie, signInTries, webFolder, dockUrl, now }: AppParts): Express {
+export function makeApp({
+  database,
+  feed,
+  log,
+  sessionSecret,
+  secureCookie,
+  signInTries,
+  webFolder,
+  dockUrl,
+  photoFolder,
+  now,
+}: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, quietReqLogger: true, autoLogging: { ignore: (request) => request.url === '/api/health' } }));
@@ -60,6 +75,7 @@ export function makeApp({ database, feed, log, sessionSecret, secureCookie, sign
     sessionRoutes(database, signInTries),
     jobRoutes(database, new JobService(database), now),
     knowledgeRoutes(database, now),
+    guideRoutes(database, new PhotoStore(database, photoFolder), now),
     shelfRoutes(database, now),
     diagnosisRoutes(database, now),
     dockRoutes(database, new DockClient(dockUrl)),

@@ -8,6 +8,7 @@ const ConfigSchema = z.object({
   PETRICHOR_SECURE_COOKIE: z.stringbool().default(false),
   PETRICHOR_SIGN_IN_TRIES: z.coerce.number().int().min(1).default(10),
   PETRICHOR_WEB: z.string().optional(),
+  PETRICHOR_PHOTOS: z.string().optional(),
   PETRICHOR_DOCK: z.url('PETRICHOR_DOCK has to be the address of the dock’s agent, like http://127.0.0.1:4711.').optional(),
   PETRICHOR_LOG: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('warn'),
 });

@@ -21,6 +21,7 @@ async function main(): Promise<void> {
     signInTries: config.PETRICHOR_SIGN_IN_TRIES,
     webFolder: config.PETRICHOR_WEB ?? null,
     dockUrl: config.PETRICHOR_DOCK ?? null,
+    photoFolder: config.PETRICHOR_PHOTOS ?? null,
     now: () => new Date(),
   });
   const server = createServer(app);

@@ -7,6 +7,7 @@ import {
   DriveListSchema,
   FioSchema,
   PartListSchema,
+  PlanInputSchema,
   PartitionTableSchema,
   RescueSummarySchema,
   VerdictSchema,
@@ -21,6 +22,7 @@ import { ROOT } from '../paths.js';
 /** The published formats: their schemas are made from the Zod schemas that read them. */
 export const FORMATS: Readonly<Record<string, { readonly schema: z.ZodType; readonly title: string }>> = {
   'machine-model': { schema: MachineModelSchema, title: 'A machine model: its card, slots, outline map and guide' },
+  plan: { schema: PlanInputSchema, title: 'What the planner is asked, as ./petrichor plan takes it' },
   'drive-list': { schema: DriveListSchema, title: 'A list of drives, as the shelf brings it in' },
   'part-list': { schema: PartListSchema, title: 'A list of small parts, as the shelf brings it in' },
   identify: { schema: IdentifyKnowledgeSchema, title: 'What Identify knows: features, things, look-alikes' },

@@ -83,6 +83,7 @@ export function startServer(databaseUrl: string, port: number, environment: Node
       DATABASE_URL: databaseUrl,
       PETRICHOR_PORT: String(port),
       PETRICHOR_WEB: WEB_BUILD,
+      PETRICHOR_PHOTOS: process.env['PETRICHOR_PHOTOS'] ?? join(STATE, 'photos'),
       PETRICHOR_SESSION_SECRET: sessionSecret(),
       ...environment,
     },

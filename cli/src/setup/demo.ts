@@ -1,6 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import type { JobCommand } from '@petrichor/core';
-import { DEMO_ACCOUNTS, DEMO_WORKSHOP, demoDrives, demoJobs, demoModels, demoParts, nextDemoCommand, pastJobs } from '@petrichor/demo';
+import {
+  DEMO_ACCOUNTS,
+  DEMO_WORKSHOP,
+  demoDrives,
+  demoJobs,
+  otherMachines,
+  demoModels,
+  demoParts,
+  nextDemoCommand,
+  pastJobs,
+} from '@petrichor/demo';
 import {
   addAccount,
   anyAccount,
@@ -36,7 +46,7 @@ export async function loadDemo(databaseUrl: string, now = new Date()): Promise<b
       const person = people.get(signInName)!;
       return { workshopId, by: { id: person.id, name: person.name }, roles: person.roles, at };
     };
-    for (const demo of [...demoJobs(now), ...pastJobs(now)]) {
+    for (const demo of [...demoJobs(now), ...pastJobs(now), ...otherMachines(now)]) {
       // A minute a command: today's jobs over the last hours, the others on their day.
       let at = now.getTime() - 4 * 3_600_000 - demo.daysAgo * 86_400_000;
       let job = await jobs.open(acting(demo.takenInBy, new Date(at)), { commandId: randomUUID(), intake: demo.intake });

@@ -20,3 +20,4 @@ export * from './sfdisk/write.js';
 export * from './shelf-table/table.js';
 export * from './smart-report/read.js';
 export * from './text.js';
+export * from './guide/index.js';

@@ -4,11 +4,32 @@ import { ScrewSchema } from './screw.js';
 export const SideSchema = z.enum(['lid-open', 'base-up', 'palm-rest-raised', 'glass-up']);
 export type Side = z.infer<typeof SideSchema>;
 
-/** A place on the outline map, mm from the map's upper left corner as the technician sees it. */
-export const HoleSchema = z.strictObject({ xMm: z.number(), yMm: z.number() });
+/** A place on the outline map of its side, mm from the map's upper left corner as the technician sees it. */
+export const HoleSchema = z.strictObject({
+  xMm: z.number(),
+  yMm: z.number(),
+  /** How far a screw may reach below the seat of its head before it meets what lies beneath, mm. Unset: nobody measured. */
+  depthMm: z.number().min(0.5).max(60).optional(),
+});
 export type Hole = z.infer<typeof HoleSchema>;
 
-/** What an operation takes out, unplugs, peels or turns off: what goes on the tray. */
+/** What a screw meets that reaches beyond the bottom of its hole. */
+export const BehindHoleSchema = z.enum(['nothing', 'cover', 'palm-rest', 'glass', 'board', 'battery']);
+export type BehindHole = z.infer<typeof BehindHoleSchema>;
+
+/** How a lead is held, and how it lets go. */
+export const LeadConnectorSchema = z.strictObject({
+  kind: z.enum(['latch', 'eared', 'wire-plug', 'squeeze', 'sliding-shield', 'antenna', 'rigid', 'press-on']),
+  /** What the nail does: `Lift the bar on the far edge`. */
+  opens: z.string().min(1).max(100),
+  /** The edge the latch turns on; the other is lifted. Null: none, or nobody looked. */
+  hinge: z.string().max(30).nullable().default(null),
+  /** Colours of its wires in order, as one looks at the plug. */
+  colours: z.string().max(60).nullable().default(null),
+});
+export type LeadConnector = z.infer<typeof LeadConnectorSchema>;
+
+/** What an operation takes out, loosens, unplugs, peels or turns off: what goes on the tray. */
 export const TakenThingSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     key: z.string(),
@@ -16,6 +37,13 @@ export const TakenThingSchema = z.discriminatedUnion('kind', [
     label: z.string().max(60),
     screw: ScrewSchema,
     holes: z.array(HoleSchema).min(1).max(40),
+    /** It is loosened and stays in its part. */
+    captive: z.boolean().default(false),
+    /** What covers it, by the label of the part: a foot, a flap, a glued plug. */
+    hiddenUnder: z.string().max(60).nullable().default(null),
+    /** A mark beside the holes. */
+    mark: z.string().max(20).nullable().default(null),
+    behind: BehindHoleSchema.nullable().default(null),
   }),
   z.strictObject({
     key: z.string(),
@@ -23,9 +51,16 @@ export const TakenThingSchema = z.discriminatedUnion('kind', [
     /** How the tray says it: `Unplugged`, `Peeled`, `Off`. */
     verb: z.string().max(20),
     label: z.string().max(60),
+    connector: LeadConnectorSchema.nullable().default(null),
+    /** The part that this lead ties to the machine, by its label: it must not lift while the lead is on. */
+    ties: z.string().max(60).nullable().default(null),
   }),
 ]);
 export type TakenThing = z.infer<typeof TakenThingSchema>;
+
+/** What a wait is for. `hold`: a hand holds a button; the others go on by themselves. */
+export const WaitKindSchema = z.enum(['hold', 'settle', 'train', 'cool']);
+export type WaitKind = z.infer<typeof WaitKindSchema>;
 
 /** The way back of an operation, where it is not simply the reverse. */
 const MirrorSchema = z.strictObject({
@@ -33,7 +68,20 @@ const MirrorSchema = z.strictObject({
   short: z.string().min(1).max(24),
   minutes: z.number().min(0).max(240),
   caution: z.string().max(200).nullable(),
+  /** Glue sets, memory trains. */
+  waitSeconds: z.number().int().min(1).max(86_400).nullable().default(null),
+  waitKind: WaitKindSchema.default('settle'),
+  checks: z.array(z.string().min(1).max(120)).max(6).default([]),
 });
+
+/** Where a cover's clips are opened, and how deep the tool may go. */
+export const ClipsSchema = z.strictObject({
+  startAt: z.string().min(1).max(60),
+  deepestMm: z.number().min(0.5).max(40),
+  /** What lies behind, what comes last, what not to do. */
+  note: z.string().max(160).nullable().default(null),
+});
+export type Clips = z.infer<typeof ClipsSchema>;
 
 /** One operation of a guide: a thing two hands do before the next thing can be done. */
 export const OperationSchema = z.strictObject({
@@ -54,6 +102,17 @@ export const OperationSchema = z.strictObject({
   takes: z.array(TakenThingSchema),
   caution: z.string().max(200).nullable(),
   waitSeconds: z.number().int().min(1).max(3600).nullable(),
+  waitKind: WaitKindSchema.default('hold'),
+  /** Parts that come free with it without going on the tray, by their labels. */
+  frees: z.array(z.string().min(1).max(60)).default([]),
+  clips: ClipsSchema.nullable().default(null),
+  risk: z.enum(['low', 'some', 'high']).default('low'),
+  /** Done while the machine still has power: said at the step. */
+  live: z.boolean().default(false),
+  /** What to look at before going on. */
+  checks: z.array(z.string().min(1).max(120)).max(6).default([]),
+  /** What it is to the workshop's policy. */
+  role: z.enum(['power-off', 'battery', 'drain', 'cut-off']).nullable().default(null),
   /** Null: nothing to do on the way out (a drain, a power-off). */
   mirror: MirrorSchema.nullable(),
   /** True where the drive itself is freed or lifted: mirrored in the swap, before the machine is tried. */
@@ -71,21 +130,37 @@ export const LandmarkSchema = z.strictObject({
   heightMm: z.number().positive(),
 });
 
+/** The machine seen from one side, to scale. */
+export const MachineOutlineSchema = z.strictObject({
+  widthMm: z.number().positive().max(2000),
+  heightMm: z.number().positive().max(2000),
+  topEdge: z.string().max(30),
+  bottomEdge: z.string().max(30),
+  landmarks: z.array(LandmarkSchema),
+});
+export type MachineOutline = z.infer<typeof MachineOutlineSchema>;
+
+/** A draft is being written; a retired guide is kept for the jobs that were walked with it. */
+export const GuideStateSchema = z.enum(['draft', 'reviewed', 'retired']);
+export type GuideState = z.infer<typeof GuideStateSchema>;
+
 /** Everything that comes off, in which order it may, and where the screws are. */
 export const GuideSchema = z.strictObject({
   version: z.number().int().min(1),
+  state: GuideStateSchema.default('reviewed'),
   /** Shallow to deep. */
   layers: z.array(z.strictObject({ id: z.string(), name: z.string().max(20) })).min(1),
   startSide: SideSchema,
   turnMinutes: z.number().min(0),
   toolChangeMinutes: z.number().min(0),
-  outline: z.strictObject({
-    widthMm: z.number().positive(),
-    heightMm: z.number().positive(),
-    topEdge: z.string().max(30),
-    bottomEdge: z.string().max(30),
-    landmarks: z.array(LandmarkSchema),
-  }),
+  /** The side with most of the screws. */
+  outline: MachineOutlineSchema,
+  /** Other sides that have screws or landmarks of their own. */
+  sides: z.partialRecord(SideSchema, MachineOutlineSchema).default({}),
   operations: z.array(OperationSchema).min(1).max(120),
 });
 export type Guide = z.infer<typeof GuideSchema>;
+
+/** The map to look at while the machine lies on this side. */
+export const machineOutlineOf = ({ outline, sides }: Pick<Guide, 'outline' | 'sides'>, side: Side | null): MachineOutline =>
+  (side === null ? undefined : sides[side]) ?? outline;

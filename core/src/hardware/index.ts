@@ -13,3 +13,4 @@ export * from './sharing.js';
 export * from './slot.js';
 export * from './speed-run.js';
 export * from './stretch.js';
+export * from './fresh-model.js';

@@ -44,6 +44,10 @@ export const MachineModelSchema = z
     /** What the label underneath says: typing any part of these finds the model. */
     labelTexts: z.array(z.string().min(1).max(60)).min(1),
     firmwareEntry: z.string().max(120),
+    /** The same for the boot menu. */
+    bootMenuEntry: z.string().max(120).default(''),
+    /** What is soldered and cannot be changed. */
+    soldered: z.array(z.string().min(1).max(60)).default([]),
     /** How to try the machine before it is closed. */
     tryBeforeClosing: z.string().max(240),
     settings: z.array(SettingSchema),

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { DriveSchema, SlotSchema } from '../hardware/index.js';
+import { DriveSchema, GuideSchema, SlotSchema } from '../hardware/index.js';
 import { LooksSchema, NeedSchema, TemplateSchema, VerdictSchema } from '../fit/index.js';
 import { MeasureSchema } from '../units/index.js';
 import { WayStepSchema } from '../teardown/index.js';
@@ -9,8 +9,10 @@ import { ConclusionSchema, DataStakeSchema, KeptFindingSchema, KeptReportSchema,
 import { CustodySchema, OldDriveFateSchema } from './custody.js';
 import { IntakeSchema } from './intake.js';
 import { MoveStateSchema } from './move.js';
+import { NoteSchema } from './note.js';
 import { PhaseSchema } from './phases.js';
 import { SafeguardSchema } from './safeguard.js';
+import { CountLineSchema } from './screw-count.js';
 import { TrayItemSchema } from './tray.js';
 
 const Stamp = { by: ActorSchema, at: z.string() };
@@ -90,12 +92,22 @@ export const JobStateSchema = z.strictObject({
     .strictObject({
       guideVersion: z.number().int(),
       layers: z.array(z.strictObject({ id: z.string(), name: z.string() })),
+      /** The guide it is walked with, whole: maps and screws stay as they were. Null: planned before guides were kept. */
+      guide: GuideSchema.nullable(),
+      /** Set: a visit to look, in and out again with the same drive; where the job goes back to, and why. */
+      scouting: z.strictObject({ slotId: z.string(), from: PhaseSchema, why: z.string() }).nullable(),
+      /** False: the machine is closed first and tried then. */
+      tryBeforeClosing: z.boolean(),
       steps: z.array(WayStepSchema),
       ticks: z.array(TickSchema),
       /** When a wait was started, by step. */
       waits: z.record(z.string(), z.string()),
     })
     .nullable(),
+  /** Visits to look that are over. */
+  visits: z.array(z.strictObject({ slotId: z.string(), why: z.string(), steps: z.number().int(), minutes: z.number(), ...Stamp })),
+  /** The last count of the loose screws, and what it showed. */
+  screwCount: z.strictObject({ lines: z.array(CountLineSchema), ...Stamp }).nullable(),
   tray: z.array(TrayItemSchema),
   serials: z.strictObject({ oldDrive: z.string().nullable(), newDrive: z.string().nullable() }),
   tried: z
@@ -113,7 +125,7 @@ export const JobStateSchema = z.strictObject({
   /** Every change of hands of the old drive, in order; the last is how it stands. */
   custody: z.array(CustodySchema),
   waivers: z.array(z.strictObject({ code: z.string(), what: z.string(), reason: z.string(), ...Stamp })),
-  notes: z.array(z.strictObject({ text: z.string(), stepId: z.string().nullable(), ...Stamp })),
+  notes: z.array(z.strictObject({ ...NoteSchema.shape, ...Stamp })),
   lastTouched: z.strictObject(Stamp),
 });
 export type JobState = z.infer<typeof JobStateSchema>;

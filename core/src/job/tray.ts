@@ -42,7 +42,9 @@ export const countOut = (job: HasTray): number => stillOut(job).reduce((sum, ite
 
 /** `8 of 8 M2 × 5 pan` or `battery`, for sentences. */
 export const sayItem = (item: TrayItem): string =>
-  item.kind === 'screw' ? `${item.out} × ${item.label}` : `${item.label} (${item.verb.toLowerCase()})`;
+  item.kind === 'screw'
+    ? `${item.out} × ${item.label}${item.verb === 'Loose' ? ' (loosened)' : ''}`
+    : `${item.label} (${item.verb.toLowerCase()})`;
 
 /**
  * The tray after `count` things of `key` moved in `step`: out of the machine on the way in, back into it
@@ -63,7 +65,7 @@ export function moveThings(tray: readonly TrayItem[], step: WayStep, key: string
   const added: TrayItem = {
     id,
     kind: thing.kind,
-    verb: isScrew ? 'Out' : thing.verb,
+    verb: isScrew ? (thing.captive ? 'Loose' : 'Out') : thing.verb,
     label: thing.label,
     layer: step.layer,
     screw: isScrew ? thing.screw : null,

@@ -2,6 +2,8 @@ import * as z from 'zod';
 import { problemOf } from './problem.js';
 import { searchWay, type SearchProgress } from './search.js';
 
+export type { SearchProgress };
+
 /** What the planner needs to know of one operation. `side` null: any side. `tool` null: by hand; the tool stays in hand. */
 export const PlanOperationSchema = z.object({
   id: z.string(),

@@ -3,9 +3,11 @@ import type * as z from 'zod';
 import {
   BaySlotSchema,
   M2DriveSchema,
+  GuideSchema,
   M2SlotSchema,
   MsataDriveSchema,
   MsataSlotSchema,
+  OperationSchema,
   PartSchema,
   ScrewSchema,
   TwoAndAHalfDriveSchema,
@@ -30,6 +32,7 @@ import {
   type RecordedEvent,
   type Role,
 } from '../job/index.js';
+import { USUAL_POLICY } from '../teardown/index.js';
 import { spec } from '../units/index.js';
 
 /** Invented things with sensible defaults: a test states only what it is about. */
@@ -152,22 +155,23 @@ export const baySlot = (own: Partial<BaySlot> = {}): BaySlot =>
 export const part = (own: Partial<z.input<typeof PartSchema>> & { kind: PartKind }): Part =>
   PartSchema.parse({ id: `a-${own.kind}`, name: `a ${own.kind}`, priceMinor: 100, drawer: 'D1', inStock: 5, ...own });
 
-export const operation = (own: Partial<Operation> & { id: string }): Operation => ({
-  title: `Do ${own.id}`,
-  short: own.id,
-  detail: null,
-  layer: 'cover',
-  side: 'base-up',
-  tool: null,
-  minutes: 1,
-  after: [],
-  takes: [],
-  caution: null,
-  waitSeconds: null,
-  mirror: { title: `Undo ${own.id}`, short: own.id, minutes: 1, caution: null },
-  atSwap: false,
-  ...own,
-});
+export const operation = (own: Partial<z.input<typeof OperationSchema>> & { id: string }): Operation =>
+  OperationSchema.parse({
+    title: `Do ${own.id}`,
+    short: own.id,
+    detail: null,
+    layer: 'cover',
+    side: 'base-up',
+    tool: null,
+    minutes: 1,
+    after: [],
+    takes: [],
+    caution: null,
+    waitSeconds: null,
+    mirror: { title: `Undo ${own.id}`, short: own.id, minutes: 1, caution: null },
+    atSwap: false,
+    ...own,
+  });
 
 /** Cover with three screws, battery, a 15 s drain without a mirror, the drive. */
 export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
@@ -180,7 +184,7 @@ export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
   tryBeforeClosing: 'Rest the cover on.',
   settings: [{ id: 'secure-boot', label: 'Secure Boot', caution: null }],
   slots: [m2Slot()],
-  guide: {
+  guide: GuideSchema.parse({
     version: 3,
     layers: [
       { id: 'cover', name: 'Cover' },
@@ -216,7 +220,9 @@ export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
       }),
       operation({ id: 'keyboard', tool: 'pick' }),
     ],
-  },
+  }),
+  bootMenuEntry: 'F12',
+  soldered: [],
   cautions: [],
   variants: null,
   sharing: [],
@@ -263,6 +269,7 @@ export class TestBench {
   clock = 0;
   roles: Role[] = ['technician'];
   parts: Part[] = [];
+  policy = USUAL_POLICY;
   private readonly models: readonly MachineModel[];
 
   constructor(models: readonly MachineModel[] = [model()]) {
@@ -301,6 +308,7 @@ export class TestBench {
     drive: (id) => DRIVES.find((one) => one.id === id),
     parts: () => this.parts,
     diagnosis: shippedDiagnosis,
+    policy: () => this.policy,
   };
 
   private record(events: RecordedEvent['event'][]): JobState {

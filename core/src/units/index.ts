@@ -4,3 +4,4 @@ export * from './measure.js';
 export * from './minutes.js';
 export * from './sentence.js';
 export * from './money.js';
+export * from './sheet.js';

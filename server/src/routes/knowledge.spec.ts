@@ -51,7 +51,11 @@ describe('the contract', () => {
       const url = path
         .replace(/\{(jobId|runId)\}/, '11111111-1111-4111-8111-111111111111')
         .replace('{about}/{version}', 'before/1')
-        .replace('{bay}', 'A');
+        .replace('{bay}', 'A')
+        .replace('{modelId}', 'x')
+        .replace('{version}', '1')
+        .replace('{seq}', '1')
+        .replace('{hash}', '0'.repeat(64));
       const reply = method === 'get' ? await server.anyone().get(url) : await server.anyone().post(url, {});
       expect([path, reply.status]).toEqual([path, 401]);
     }

@@ -6,6 +6,7 @@ import {
   pastCaseOf,
   shippedDiagnosis,
   summarise,
+  USUAL_POLICY,
   type Actor,
   type JobCommand,
   type JobEvent,
@@ -22,6 +23,7 @@ import type { Database, WorkshopTx } from '../store/database.js';
 import { findDrive, findModel } from '../store/knowledge.js';
 import { listParts } from '../store/shelf.js';
 import { diagnosisLookUp } from './diagnosis.js';
+import { policyOf } from './guides.js';
 import { JobCache } from './job-cache.js';
 import { settleClaim } from './shelf.js';
 
@@ -51,7 +53,10 @@ const ASKS_MODEL: ReadonlySet<JobCommand['type']> = new Set([
   'adapt',
   'advance',
   'turn-off-setting',
+  'scout',
 ]);
+/** Commands that plan a way, as the workshop goes it. */
+const PLANS_WAY: ReadonlySet<JobCommand['type']> = new Set(['advance', 'scout']);
 /** Events after which a job may hold more or less of the shelf than before. */
 const CLAIMS_STOCK: ReadonlySet<JobEvent['type']> = new Set([
   'drive-chosen',
@@ -169,12 +174,14 @@ export class JobService {
     const model = ASKS_MODEL.has(command.type) ? await findModel(tx, job.intake.modelId) : undefined;
     const drive = 'driveId' in command ? await findDrive(tx, command.driveId) : undefined;
     const diagnosis = ASKS_DIAGNOSIS.has(command.type) ? await diagnosisLookUp(this.database, tx, workshopId) : shippedDiagnosis;
+    const policy = PLANS_WAY.has(command.type) ? await policyOf(tx) : USUAL_POLICY;
     const parts = command.type === 'choose-drive' || command.type === 'override-fit' ? await listParts(tx) : [];
     return {
       model: (id) => (id === model?.id ? model : undefined),
       drive: (id) => (id === drive?.id ? drive : undefined),
       parts: () => parts,
       diagnosis,
+      policy: () => policy,
     };
   }
 }

@@ -6,13 +6,20 @@ import { lastEdition } from '../store/diagnosis.js';
 import { learntEditions, saveEdition } from './diagnosis.js';
 import type { Acting } from './jobs.js';
 import { listDrives, listModels, putModel } from '../store/knowledge.js';
+import { policyOf } from './guides.js';
 import { listParts } from '../store/shelf.js';
 import { putItems } from './shelf.js';
 
 export const knowledgeOf = (database: Database, workshopId: string): Promise<KnowledgeReply> =>
   database.inWorkshop(workshopId, async (tx) => {
     const { before, after } = await learntEditions(database, tx, workshopId);
-    return { models: await listModels(tx), drives: await listDrives(tx), parts: await listParts(tx), diagnosis: { before, after } };
+    return {
+      models: await listModels(tx),
+      drives: await listDrives(tx),
+      parts: await listParts(tx),
+      policy: await policyOf(tx),
+      diagnosis: { before, after },
+    };
   });
 
 /** Brings a document in; all of it or nothing. Returns what came in, in words. */

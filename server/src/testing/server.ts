@@ -1,6 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { demoModels, demoDrives } from '@petrichor/demo';
 import pg from 'pg';
 import { pino } from 'pino';
@@ -47,7 +50,17 @@ export class TestServer {
     const feed = new Feed(database, databaseUrl, log);
     await feed.start();
     let made: TestServer | null = null;
-    const parts = { database, feed, log, sessionSecret: 'x'.repeat(40), secureCookie: false, signInTries, webFolder: null, dockUrl };
+    const parts = {
+      database,
+      feed,
+      log,
+      sessionSecret: 'x'.repeat(40),
+      secureCookie: false,
+      signInTries,
+      webFolder: null,
+      dockUrl,
+      photoFolder: path.join(tmpdir(), name),
+    };
     const app = makeApp({ ...parts, now: () => made?.now ?? new Date() });
     const server = createServer(app);
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
@@ -75,6 +88,7 @@ export class TestServer {
     await new Promise((done) => this.server.close(done));
     await this.feed.stop();
     await this.database.end();
+    await rm(path.join(tmpdir(), this.name), { recursive: true, force: true });
     await asAdmin((client) => client.query(`drop database ${this.name} with (force)`));
   }
 }
@@ -87,6 +101,8 @@ export class Visitor {
   }
   get = (path: string) => this.agent.get(path);
   post = (path: string, body: object) => this.agent.post(path).set('Origin', this.url).send(body);
+  /** A body that is no JSON. */
+  send = (path: string, type: string, body: Buffer) => this.agent.post(path).set('Origin', this.url).set('Content-Type', type).send(body);
   delete = (path: string) => this.agent.delete(path).set('Origin', this.url);
 }
 

@@ -37,6 +37,16 @@ export const routes: Routes = [
         loadComponent: () => import('./models/models').then((file) => file.ModelsScreen),
       },
       {
+        path: 'models/:modelId',
+        title: 'Model · Petrichor',
+        loadComponent: () => import('./models/model').then((file) => file.ModelScreen),
+      },
+      {
+        path: 'models/:modelId/guide',
+        title: 'Guide · Petrichor',
+        loadComponent: () => import('./models/edit/edit').then((file) => file.GuideEditScreen),
+      },
+      {
         path: 'jobs/:jobId/paper',
         title: 'Hand-over page · Petrichor',
         loadComponent: () => import('./job/hand-over/paper').then((file) => file.PaperScreen),

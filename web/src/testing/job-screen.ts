@@ -4,13 +4,24 @@ import type { Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideStore, Store } from '@ngrx/store';
-import { currentStep, learn, shippedDiagnosis, type Drive, type JobState, type MachineModel, type Part, type Role } from '@petrichor/core';
+import {
+  currentStep,
+  learn,
+  shippedDiagnosis,
+  USUAL_POLICY,
+  type Drive,
+  type JobState,
+  type MachineModel,
+  type Part,
+  type Role,
+} from '@petrichor/core';
 import { connectionReducer } from '../app/state/connection/connection.reducer';
 import { dockReducer } from '../app/state/dock/dock.reducer';
 import { JobsActions } from '../app/state/jobs/jobs.actions';
 import { jobsReducer } from '../app/state/jobs/jobs.reducer';
 import { selectJobs } from '../app/state/jobs/jobs.selectors';
 import { KnowledgeActions, knowledgeReducer } from '../app/state/knowledge/knowledge.reducer';
+import { PhotoKeeper } from '../app/state/photos/photo-keeper';
 import { SessionActions, sessionReducer } from '../app/state/session/session.reducer';
 
 /** A part of the job screen over a store with one job in it; nothing is sent anywhere. */
@@ -44,13 +55,18 @@ export class JobScreenHarness<T> {
         provideRouter([{ path: '**', children: [] }]),
         provideHttpClient(),
         provideHttpClientTesting(),
+        // jsdom has neither canvas nor database; what it does with them is walked in the browser.
+        {
+          provide: PhotoKeeper,
+          useValue: { waiting: () => 0, refused: () => null, address: (hash: string) => Promise.resolve(`/api/photos/${hash}`) },
+        },
       ],
     });
     const store = TestBed.inject(Store);
     const account = { id: 'ines', name: 'Ines', signInName: 'ines', roles };
     store.dispatch(SessionActions.told({ reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } } }));
     const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
-    store.dispatch(KnowledgeActions.told({ reply: { parts: [], ...knowledge, diagnosis } }));
+    store.dispatch(KnowledgeActions.told({ reply: { parts: [], policy: USUAL_POLICY, ...knowledge, diagnosis } }));
     store.dispatch(JobsActions.loaded({ job }));
     const fixture = TestBed.createComponent(component);
     for (const [name, value] of Object.entries({ ...inputs, job })) fixture.componentRef.setInput(name, value);

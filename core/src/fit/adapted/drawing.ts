@@ -1,21 +1,7 @@
-import { sayMm } from '../../units/index.js';
+import { ruler, sayMm, type Sheet, type Stroke } from '../../units/index.js';
 import { TEMPLATE_STEPS, type Template } from './template.js';
 
-/** A mark of the sheet in mm from its upper left corner: what both the SVG and the PDF are made from. */
-export type Stroke =
-  | { readonly kind: 'line'; readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number }
-  | { readonly kind: 'circle'; readonly x: number; readonly y: number; readonly radius: number; readonly dashed: boolean }
-  | { readonly kind: 'rect'; readonly x: number; readonly y: number; readonly width: number; readonly height: number }
-  | { readonly kind: 'text'; readonly x: number; readonly y: number; readonly size: number; readonly text: string };
-
-export interface Sheet {
-  readonly widthMm: number;
-  readonly heightMm: number;
-  readonly strokes: readonly Stroke[];
-}
-
 const MARGIN = 15;
-const RULER = 100;
 const CROSS = 3;
 
 /** The drilling template on one A4 sheet, upright or lying as it fits, at 1:1, with a ruler to check the print. */
@@ -44,18 +30,6 @@ export function drawTemplate(template: Template, title: string): Sheet {
   );
   const stepsAt = tableAt + 5 * template.holes.length + 6;
   const steps = TEMPLATE_STEPS.map((step, at) => text(x0, stepsAt + 5 * at, `${at + 1}. ${step}`));
-  const rulerAt = heightMm - MARGIN;
-  const ruler: Stroke[] = [
-    { kind: 'line', x1: x0, y1: rulerAt, x2: x0 + RULER, y2: rulerAt },
-    ...Array.from({ length: RULER / 10 + 1 }, (_, tick): Stroke => ({
-      kind: 'line',
-      x1: x0 + tick * 10,
-      y1: rulerAt - 3,
-      x2: x0 + tick * 10,
-      y2: rulerAt,
-    })),
-    text(x0 + RULER + 3, rulerAt, '100 mm'),
-  ];
   return {
     widthMm: widthMm,
     heightMm: heightMm,
@@ -70,7 +44,7 @@ export function drawTemplate(template: Template, title: string): Sheet {
       ...holes,
       ...rows,
       ...steps,
-      ...ruler,
+      ...ruler(x0, heightMm - MARGIN),
     ],
   };
 }

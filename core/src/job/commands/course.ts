@@ -2,7 +2,8 @@ import * as z from 'zod';
 import { levelOn } from '../../move/index.js';
 import { buildWay } from '../../teardown/index.js';
 import { missing } from '../gates/index.js';
-import { isBefore, PHASES, phaseIndex, PhaseSchema, SAY_PHASE } from '../phases.js';
+import { NoteKindSchema, NoteSchema } from '../note.js';
+import { isBefore, phaseAfter, phaseBefore, PhaseSchema, SAY_PHASE } from '../phases.js';
 import { isHere, oldMedium, OldDriveFateSchema, SanitisedSchema } from '../custody.js';
 import type { JobState } from '../state.js';
 import { stillOut } from '../tray.js';
@@ -14,7 +15,8 @@ export const advance = defineCommand(z.strictObject({ type: z.literal('advance')
   if (from !== job.phase) return refuse('moved-on', `The job is at '${SAY_PHASE[job.phase]}' already.`);
   const open = missing(job);
   if (open.length > 0) return refuse('gate', open.map((one) => one.sentence).join(' '));
-  const next = PHASES[phaseIndex(from) + 1];
+  if (job.way?.scouting && from === 'way-out') return accept({ type: 'scouted' });
+  const next = phaseAfter(job);
   if (!next) return refuse('end', 'This is the last part: hand the machine over.');
   return next === 'way-in' && !job.way ? planAndEnter(job, context) : accept({ type: 'phase-entered', phase: next });
 });
@@ -22,10 +24,23 @@ export const advance = defineCommand(z.strictObject({ type: z.literal('advance')
 function planAndEnter(job: JobState, { knowledge }: Context): Decision {
   const model = knowledge.model(job.intake.modelId);
   if (!model || !job.choice) return refuse('no-model', 'The guide of this model is not at hand. Load the page again.');
-  const way = buildWay(model, job.choice.slot, job.choice.verdict.extras);
+  const policy = knowledge.policy();
+  const way = buildWay(model, job.choice.slot, job.choice.verdict.extras, policy);
   if (!way.ok) return refuse('no-way', `The guide of this model cannot be walked: ${way.problem}`);
-  const { version, layers } = model.guide;
-  return accept({ type: 'way-planned', guideVersion: version, layers, steps: way.steps }, { type: 'phase-entered', phase: 'way-in' });
+  const { guide } = model;
+  const { tryBeforeClosing } = policy;
+  return accept(
+    {
+      type: 'way-planned',
+      guideVersion: guide.version,
+      layers: guide.layers,
+      steps: way.steps,
+      guide,
+      scouting: null,
+      tryBeforeClosing,
+    },
+    { type: 'phase-entered', phase: 'way-in' },
+  );
 }
 
 /** Back to an earlier phase, as long as nothing done with hands stands between. */
@@ -33,17 +48,18 @@ export const returnTo = defineCommand(z.strictObject({ type: z.literal('return-t
   if (job.endedEarly) return refuse('ended', 'This job ended without a repair.');
   if (phase === 'intake' || !isBefore(phase, job.phase))
     return refuse('not-back', `'${SAY_PHASE[phase]}' is not before '${SAY_PHASE[job.phase]}'.`);
+  if (job.way?.scouting && isBefore(phase, 'way-in'))
+    return hasWalked(job)
+      ? refuse('opened', 'The machine is open. Take the steps back, or walk the visit to its end.')
+      : accept({ type: 'scouted' });
   const desk = isBefore(phase, 'way-in');
   if (desk && hasWalked(job))
     return refuse('opened', 'The machine is open. Walk it out, or take the steps back, before you change what was decided.');
   // Within the machine one goes back leg by leg: each has its own things on the tray.
-  const neighbours = phaseIndex(job.phase) - phaseIndex(phase) === 1;
+  const before = phaseBefore(job);
+  const neighbours = phase === before;
   const handsBetween = !isBefore(phase, 'way-in') && isBefore(phase, 'set-up') && !neighbours;
-  if (handsBetween)
-    return refuse(
-      'one-at-a-time',
-      `Go back one part at a time: from '${SAY_PHASE[job.phase]}' to '${SAY_PHASE[PHASES[phaseIndex(job.phase) - 1]!]}'.`,
-    );
+  if (handsBetween) return refuse('one-at-a-time', `Go back one part at a time: from '${SAY_PHASE[job.phase]}' to '${SAY_PHASE[before]}'.`);
   return accept({ type: 'phase-entered', phase });
 });
 
@@ -67,9 +83,20 @@ export const note = defineCommand(
     type: z.literal('note'),
     text: z.string().trim().min(1, 'Write the note first.').max(2000),
     stepId: z.string().nullable(),
+    kind: NoteKindSchema.optional(),
+    photos: NoteSchema.shape.photos.unwrap().optional(),
+    measured: NoteSchema.shape.measured.unwrap().optional(),
   }),
   ANYONE,
-  (_, { text, stepId }) => accept({ type: 'noted', text, stepId }),
+  (job, { text, stepId, kind = 'note', photos = [], measured = null }) => {
+    const note = { text, stepId, kind, photos, measured };
+    if (note.kind === 'measure' && note.measured === null) return refuse('no-measure', 'Type the length that was measured.');
+    const step = job.way?.steps.find((one) => one.id === note.stepId);
+    if (note.kind !== 'correction') return accept({ type: 'noted', ...note, about: null });
+    if (!job.way || !step) return refuse('no-step', 'A correction belongs to a step: look at the step it is about.');
+    const about = { modelId: job.intake.modelId, operationId: step.operationId, guideVersion: job.way.guideVersion };
+    return accept({ type: 'noted', ...note, about });
+  },
 );
 
 export const settleOldDrive = defineCommand(

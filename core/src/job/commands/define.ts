@@ -1,6 +1,7 @@
 import type * as z from 'zod';
 import type { About, DiagnosisKnowledge } from '../../diagnose/index.js';
 import type { Drive, MachineModel, Part } from '../../hardware/index.js';
+import type { Policy } from '../../teardown/index.js';
 import type { Actor, Role } from '../actor.js';
 import type { JobEvent } from '../events/index.js';
 import type { JobState } from '../state.js';
@@ -13,6 +14,8 @@ export interface Knowledge {
   parts(): readonly Part[];
   /** The workshop's edition, with what its jobs have taught. */
   diagnosis(about: About): DiagnosisKnowledge;
+  /** How this workshop opens machines. */
+  policy(): Policy;
 }
 
 /** Everything that comes in from outside: who, when, and what is known. */

@@ -7,6 +7,8 @@ import { adapt, approveAdapted, chooseDrive, look, measureDrive, overrideFit, re
 import { checkOpening, noteRun, readMap, readTable, stateFullness, stateMoveFacts, wishLayout } from './move.js';
 import { checkBaseline, checkSetUp, proveDrive, tryOut } from './proof.js';
 import { endRun, startRun } from './runs.js';
+import { countScrews } from './count-screws.js';
+import { scout } from './scout.js';
 import { chooseStopWay, liftStop, stopStep } from './stop.js';
 import { decideSafeguard, turnOffSetting, turnOnSetting } from './safeguard.js';
 import { leaveShort, recordSerial, startWait, takeBackTick, tick } from './way.js';
@@ -48,6 +50,8 @@ const definitions = [
   tick,
   startWait,
   leaveShort,
+  scout,
+  countScrews,
   takeBackTick,
   recordSerial,
   tryOut,

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { NoteSchema } from '../note.js';
 import { PhaseSchema } from '../phases.js';
 import { OldDriveFateSchema, SanitisedSchema } from '../custody.js';
 import { clearItem } from '../tray.js';
@@ -18,10 +19,10 @@ export const waived = defineEvent(
   }),
 );
 
-export const noted = defineEvent(
-  z.strictObject({ type: z.literal('noted'), text: z.string(), stepId: z.string().nullable() }),
-  (job, { text, stepId }, meta) => ({ ...job, notes: [...job.notes, { text, stepId, ...stamp(meta) }] }),
-);
+export const noted = defineEvent(z.strictObject({ type: z.literal('noted'), ...NoteSchema.shape }), (job, { type: _, ...note }, meta) => ({
+  ...job,
+  notes: [...job.notes, { ...note, ...stamp(meta) }],
+}));
 
 /** The old drive leaves the tray once it is said where it goes. */
 export const oldDriveSettled = defineEvent(

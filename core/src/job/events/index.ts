@@ -23,7 +23,7 @@ import { adapted, adaptedJudged, driveChosen, driveMeasured, labelRead, looked, 
 import { fullnessStated, layoutWished, mapRead, moveFactsStated, openingChecked, runProgressed, tableRead } from './move.js';
 import { baselineChecked, driveProved, setUpChecked, tried } from './proof.js';
 import { safeguardDecided, settingTurnedOff, settingTurnedOn } from './safeguard.js';
-import { leftShort, serialRecorded, ticked, tickTakenBack, waitStarted, wayPlanned } from './way.js';
+import { scouted, screwsCounted, leftShort, serialRecorded, ticked, tickTakenBack, waitStarted, wayPlanned } from './way.js';
 
 /** Every kind of event. A new one: its file beside these, and its name here. */
 const definitions = [
@@ -63,6 +63,8 @@ const definitions = [
   settingTurnedOff,
   settingTurnedOn,
   wayPlanned,
+  scouted,
+  screwsCounted,
   waitStarted,
   ticked,
   leftShort,
@@ -86,7 +88,14 @@ export const JobEventSchema = z.discriminatedUnion('type', definitions.map((one)
 export type JobEvent = z.infer<typeof JobEventSchema>;
 
 /** Kinds whose documents have grown since they were first written. */
-const GROWN: ReadonlySet<JobEvent['type']> = new Set(['need-stated', 'drive-chosen', 'run-started', 'old-drive-settled']);
+const GROWN: ReadonlySet<JobEvent['type']> = new Set([
+  'need-stated',
+  'drive-chosen',
+  'run-started',
+  'old-drive-settled',
+  'way-planned',
+  'noted',
+]);
 /** An event as it lies in the log, brought to today's shape: fields added since get their defaults. */
 export const grown = (event: JobEvent): JobEvent => (GROWN.has(event.type) ? JobEventSchema.parse(event) : event);
 

@@ -46,6 +46,8 @@ export const begin = (event: z.infer<typeof opened>, { at, by, seq }: EventMeta)
   safeguard: null,
   move: NOTHING_MOVED,
   way: null,
+  visits: [],
+  screwCount: null,
   tray: [],
   serials: { oldDrive: null, newDrive: null },
   tried: null,

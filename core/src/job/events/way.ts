@@ -1,5 +1,8 @@
 import * as z from 'zod';
+import { GuideSchema } from '../../hardware/index.js';
 import { WayStepSchema } from '../../teardown/index.js';
+import { PhaseSchema } from '../phases.js';
+import { CountLineSchema } from '../screw-count.js';
 import type { JobState, Tick } from '../state.js';
 import { moveThings } from '../tray.js';
 import { defineEvent, stamp } from './define.js';
@@ -11,8 +14,34 @@ export const wayPlanned = defineEvent(
     guideVersion: z.number().int(),
     layers: z.array(z.strictObject({ id: z.string(), name: z.string() })),
     steps: z.array(WayStepSchema),
+    guide: GuideSchema.nullable().default(null),
+    scouting: z.strictObject({ slotId: z.string(), from: PhaseSchema, why: z.string() }).nullable().default(null),
+    tryBeforeClosing: z.boolean().default(true),
   }),
-  (job, { guideVersion, layers, steps }) => ({ ...job, way: { guideVersion, layers, steps, ticks: [], waits: {} } }),
+  (job, { type: _, ...planned }) => ({ ...job, way: { ...planned, ticks: [], waits: {} }, screwCount: null }),
+);
+
+/** The visit is over, the machine is closed: the job goes on where it was, and its real way is planned later. */
+export const scouted = defineEvent(z.strictObject({ type: z.literal('scouted') }), (job, _, meta) => {
+  const scouting = job.way?.scouting;
+  if (!job.way || !scouting) return job;
+  const { steps, ticks } = job.way;
+  const [first, last] = [ticks[0]?.at ?? meta.at, ticks.at(-1)?.at ?? meta.at];
+  const minutes = Math.round((Date.parse(last) - Date.parse(first)) / 6000) / 10;
+  const { slotId, why, from } = scouting;
+  const walked = new Set(ticks.map((tick) => tick.stepId));
+  return {
+    ...job,
+    way: null,
+    screwCount: null,
+    phase: from,
+    visits: [...job.visits, { slotId, why, steps: steps.filter((step) => walked.has(step.id)).length, minutes, ...stamp(meta) }],
+  };
+});
+
+export const screwsCounted = defineEvent(
+  z.strictObject({ type: z.literal('screws-counted'), lines: z.array(CountLineSchema) }),
+  (job, { lines }, meta) => ({ ...job, screwCount: { lines, ...stamp(meta) } }),
 );
 
 export const waitStarted = defineEvent(z.strictObject({ type: z.literal('wait-started'), stepId: z.string() }), (job, { stepId }, meta) =>

@@ -1,5 +1,7 @@
 import type { Leg } from '../../teardown/index.js';
 import { progress } from '../walk.js';
+import { countOpen } from '../screw-count.js';
+import { sayItem, stillOut, trayWaiverCode } from '../tray.js';
 import { must, should, type Gate } from './gate.js';
 
 const walked = (leg: Leg): Gate => {
@@ -14,4 +16,13 @@ export const swap: Gate = (job) => [
   ...walked('swap')(job),
   ...(job.serials.newDrive ? [] : [should('new-serial', 'The new drive’s serial is not recorded.')]),
 ];
-export const wayOut: Gate = walked('out');
+/** After a visit to look nothing stays out: the machine may wait for its part closed. */
+export const wayOut: Gate = (job) => [
+  ...walked('out')(job),
+  ...(job.way?.scouting
+    ? stillOut(job)
+        .filter((item) => item.kind !== 'setting')
+        .map((item) => should(trayWaiverCode(item), `Still on the tray: ${sayItem(item)}.`))
+    : []),
+  ...countOpen(job).map((sentence) => should('screw-count', sentence)),
+];

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
-import { missing, PHASES, phaseIndex, SAY_PHASE, type JobState, type Missing, type Phase } from '@petrichor/core';
+import { missing, phaseAfter, phaseIndex, SAY_PHASE, type JobState, type Missing, type Phase } from '@petrichor/core';
 import { Dialog } from 'primeng/dialog';
 import { Textarea } from 'primeng/textarea';
 import { Keys } from '../shell/keys';
@@ -39,7 +39,7 @@ export class GateBar {
     const walking = ['way-in', 'swap', 'way-out'].includes(this.job().phase) && !this.lookingBack();
     return walking && this.open().some((one) => one.code.startsWith('steps-'));
   });
-  protected readonly next = computed(() => SAY_PHASE[PHASES[phaseIndex(this.job().phase) + 1] ?? 'hand-over']);
+  protected readonly next = computed(() => SAY_PHASE[nextOf(this.job()) ?? 'hand-over']);
   protected readonly here = computed(() => SAY_PHASE[this.phase()]);
   protected readonly at = computed(() => SAY_PHASE[this.job().phase]);
   protected readonly canEnd = computed(() => phaseIndex(this.job().phase) < phaseIndex('way-in'));
@@ -83,3 +83,7 @@ export class GateBar {
     this.reason.set('');
   }
 }
+
+/** After a visit to look the job goes back to where it was. */
+const nextOf = (job: JobState): Phase | undefined =>
+  job.way?.scouting && job.phase === 'way-out' ? job.way.scouting.from : phaseAfter(job);

@@ -105,7 +105,7 @@ describe('the way', () => {
     const screen = await walking();
     await screen.key('n');
     await screen.type('#words', 'Screw 2 is stripped.');
-    await screen.press('Keep the note');
+    await screen.press('Keep it');
     expect(screen.job.notes).toMatchObject([{ text: 'Screw 2 is stripped.', stepId: 'in:screws' }]);
   });
 

@@ -1,20 +1,25 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { sayModel } from '@petrichor/core';
+import { FormsModule } from '@angular/forms';
+import { findModels, sayModel } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
 import { Api, faultOf } from '../state/api';
 import { KnowledgeActions, selectKnowledgeState } from '../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../state/session/session.reducer';
+import { InputText } from 'primeng/inputtext';
 import { KeyBox } from '../ui/key-box';
+import { GuideDrafts } from './edit/guide-drafts';
+import { NewModel } from './new-model';
+import { PolicyForm } from './policy-form';
 
 const LARGEST_FILE = 8_000_000;
 
 /** The machine models this workshop knows; a lead brings documents in, drive and part lists among them. */
 @Component({
   selector: 'p-models',
-  imports: [RouterLink, ConnectionLine, KeyBox],
+  imports: [FormsModule, RouterLink, InputText, ConnectionLine, KeyBox, NewModel, PolicyForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['../intake/intake.css', './models.css'],
   template: `
@@ -32,18 +37,52 @@ const LARGEST_FILE = 8_000_000;
     <div class="page">
       <section>
         <h2>Machine models</h2>
+        <div class="field">
+          <label for="find-model">Find by maker, name or what the label underneath says</label>
+          <input
+            pInputText
+            id="find-model"
+            autocomplete="off"
+            [ngModel]="typed()"
+            (ngModelChange)="typed.set($event)"
+            (keydown.enter)="openFirst()"
+          />
+        </div>
         <ul class="lines">
           @for (model of models(); track model.id) {
             <li>
               <span
-                ><b>{{ model.name }}</b
+                ><a [routerLink]="['/models', model.id]"
+                  ><b>{{ model.name }}</b></a
                 ><br /><span class="mu">label: {{ model.labels }}</span></span
-              ><span>{{ model.slots }}; {{ model.operations }} operations, guide version {{ model.version }}</span>
+              ><span>{{ model.slots }}; {{ model.operations }} operations, guide version {{ model.version }}{{ model.state }}</span>
             </li>
           } @empty {
-            <li>None yet. A lead brings in a machine model as a JSON document (docs/formats); demo/models has one to look at.</li>
+            <li>
+              {{
+                typed()
+                  ? 'No model of that name or label. Begin its guide, at the right.'
+                  : 'None yet. Begin one at the right, or bring one in as a JSON document (docs/formats); demo/models has some to look at.'
+              }}
+            </li>
           }
         </ul>
+      </section>
+      <section>
+        @if (unsaved().length > 0) {
+          <h2>Being written here, not saved</h2>
+          <ul class="lines">
+            @for (id of unsaved(); track id) {
+              <li>
+                <a [routerLink]="['/models', id, 'guide']">{{ id }}</a>
+              </li>
+            }
+          </ul>
+        }
+        <h2>A machine that nobody has opened here yet</h2>
+        <p-new-model />
+        <h2>How this workshop opens machines</h2>
+        <p-policy-form [policy]="knowledge().policy" [lead]="lead()" />
       </section>
     </div>
     <p-connection-line />
@@ -55,22 +94,31 @@ export class ModelsScreen {
   private readonly account = this.store.selectSignal(selectAccount);
   protected readonly knowledge = this.store.selectSignal(selectKnowledgeState);
   protected readonly lead = computed(() => this.account()?.roles.includes('lead') ?? false);
+  private readonly router = inject(Router);
+  private readonly drafts = inject(GuideDrafts);
+  protected readonly typed = signal('');
+  protected readonly unsaved = computed(() => this.drafts.ids());
   protected readonly told = signal('');
   protected readonly fault = signal('');
   protected readonly models = computed(() =>
-    this.knowledge().models.map((model) => ({
+    findModels(this.knowledge().models, this.typed()).map((model) => ({
       id: model.id,
       name: sayModel(model),
       labels: model.labelTexts.join(', '),
       slots: model.slots.map((slot) => slot.label).join('; '),
       operations: model.guide.operations.length,
       version: model.guide.version,
+      state: model.guide.state === 'reviewed' ? '' : `, ${model.guide.state}`,
     })),
   );
   constructor() {
-    const router = inject(Router);
-    inject(Keys).bind({ Escape: { say: 'Back to the Bench', run: () => void router.navigate(['/']) } });
+    inject(Keys).bind({ Escape: { say: 'Back to the Bench', run: () => void this.router.navigate(['/']) } });
     this.store.dispatch(KnowledgeActions.wanted());
+  }
+
+  protected openFirst(): void {
+    const first = this.models()[0];
+    if (first && this.typed().trim() !== '') void this.router.navigate(['/models', first.id]);
   }
 
   protected async bringIn(event: Event): Promise<void> {

@@ -9,6 +9,7 @@ export interface Binding {
 export type Bindings = Readonly<Record<string, Binding>>;
 
 const TYPING = 'input, textarea, select, [contenteditable], [role="combobox"], [role="listbox"], [role="dialog"], [role="spinbutton"]';
+const MODAL = '.p-drawer, .p-dialog';
 const PRESSABLE = 'button, a, [role="button"], [role="option"], [role="radio"], [role="checkbox"], summary';
 
 /** The keyboard of whole screens. A screen binds its keys while it is there; the last to bind is asked first. */
@@ -23,7 +24,8 @@ export class Keys {
     // A button pressed by thumb or mouse must not keep the next Space for itself.
     document.addEventListener('click', (event) => {
       const target = event.target instanceof Element ? event.target.closest<HTMLElement>('button, a') : null;
-      if (event.detail > 0 && target && !target.closest('[role="dialog"], .p-select, .p-autocomplete, .p-datepicker')) target.blur();
+      if (event.detail > 0 && target && !target.closest('[role="dialog"], .p-drawer, .p-select, .p-autocomplete, .p-datepicker'))
+        target.blur();
     });
   }
 
@@ -35,6 +37,8 @@ export class Keys {
 
   private press(event: KeyboardEvent): void {
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
+    // While a dialog or drawer is open it has the keyboard, wherever the focus went: Esc closes it and nothing else.
+    if (document.querySelector(MODAL)) return;
     const target = event.target instanceof Element ? event.target : null;
     if (event.key !== 'Escape' && target?.closest(TYPING)) return;
     if (event.key === 'Escape' && target?.closest('[role="dialog"], .p-autocomplete-overlay, [aria-expanded="true"]')) return;

@@ -13,21 +13,25 @@ import type {
   GiveCommand,
   JobReply,
   KnowledgeReply,
+  ModelRecord,
   MoveStock,
   MoveStockReply,
   PutItems,
   ShelfReply,
   StockEntriesReply,
   NewAccount,
+  PhotoReply,
   OpenJob,
   Problem,
   SaveEdition,
+  SaveGuide,
+  SettleCorrection,
   SessionReply,
   SignIn,
   SimulatedDrives,
   StartRun,
 } from '@petrichor/api';
-import type { About, DiagnosisKnowledge, ItemRef } from '@petrichor/core';
+import type { About, DiagnosisKnowledge, ItemRef, MachineModel, Policy } from '@petrichor/core';
 import type { Observable } from 'rxjs';
 
 /** The server's routes as methods. Replies are typed by the contract. */
@@ -74,6 +78,16 @@ export class Api {
     this.http.get<StockEntriesReply>(`/api/shelf/${kind}/${encodeURIComponent(id)}/moves`);
   moveStock = (body: MoveStock): Observable<MoveStockReply> => this.http.post<MoveStockReply>('/api/shelf/moves', body);
   putItems = (body: PutItems): Observable<{ put: number }> => this.http.post<{ put: number }>('/api/shelf/items', body);
+  modelRecord = (modelId: string): Observable<ModelRecord> =>
+    this.http.get<ModelRecord>(`/api/models/${encodeURIComponent(modelId)}/record`);
+  modelAt = (modelId: string, version: number): Observable<MachineModel> =>
+    this.http.get<MachineModel>(`/api/models/${encodeURIComponent(modelId)}/versions/${version}`);
+  saveGuide = (body: SaveGuide): Observable<{ version: number }> => this.http.post<{ version: number }>('/api/models', body);
+  settleCorrection = (jobId: string, seq: number, body: SettleCorrection): Observable<void> =>
+    this.http.post<void>(`/api/corrections/${encodeURIComponent(jobId)}/${seq}`, body);
+  setPolicy = (body: Policy): Observable<Policy> => this.http.post<Policy>('/api/policy', body);
+  keepPhoto = (photo: Blob): Observable<PhotoReply> =>
+    this.http.post<PhotoReply>('/api/photos', photo, { headers: { 'Content-Type': 'image/jpeg' } });
   bringIn = (text: string): Observable<{ imported: string }> => this.http.post<{ imported: string }>('/api/imports', { text });
 }
 

@@ -1,13 +1,19 @@
 import type { Sheet } from '@petrichor/core';
-import { PDFDocument, StandardFonts } from 'pdf-lib';
+import { PDFDocument, StandardFonts, type PDFFont } from 'pdf-lib';
 
 /** PDF points in a millimetre: 72 to the inch of 25.4 mm. */
 const POINTS_PER_MM = 72 / 25.4;
 
-/** A sheet of the core as one PDF page of its own size, 1:1. PDF counts from the lower left corner. */
-export async function sheetPdf({ widthMm, heightMm, strokes }: Sheet): Promise<Uint8Array<ArrayBuffer>> {
+/** Sheets of the core as PDF pages of their own sizes, 1:1. */
+export async function sheetsPdf(sheets: readonly Sheet[]): Promise<Uint8Array<ArrayBuffer>> {
   const document = await PDFDocument.create();
   const font = await document.embedFont(StandardFonts.Helvetica);
+  for (const sheet of sheets) drawSheet(document, font, sheet);
+  return (await document.save()) as Uint8Array<ArrayBuffer>;
+}
+
+/** PDF counts from the lower left corner. */
+function drawSheet(document: PDFDocument, font: PDFFont, { widthMm, heightMm, strokes }: Sheet): void {
   const page = document.addPage([widthMm * POINTS_PER_MM, heightMm * POINTS_PER_MM]);
   const x = (mm: number) => mm * POINTS_PER_MM;
   const y = (mm: number) => (heightMm - mm) * POINTS_PER_MM;
@@ -36,8 +42,7 @@ export async function sheetPdf({ widthMm, heightMm, strokes }: Sheet): Promise<U
         });
         break;
       case 'text':
-        // The built-in fonts know Latin-1 only.
-        page.drawText(stroke.text.replace(/[^\x20-\xff]/g, '-'), {
+        page.drawText(latin(stroke.text), {
           x: x(stroke.x),
           y: y(stroke.y),
           size: stroke.size * POINTS_PER_MM,
@@ -46,5 +51,13 @@ export async function sheetPdf({ widthMm, heightMm, strokes }: Sheet): Promise<U
         break;
     }
   }
-  return (await document.save()) as Uint8Array<ArrayBuffer>;
 }
+
+/** The built-in fonts know Latin-1 only: quotes and dashes have plain twins, anything else is a question mark. */
+const latin = (text: string): string =>
+  text
+    .replace(/[‘’]/g, "'")
+    .replace(/[“”]/g, '"')
+    .replace(/[–—]/g, '-')
+    .replace(/…/g, '...')
+    .replace(/[^\x20-\xff]/g, '?');

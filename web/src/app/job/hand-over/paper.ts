@@ -48,6 +48,7 @@ export class PaperScreen {
         before: SAY[intake.baseline[id]],
         after: job.after[id] ? SAY[job.after[id].result] : endedEarly ? 'as before' : 'not tried',
       })),
+      outOfPlace: job.notes.filter((note) => note.kind === 'found').map((note) => note.text),
       waivers: waivers.map(({ what, reason, by }) => `${what} ${reason} (${by.name})`),
       by: closed?.by.name ?? null,
       to: closed?.to ?? null,

@@ -87,7 +87,7 @@ export class MatchAdapted {
   protected async savePdf(): Promise<void> {
     const sheet = this.sheet();
     if (!sheet) return;
-    const { sheetPdf } = await import('../../ui/sheet-pdf');
-    saveFile(`job-${this.job().number}-template.pdf`, 'application/pdf', await sheetPdf(sheet));
+    const { sheetsPdf } = await import('../../ui/sheet-pdf');
+    saveFile(`job-${this.job().number}-template.pdf`, 'application/pdf', await sheetsPdf([sheet]));
   }
 }

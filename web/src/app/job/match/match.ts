@@ -29,12 +29,14 @@ import { JobDesk } from '../../state/jobs/job-desk';
 import { selectDrives, selectKnowledge, selectModels } from '../../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../../state/session/session.reducer';
 import { Choice } from '../../ui/choice';
+import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { Ranker } from '../../workers/ranker';
 import { MatchAdapted } from './adapted';
 import { MatchCompanions } from './companions';
 import { MatchCompare } from './compare';
 import { LookDrawer } from './look-drawer';
+import { ScoutDrawer } from './scout-drawer';
 import { MatchNeed } from './need';
 import { MatchProof } from './proof';
 import { MatchWays } from './ways';
@@ -65,6 +67,8 @@ const MOST_COMPARED = 3;
     MatchCompare,
     MatchNeed,
     MatchProof,
+    ScoutDrawer,
+    KeyBox,
     MatchWays,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -215,6 +219,8 @@ export class MatchSection {
   protected readonly form = sayForm;
   protected readonly name = sayDrive;
 
+  protected readonly scouting = signal(false);
+
   constructor() {
     effect(() => {
       if (!this.ranked.hasValue()) return;
@@ -228,6 +234,7 @@ export class MatchSection {
       T: { say: 'Take this drive', run: () => this.take() },
       C: { say: 'Compare this drive', run: () => this.compare() },
       O: { say: 'Take it all the same (lead)', run: () => this.askOverride() },
+      V: { say: 'Open it first, to look and measure', run: () => this.scouting.set(true) },
       S: { say: 'Next slot', run: () => this.nextSlot() },
     });
   }

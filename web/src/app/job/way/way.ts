@@ -1,7 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { NgTemplateOutlet } from '@angular/common';
 import { FormsModule } from '@angular/forms';
-import { countOf, currentStep, nextThing, nextTick, progress, sayMinutes, sayScrew, type JobState } from '@petrichor/core';
+import {
+  countOf,
+  currentStep,
+  nextThing,
+  nextTick,
+  progress,
+  sayMinutes,
+  sayMissing,
+  sayScrew,
+  type JobState,
+  type NoteKind,
+} from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { Drawer } from 'primeng/drawer';
 import { InputText } from 'primeng/inputtext';
@@ -14,9 +25,14 @@ import { Clock } from '../../shell/clock';
 import { Keys } from '../../shell/keys';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels } from '../../state/knowledge/knowledge.reducer';
-import { jobDraft } from '../../ui/draft';
+import { draft, jobDraft } from '../../ui/draft';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
+import { keepAwake } from '../../ui/wake-lock';
+import { CountDrawer } from './count-drawer';
+import { MatButton } from './mat-button';
+import { NoteDrawer } from './note-drawer';
+import { StepFacts } from './step-facts';
 
 const SAY_SIDE = {
   'lid-open': 'lid open, keys up',
@@ -29,8 +45,25 @@ const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
 /** One large step at a time: down to the drive, the swap, and back up. */
 @Component({
   selector: 'p-way-section',
-  imports: [NgTemplateOutlet, FormsModule, Drawer, InputText, Textarea, OutlineMap, Profile, ScrewGlyph, Tray, KeyBox, StateMark],
+  imports: [
+    NgTemplateOutlet,
+    FormsModule,
+    Drawer,
+    InputText,
+    Textarea,
+    OutlineMap,
+    Profile,
+    ScrewGlyph,
+    Tray,
+    KeyBox,
+    StateMark,
+    CountDrawer,
+    MatButton,
+    NoteDrawer,
+    StepFacts,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[class.far]': 'far()' },
   templateUrl: './way.html',
   styleUrl: './way.css',
 })
@@ -40,7 +73,10 @@ export class WaySection {
   private readonly desk = inject(JobDesk);
   private readonly clock = inject(Clock);
   private readonly models = inject(Store).selectSignal(selectModels);
-  protected readonly guide = computed(() => this.models().find((one) => one.id === this.job().intake.modelId)?.guide ?? null);
+  /** The guide that this job is walked with; of ways planned before guides were kept, the model's own. */
+  protected readonly guide = computed(
+    () => this.job().way?.guide ?? this.models().find((one) => one.id === this.job().intake.modelId)?.guide ?? null,
+  );
   private readonly leg = computed(() => ({ 'way-in': 'in', swap: 'swap', 'way-out': 'out' })[this.job().phase as 'way-in'] ?? null);
   private readonly all = computed(() => progress(this.job()));
   private readonly atHand = computed(() => {
@@ -119,8 +155,15 @@ export class WaySection {
     if (!here) return { title: '', hint: '' };
     if (here.step.waitSeconds !== null) {
       const left = this.waitLeft();
-      if (left === null) return { title: `Start the ${here.step.waitSeconds} s`, hint: 'Press when the hand is on the button' };
-      return left > 0 ? { title: `${left} s`, hint: 'Keep holding' } : { title: 'Done: held long enough', hint: '' };
+      const held = here.step.waitKind === 'hold';
+      if (left === null)
+        return {
+          title: `Start the ${sayWait(here.step.waitSeconds)}`,
+          hint: held ? 'Press when the hand is on the button' : 'Press when it begins; hands are free meanwhile',
+        };
+      return left > 0
+        ? { title: sayWait(left), hint: held ? 'Keep holding' : 'Leave it alone' }
+        : { title: held ? 'Done: held long enough' : 'Done: long enough', hint: '' };
     }
     const next = nextThing(here);
     const goesOut = here.step.leg === 'in';
@@ -150,21 +193,40 @@ export class WaySection {
     () => this.job().serials.newDrive ?? '',
   );
 
-  protected readonly drawer = signal<'note' | 'short' | null>(null);
-  protected readonly words = jobDraft(
+  protected readonly short = signal(false);
+  protected readonly why = jobDraft(
     () => this.job().id,
-    'note',
+    'short',
     () => '',
   );
+  protected readonly noting = signal<NoteKind | null>(null);
+  protected readonly counting = signal(false);
+  /** What is missing after a step was left, and where it belongs: said at once, and as long as nothing else is done. */
+  protected readonly missing = computed(() => {
+    const last = this.job().way?.ticks.at(-1);
+    return typeof last?.short === 'string' ? sayMissing(this.job(), last.stepId) : null;
+  });
+  protected readonly scouting = computed(() => this.job().way?.scouting ?? null);
+  protected readonly toMeasure = computed(() => this.job().phase === 'way-in' && this.scouting() !== null);
+  /** For a bench two metres away: the step alone, as large as it goes. */
+  protected readonly far = draft('far', false);
+  protected readonly sayWait = sayWait;
 
   constructor() {
+    keepAwake();
     inject(Keys).bind({
       Space: { say: 'Done, one fastener at a time', run: () => this.tick(false) },
       'Shift+Space': { say: 'Done, all that are left of this kind', run: () => this.tick(true) },
       U: { say: 'Undo the last tick', run: () => this.undo() },
       Backspace: { say: 'Undo the last tick', run: () => this.undo() },
-      N: { say: 'Note on this step', run: () => this.openDrawer('note') },
-      X: { say: 'Go on without: something is lost or will not come', run: () => this.openDrawer('short') },
+      N: { say: 'Note on this step', run: () => this.noting.set('note') },
+      P: { say: 'Photo of this step', run: () => this.noting.set('note') },
+      M: { say: 'Measure something', run: () => this.noting.set('measure') },
+      F: { say: 'Found out of place, before anyone touched it', run: () => this.noting.set('found') },
+      R: { say: 'This is not how it was: a correction for the guide', run: () => this.noting.set('correction') },
+      C: { say: 'Count the screws on the mat', run: () => this.counting.set(true) },
+      B: { say: 'Large text, for reading from afar', run: () => this.far.update((far) => !far) },
+      X: { say: 'Go on without: something is lost or will not come', run: () => this.short.set(true) },
       ArrowRight: { say: 'Look ahead without doing', run: () => this.lookBy(1) },
       ArrowLeft: { say: 'Look back without doing', run: () => this.lookBy(-1) },
     });
@@ -194,24 +256,19 @@ export class WaySection {
     this.refusal.set(this.desk.give(this.job(), { type: 'record-serial', which, serial })?.sentence ?? '');
   }
 
-  protected openDrawer(which: 'note' | 'short'): void {
-    this.refusal.set('');
-    this.drawer.set(which);
-  }
-
-  protected keepWords(): void {
-    const stepId = this.atHand()?.step.id ?? null;
-    const text = this.words().trim();
-    if (text.length < 3) return this.refusal.set('Write it in a few words.');
-    const refusal =
-      this.drawer() === 'short' && stepId
-        ? this.desk.give(this.job(), { type: 'leave-short', stepId, reason: text })
-        : this.desk.give(this.job(), { type: 'note', text, stepId });
+  protected leaveShort(): void {
+    const stepId = this.atHand()?.step.id;
+    if (stepId === undefined) return this.short.set(false);
+    const refusal = this.desk.give(this.job(), { type: 'leave-short', stepId, reason: this.why() });
     this.refusal.set(refusal?.sentence ?? '');
     if (refusal) return;
-    this.words.set('');
-    this.drawer.set(null);
+    this.why.set('');
+    this.short.set(false);
     // The drawer takes a moment to go; the next Space is meant for the step, not for its button.
     if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
   }
 }
+
+/** `15 s`, `4:05 min` */
+const sayWait = (seconds: number): string =>
+  seconds < 100 ? `${seconds} s` : `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')} min`;

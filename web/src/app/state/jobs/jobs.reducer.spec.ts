@@ -6,7 +6,15 @@ import { jobsReducer, type JobsState } from './jobs.reducer';
 const by = { id: 'ines', name: 'Ines' };
 const at = '2026-04-14T08:00:00.000Z';
 const recorded = (seq: number, event: JobEvent, commandId = `server-${seq}`): RecordedEvent => ({ seq, at, by, commandId, event });
-const note = (text: string): JobEvent => ({ type: 'noted', text, stepId: null });
+const note = (text: string): JobEvent => ({
+  type: 'noted',
+  text,
+  stepId: null,
+  kind: 'note',
+  photos: [],
+  measured: null,
+  about: null,
+});
 const job: JobState = evolve(
   null,
   recorded(1, {

@@ -8,6 +8,8 @@ import {
   type LearnedEdition,
   type MachineModel,
   type Part,
+  type Policy,
+  USUAL_POLICY,
 } from '@petrichor/core';
 import { createActionGroup, createFeatureSelector, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 
@@ -20,6 +22,7 @@ export interface KnowledgeState {
   readonly models: MachineModel[];
   readonly drives: Drive[];
   readonly parts: Part[];
+  readonly policy: Policy;
   /** What diagnosis knows, with what the workshop's jobs have taught. */
   readonly diagnosis: { readonly before: LearnedEdition; readonly after: LearnedEdition };
   readonly loaded: boolean;
@@ -31,6 +34,7 @@ export const knowledgeReducer = createReducer<KnowledgeState>(
     models: [],
     drives: [],
     parts: [],
+    policy: USUAL_POLICY,
     diagnosis: { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) },
     loaded: false,
     failed: null,
@@ -43,6 +47,7 @@ export const selectKnowledgeState = createFeatureSelector<KnowledgeState>('knowl
 export const selectModels = createSelector(selectKnowledgeState, ({ models }) => models);
 export const selectDrives = createSelector(selectKnowledgeState, ({ drives }) => drives);
 export const selectParts = createSelector(selectKnowledgeState, ({ parts }) => parts);
+export const selectPolicy = createSelector(selectKnowledgeState, ({ policy }) => policy);
 export const selectLearned = createSelector(selectKnowledgeState, ({ diagnosis }) => diagnosis);
 const selectDiagnosis = createSelector(selectLearned, ({ before, after }) => ({ before: withLearned(before), after: withLearned(after) }));
 /** The same look-ups that the server gives to the core. */
@@ -51,7 +56,8 @@ export const selectKnowledge = createSelector(
   selectDrives,
   selectParts,
   selectDiagnosis,
-  (models, drives, parts, diagnosis): Knowledge => {
+  selectPolicy,
+  (models, drives, parts, diagnosis, policy): Knowledge => {
     const modelById = new Map(models.map((model) => [model.id, model]));
     const driveById = new Map(drives.map((drive) => [drive.id, drive]));
     return {
@@ -59,6 +65,7 @@ export const selectKnowledge = createSelector(
       drive: (id) => driveById.get(id),
       parts: () => parts,
       diagnosis: (about) => diagnosis[about],
+      policy: () => policy,
     };
   },
 );

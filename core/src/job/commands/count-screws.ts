@@ -1,0 +1,27 @@
+import * as z from 'zod';
+import { hasWalked } from '../walk.js';
+import { reconcile, screwsExpected } from '../screw-count.js';
+import { accept, BENCH, defineCommand, refuse } from './define.js';
+
+/** Counts the screws on the mat, kind by kind; what does not add up is said with the holes it could belong to. */
+export const countScrews = defineCommand(
+  z.strictObject({
+    type: z.literal('count-screws'),
+    counts: z
+      .array(
+        z.strictObject({
+          key: z.string(),
+          counted: z.number().int('Count whole screws.').min(0).max(200, 'That is more than any machine has.'),
+        }),
+      )
+      .max(40),
+  }),
+  BENCH,
+  (job, { counts }) => {
+    if (!hasWalked(job)) return refuse('nothing-out', 'Nothing is out yet, so there is nothing to count.');
+    const kinds = new Set(screwsExpected(job).map((kind) => kind.key));
+    const unknown = counts.find((one) => !kinds.has(one.key));
+    if (unknown) return refuse('unknown-screw', `No step of this job moves ${unknown.key}. Load the page again.`);
+    return accept({ type: 'screws-counted', lines: reconcile(job, counts) });
+  },
+);

@@ -1,0 +1,39 @@
+import * as z from 'zod';
+import { slotsOf } from '../../hardware/index.js';
+import { buildScouting } from '../../teardown/index.js';
+import { isBefore } from '../phases.js';
+import { accept, BENCH, defineCommand, refuse } from './define.js';
+
+/** Opens the machine to look and measure, and closes it again, before anything is chosen or ordered. */
+export const scout = defineCommand(
+  z.strictObject({
+    type: z.literal('scout'),
+    slotId: z.string(),
+    why: z.string().trim().min(3, 'Say what you want to see in there.').max(200),
+  }),
+  BENCH,
+  (job, { slotId, why }, { knowledge }) => {
+    if (job.way?.scouting) return refuse('scouting', 'You are on a visit already: walk it to its end.');
+    if (!isBefore(job.phase, 'way-in')) return refuse('too-late', 'The machine is past that: its way in is planned.');
+    if (job.phase === 'intake') return refuse('too-early', 'Take the machine in first.');
+    const model = knowledge.model(job.intake.modelId);
+    const slot = model && slotsOf(model, job.variantId).find((one) => one.id === slotId);
+    if (!model || !slot) return refuse('no-slot', 'This machine has no such slot. Load the page again.');
+    if (slot.reach.length === 0) return refuse('soldered', 'Nothing comes off to reach this one: it is part of the board.');
+    const way = buildScouting(model, slot, knowledge.policy());
+    if (!way.ok) return refuse('no-way', `The guide of this model cannot be walked: ${way.problem}`);
+    const { guide } = model;
+    return accept(
+      {
+        type: 'way-planned',
+        guideVersion: guide.version,
+        layers: guide.layers,
+        steps: way.steps,
+        guide,
+        scouting: { slotId, from: job.phase, why },
+        tryBeforeClosing: false,
+      },
+      { type: 'phase-entered', phase: 'way-in' },
+    );
+  },
+);

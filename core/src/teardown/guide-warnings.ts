@@ -1,0 +1,152 @@
+import type { MachineModel, Operation } from '../hardware/index.js';
+import { overlengths } from './overlength.js';
+import { planWay, type PlanInput } from './plan.js';
+
+/** Something about a guide that its author should look at. `stops`: it cannot be walked so. */
+export interface GuideWarning {
+  readonly code: string;
+  readonly stops: boolean;
+  /** Operations it is about; the first is where to look. */
+  readonly operationIds: readonly string[];
+  readonly sentence: string;
+}
+
+type Written = Pick<MachineModel, 'guide' | 'slots'>;
+
+/** What the planner is asked for one part of a guide. */
+export const planInputOf = ({ guide }: Pick<Written, 'guide'>, reach: readonly string[]): PlanInput => ({
+  start: { side: guide.startSide, tool: null },
+  costs: { turnMinutes: guide.turnMinutes, toolChangeMinutes: guide.toolChangeMinutes },
+  operations: guide.operations,
+  reach: [...reach],
+});
+
+/** Everything that is wrong or doubtful in a guide while it is written, what stops it first. */
+export function guideWarnings(model: Written): GuideWarning[] {
+  const found = [
+    ...unreachable(model),
+    ...freedByNothing(model),
+    ...leadsStillOn(model),
+    ...neverRefitted(model),
+    ...twiceThere(model),
+    ...tooLong(model),
+  ];
+  return found.sort((a, b) => Number(b.stops) - Number(a.stops));
+}
+
+/** A cycle, an unknown operation, a slot that no order reaches: the planner's own sentence. */
+function unreachable(model: Written): GuideWarning[] {
+  const said = new Set<string>();
+  const targets = [
+    ...model.slots.filter((slot) => slot.reach.length > 0).map((slot) => ({ reach: slot.reach, at: slot.reach[0]! })),
+    ...model.guide.operations.map(({ id }) => ({ reach: [id], at: id })),
+  ];
+  return targets.flatMap(({ reach, at }) => {
+    // Not the search for the cheapest: only whether there is a way at all.
+    const plan = planWay({ ...planInputOf(model, reach), operations: model.guide.operations }, 0);
+    if (plan.ok) return [];
+    const waiting = plan.problem.slice(plan.problem.indexOf(':') + 1);
+    if (said.has(waiting)) return [];
+    said.add(waiting);
+    return [{ code: 'no-way', stops: true, operationIds: [at], sentence: plan.problem }];
+  });
+}
+
+/** A screw that is hidden under something which nothing takes away before it. */
+const freedByNothing = ({ guide }: Written): GuideWarning[] =>
+  guide.operations.flatMap((operation) =>
+    operation.takes.flatMap((thing) => {
+      if (thing.kind !== 'screw' || thing.hiddenUnder === null) return [];
+      const under = thing.hiddenUnder;
+      const freeing = guide.operations.filter((other) => takesOff(other, under));
+      if (freeing.length === 0)
+        return [warn('freed-by-nothing', operation, `${thing.label} is hidden under ‘${under}’, and no operation takes that away.`)];
+      return freeing.some((other) => isBefore(guide.operations, other.id, operation.id))
+        ? []
+        : [
+            warn(
+              'freed-too-late',
+              operation,
+              `${thing.label} is hidden under ‘${under}’, but ‘${operation.title}’ does not come after ‘${freeing[0]!.title}’.`,
+            ),
+          ];
+    }),
+  );
+
+/** A part that lifts while a lead still ties it to the machine. */
+const leadsStillOn = ({ guide }: Written): GuideWarning[] =>
+  guide.operations.flatMap((unplug) =>
+    unplug.takes.flatMap((lead) => {
+      if (lead.kind !== 'lead' || lead.ties === null) return [];
+      const lifts = guide.operations.filter((other) => takesOff(other, lead.ties!));
+      if (lifts.length === 0)
+        return [warn('ties-nothing', unplug, `${lead.label} is said to tie ‘${lead.ties}’, and no operation takes that off.`)];
+      return lifts
+        .filter((lift) => lift.id !== unplug.id && !isBefore(guide.operations, unplug.id, lift.id))
+        .map((lift) =>
+          warn('lead-still-on', lift, `‘${lift.title}’ can be done while ${lead.label} is still on: put ‘${unplug.title}’ before it.`),
+        );
+    }),
+  );
+
+/** Something goes on the tray and nothing brings it back. */
+const neverRefitted = ({ guide }: Written): GuideWarning[] =>
+  guide.operations
+    .filter((operation) => operation.mirror === null && operation.takes.length > 0)
+    .map((operation) =>
+      warn(
+        'never-refitted',
+        operation,
+        `‘${operation.title}’ takes ${operation.takes.map((thing) => thing.label).join(', ')} out, and the guide has no way back for it.`,
+      ),
+    );
+
+/** Two groups of screws on one and the same place of one side. */
+function twiceThere({ guide }: Written): GuideWarning[] {
+  const at = new Map<string, Operation>();
+  return guide.operations.flatMap((operation) =>
+    operation.takes.flatMap((thing) =>
+      thing.kind !== 'screw'
+        ? []
+        : thing.holes.flatMap((hole) => {
+            const key = `${operation.layer} ${hole.xMm} ${hole.yMm}`;
+            const other = at.get(key);
+            at.set(key, operation);
+            return other && other !== operation
+              ? [warn('same-place', operation, `‘${operation.title}’ and ‘${other.title}’ have a screw on the same place.`)]
+              : [];
+          }),
+    ),
+  );
+}
+
+/** Screws that would do the worst in a wrong hole; said once, so that the author puts a caution there. */
+const tooLong = ({ guide }: Written): GuideWarning[] =>
+  overlengths(guide)
+    .filter((hazard) => hazard.harm !== 'binds')
+    .map((hazard) => ({ code: 'overlength', stops: false, operationIds: [hazard.operationId], sentence: hazard.sentence }));
+
+const warn = (code: string, operation: Operation, sentence: string): GuideWarning => ({
+  code,
+  stops: false,
+  operationIds: [operation.id],
+  sentence,
+});
+
+/** By its own words: the guide names parts as the hand knows them. */
+const takesOff = (operation: Operation, label: string): boolean =>
+  operation.frees.includes(label) || operation.takes.some((thing) => thing.kind !== 'screw' && thing.label === label);
+
+/** True when no order does `then` without `first` (the planner's own meaning of "must"). */
+function isBefore(operations: readonly Operation[], first: string, then: string): boolean {
+  const doable = new Set<string>();
+  for (let grew = true; grew;) {
+    grew = false;
+    for (const { id, after } of operations) {
+      if (id === first || doable.has(id) || !(after.length === 0 || after.some((all) => all.every((one) => doable.has(one))))) continue;
+      doable.add(id);
+      grew = true;
+    }
+  }
+  return !doable.has(then);
+}

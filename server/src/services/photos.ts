@@ -1,0 +1,81 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import type { PhotoReply } from '@petrichor/api';
+import { Refused } from '../refused.js';
+import type { Database } from '../store/database.js';
+import type { Acting } from './jobs.js';
+
+/** Segments of a JPEG that carry words about the picture: where, when, by which camera; the picture does without them. */
+const isAbout = (marker: number): boolean => (marker >= 0xe1 && marker <= 0xef && marker !== 0xee) || marker === 0xfe;
+
+/**
+ * The JPEG without what was written about it (EXIF, XMP, IPTC, comments, anything after its end), or null where it is no
+ * JPEG. Marker codes: ITU-T T.81, annex B. The colours stay (APP0, APP14); the picture itself is not decoded.
+ */
+export function strippedJpeg(bytes: Buffer): Buffer | null {
+  if (bytes.length < 4 || bytes[0] !== 0xff || bytes[1] !== 0xd8) return null;
+  const kept: Buffer[] = [bytes.subarray(0, 2)];
+  let at = 2;
+  while (at + 4 <= bytes.length) {
+    if (bytes[at] !== 0xff) return null;
+    const marker = bytes[at + 1]!;
+    if (marker === 0xff) {
+      at += 1;
+      continue;
+    }
+    const length = bytes.readUInt16BE(at + 2);
+    if (length < 2 || at + 2 + length > bytes.length) return null;
+    if (marker === 0xda) {
+      // From the start of scan on it is the picture, to the last end-of-image mark.
+      const end = bytes.lastIndexOf(Buffer.from([0xff, 0xd9]));
+      return end < at ? null : Buffer.concat([...kept, bytes.subarray(at, end + 2)]);
+    }
+    if (!isAbout(marker)) kept.push(bytes.subarray(at, at + 2 + length));
+    at += 2 + length;
+  }
+  return null;
+}
+
+/** Photos as files beside the database, named by their SHA-256: the same picture is kept once. */
+export class PhotoStore {
+  constructor(
+    private readonly database: Database,
+    private readonly folder: string | null,
+  ) {}
+
+  async keep({ workshopId, at, by }: Acting, bytes: Buffer): Promise<PhotoReply> {
+    const photo = strippedJpeg(bytes);
+    if (!photo) throw new Refused(400, 'no-jpeg', 'That is no JPEG picture. Take the photo again, or save it as JPEG.');
+    const hash = createHash('sha256').update(photo).digest('hex');
+    const file = this.fileOf(hash);
+    await mkdir(path.dirname(file), { recursive: true });
+    // Written beside and moved: a file that is there is whole.
+    const beside = `${file}.${randomUUID()}`;
+    await writeFile(beside, photo);
+    await rename(beside, file);
+    await this.database.inWorkshop(workshopId, (tx) =>
+      tx.query(
+        `insert into photo (workshop_id, hash, bytes, kept_at, kept_by) values (current_workshop(), $1, $2, $3, $4) on conflict do nothing`,
+        [hash, photo.length, at.toISOString(), by.name],
+      ),
+    );
+    return { hash, bytes: photo.length };
+  }
+
+  async read(workshopId: string, hash: string): Promise<Buffer> {
+    const { rowCount } = await this.database.inWorkshop(workshopId, (tx) =>
+      tx.query('select 1 from photo where workshop_id = current_workshop() and hash = $1', [hash]),
+    );
+    const gone = new Refused(404, 'no-photo', 'That photo is not here. It may still be on the tablet that took it.');
+    if (rowCount !== 1) throw gone;
+    return readFile(this.fileOf(hash)).catch(() => {
+      throw gone;
+    });
+  }
+
+  private fileOf(hash: string): string {
+    if (this.folder === null) throw new Refused(503, 'no-photos', 'This server keeps no photos. Set PETRICHOR_PHOTOS to a folder.');
+    return path.join(this.folder, hash.slice(0, 2), `${hash}.jpg`);
+  }
+}

@@ -1,0 +1,148 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, type WritableSignal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import type { GuideState } from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { InputText } from 'primeng/inputtext';
+import { firstValueFrom } from 'rxjs';
+import { ConnectionLine } from '../../shell/connection-line';
+import { Keys } from '../../shell/keys';
+import { Api, faultOf } from '../../state/api';
+import { KnowledgeActions, selectKnowledgeState } from '../../state/knowledge/knowledge.reducer';
+import { selectAccount } from '../../state/session/session.reducer';
+import { KeyBox } from '../../ui/key-box';
+import { PhotoField } from '../../ui/photo-field';
+import { StateMark } from '../../ui/state-mark';
+import { GuideDraft, type Written } from './guide-draft';
+import { GuideDrafts } from './guide-drafts';
+import { OperationForm } from './operation-form';
+import { PlanSide } from './plan-side';
+
+/** Writes a guide: operations as they come, screws on the map, the plan and what is wrong beside it. */
+@Component({
+  selector: 'p-guide-edit',
+  imports: [FormsModule, RouterLink, InputText, ConnectionLine, KeyBox, PhotoField, StateMark, OperationForm, PlanSide],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './edit.html',
+  styleUrls: ['../../intake/intake.css', './edit.css'],
+})
+export class GuideEditScreen {
+  readonly modelId = input.required<string>();
+  private readonly store = inject(Store);
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly drafts = inject(GuideDrafts);
+  private readonly knowledge = this.store.selectSignal(selectKnowledgeState);
+  private readonly account = this.store.selectSignal(selectAccount);
+  protected readonly lead = computed(() => this.account()?.roles.includes('lead') ?? false);
+  private readonly whole = signal<WritableSignal<Written> | null>(null);
+  protected readonly draft = signal<GuideDraft | null>(null);
+  protected readonly photo = computed(() => this.whole()?.().photo ?? null);
+  protected readonly photos = computed(() => {
+    const photo = this.photo();
+    return photo === null ? [] : [photo];
+  });
+  protected readonly newTitle = signal('');
+  protected readonly why = signal('');
+  protected readonly fault = signal('');
+  protected readonly told = signal('');
+  protected readonly saving = signal(false);
+  protected readonly rows = computed(() => {
+    const draft = this.draft();
+    if (!draft) return [];
+    const marked = new Map(draft.warnings().flatMap((one) => one.operationIds.map((id) => [id, one.stops ? 'stop' : 'needs'] as const)));
+    const layers = new Map(draft.model().guide.layers.map((layer) => [layer.id, layer.name]));
+    return draft.operations().map((one) => ({
+      id: one.id,
+      title: one.title || one.id,
+      layer: layers.get(one.layer) ?? '',
+      mark: marked.get(one.id) ?? null,
+      at: one.id === draft.at(),
+    }));
+  });
+
+  constructor() {
+    inject(Keys).bind({ Escape: { say: 'Back to the model', run: () => void this.router.navigate(['/models', this.modelId()]) } });
+    this.store.dispatch(KnowledgeActions.wanted());
+    effect(() => {
+      const { loaded } = this.knowledge();
+      const modelId = this.modelId();
+      if (loaded) untracked(() => void this.open(modelId));
+    });
+    effect(() => {
+      const written = this.whole()?.();
+      if (written && written !== this.drafts.of(written.model.id)) this.drafts.keep(written);
+    });
+  }
+
+  /** What was being written here, else the newest version there is. */
+  private async open(modelId: string): Promise<void> {
+    if (untracked(this.draft)?.model().id === modelId) return;
+    const kept = this.drafts.of(modelId);
+    if (kept) return this.begin(kept);
+    const known = this.knowledge().models.find((one) => one.id === modelId);
+    try {
+      const { versions } = await firstValueFrom(this.api.modelRecord(modelId));
+      const newest = versions[0];
+      const draft = newest?.state === 'draft' ? await firstValueFrom(this.api.modelAt(modelId, newest.version)) : null;
+      const model = draft ?? known;
+      if (!model) return this.fault.set('There is no such model here. Begin a new one under Models.');
+      this.begin({ model, basedOn: Math.max(newest?.version ?? 0, known?.guide.version ?? 0), photo: null });
+    } catch (error) {
+      this.fault.set(faultOf(error).sentence);
+      if (known) this.begin({ model: known, basedOn: known.guide.version, photo: null });
+    }
+  }
+
+  private begin(written: Written): void {
+    const whole = signal(written);
+    const draft = new GuideDraft(whole);
+    draft.at.set(written.model.guide.operations[0]?.id ?? null);
+    this.whole.set(whole);
+    this.draft.set(draft);
+  }
+
+  protected add(): void {
+    if (this.newTitle().trim() === '') return this.fault.set('Say what the hands do: "Undo 4 screws of the cover".');
+    this.fault.set('');
+    this.draft()?.add(this.newTitle());
+    this.newTitle.set('');
+  }
+
+  protected setPhoto(hashes: readonly string[]): void {
+    this.whole()?.update((now) => ({ ...now, photo: hashes.at(-1) ?? null }));
+  }
+
+  protected async save(state: GuideState): Promise<void> {
+    const [whole, draft] = [this.whole(), this.draft()];
+    if (!whole || !draft || this.saving()) return;
+    this.told.set('');
+    const read = draft.whole(state);
+    if ('problem' in read) {
+      if (read.operationId !== null) draft.at.set(read.operationId);
+      return this.fault.set(read.problem);
+    }
+    this.saving.set(true);
+    this.fault.set('');
+    try {
+      const { version } = await firstValueFrom(this.api.saveGuide({ model: read.model, basedOn: whole().basedOn, why: this.why() }));
+      this.told.set(`Saved as version ${version}, ${state}.`);
+      this.why.set('');
+      whole.update((now) => ({ ...now, basedOn: version, model: { ...now.model, guide: { ...now.model.guide, version, state } } }));
+      this.drafts.forget(read.model.id);
+      this.store.dispatch(KnowledgeActions.wanted());
+    } catch (error) {
+      const { sentence, fields } = faultOf(error);
+      this.fault.set(fields[0] ? fields[0].message : sentence);
+    }
+    this.saving.set(false);
+  }
+
+  /** Leaves what was typed, after asking nothing twice: the saved version is opened instead. */
+  protected dropDraft(): void {
+    this.drafts.forget(this.modelId());
+    this.whole.set(null);
+    this.draft.set(null);
+    void this.open(this.modelId());
+  }
+}

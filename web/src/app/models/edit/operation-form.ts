@@ -1,0 +1,87 @@
+import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { InputText } from 'primeng/inputtext';
+import { Choice } from '../../ui/choice';
+import { NumberField } from '../../ui/number-field';
+import type { GuideDraft } from './guide-draft';
+import { ThingForm } from './thing-form';
+
+const SIDES = [
+  { value: null, label: 'any side' },
+  { value: 'lid-open', label: 'lid open' },
+  { value: 'base-up', label: 'base up' },
+  { value: 'palm-rest-raised', label: 'palm rest raised' },
+  { value: 'glass-up', label: 'glass up' },
+] as const;
+const ROLES = [
+  { value: null, label: 'none' },
+  { value: 'power-off', label: 'shuts it down' },
+  { value: 'battery', label: 'takes the battery off' },
+  { value: 'drain', label: 'drains it' },
+  { value: 'cut-off', label: 'cuts the battery off' },
+] as const;
+const RISKS = [
+  { value: 'low', label: 'low' },
+  { value: 'some', label: 'some' },
+  { value: 'high', label: 'high' },
+] as const;
+
+/** Everything about one operation of a guide. */
+@Component({
+  selector: 'p-operation-form',
+  imports: [FormsModule, InputText, Choice, NumberField, ThingForm],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './operation-form.html',
+  styleUrl: './operation-form.css',
+})
+export class OperationForm {
+  readonly draft = input.required<GuideDraft>();
+  readonly photo = input<string | null>(null);
+  protected readonly operation = computed(() => this.draft().operation()!);
+  protected readonly layers = computed(() => this.draft().model().guide.layers);
+  protected readonly others = computed(() =>
+    this.draft()
+      .operations()
+      .filter((one) => one.id !== this.operation().id),
+  );
+  /** Alternatives as they are, and an empty one to begin another with. */
+  protected readonly extra = signal(false);
+  protected readonly alternatives = computed(() => {
+    const { after } = this.operation();
+    return after.length === 0 || this.extra() ? [...after, []] : after;
+  });
+  protected readonly sides = SIDES;
+  protected readonly roles = ROLES;
+  protected readonly risks = RISKS;
+
+  protected patch(own: Parameters<GuideDraft['patch']>[0]): void {
+    this.draft().patch(own);
+  }
+
+  protected setAfter(alternative: number, before: string, event: Event): void {
+    this.draft().setAfter(alternative, before, (event.target as HTMLInputElement).checked);
+    this.extra.set(false);
+  }
+
+  protected mirror(own: Partial<NonNullable<ReturnType<typeof this.operation>['mirror']>>): void {
+    const mirror = this.operation().mirror;
+    if (mirror) this.patch({ mirror: { ...mirror, ...own } });
+  }
+
+  protected toggleMirror(has: boolean): void {
+    const { title, short } = this.operation();
+    this.patch({
+      mirror: has
+        ? { title: `Back: ${title}`.slice(0, 80), short, minutes: 1, caution: null, waitSeconds: null, waitKind: 'settle', checks: [] }
+        : null,
+    });
+  }
+
+  protected clips(own: Partial<NonNullable<ReturnType<typeof this.operation>['clips']>> | null): void {
+    this.patch({ clips: own === null ? null : { startAt: '', deepestMm: 6, note: null, ...this.operation().clips, ...own } });
+  }
+
+  protected readonly round = (seconds: number): number => Math.max(1, Math.round(seconds));
+  protected readonly orNull = (text: string): string | null => (text.trim() === '' ? null : text);
+  protected readonly lines = (text: string): string[] => text.split('\n').filter((line) => line.trim() !== '');
+}
