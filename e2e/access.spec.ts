@@ -8,6 +8,47 @@ const SCREENS: { name: string; go: (page: Page) => Promise<unknown> }[] = [
   { name: 'Bench', go: (page) => expect(page.getByRole('region', { name: 'Next for your hands' })).toBeVisible() },
   { name: 'Take in', go: (page) => page.getByRole('link', { name: 'Take in a machine' }).click() },
   { name: 'Models', go: (page) => page.getByRole('link', { name: 'Models' }).click() },
+  {
+    name: 'Model',
+    go: async (page) => {
+      await openModel(page);
+      await expect(page.getByRole('heading', { name: 'Screws not to be swapped' })).toBeVisible();
+    },
+  },
+  {
+    name: 'Guide',
+    go: async (page) => {
+      await openModel(page);
+      await page.getByRole('link', { name: /Write at its guide/ }).click();
+      await page.getByRole('button', { name: /^Undo 10 screws/ }).click();
+      await page.getByRole('button', { name: /^8 on the map/ }).click();
+    },
+  },
+  {
+    name: 'Way in, a note',
+    go: async (page) => {
+      await takeUp(page);
+      await page.keyboard.press('m');
+      await expect(page.getByLabel('Length', { exact: true })).toBeVisible();
+    },
+  },
+  {
+    name: 'Way in, the screws counted',
+    go: async (page) => {
+      await takeUp(page);
+      await page.keyboard.press('c');
+      await page.getByRole('button', { name: 'That is what lies here' }).click();
+      await expect(page.getByText('It adds up', { exact: false })).toBeVisible();
+    },
+  },
+  {
+    name: 'Way in, read from afar',
+    go: async (page) => {
+      await openJob(page, '424');
+      await expect(page.locator('p-tray')).toBeVisible();
+      await page.keyboard.press('b');
+    },
+  },
   { name: 'People', go: (page) => page.getByRole('link', { name: 'People' }).click() },
   { name: 'Way in', go: (page) => page.getByRole('button', { name: /Take it up/ }).click() },
   { name: 'Way out', go: (page) => openJob(page, '402') },
@@ -93,6 +134,16 @@ async function openDiagnosis(page: Page, number: string, heading: string | RegEx
   // Charts come in when they are scrolled to.
   await page.locator('main').evaluate((main) => main.scrollTo(0, main.scrollHeight));
   await page.waitForTimeout(400);
+}
+
+async function takeUp(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /Take it up/ }).click();
+  await expect(page.locator('p-tray')).toBeVisible();
+}
+
+async function openModel(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Models' }).click();
+  await page.getByRole('link', { name: 'Tarnwell Fen 14' }).click();
 }
 
 async function openMove(page: Page, view: string): Promise<void> {
@@ -195,7 +246,7 @@ test('a tablet held upright and a thumb suffice: nothing runs off the side, targ
   await expect(page.getByText('1 of 3')).toBeVisible();
   await page.getByRole('button', { name: /^Note/ }).tap();
   await page.getByLabel('What the next person should know').fill('Screw 5 sticks.');
-  await page.getByRole('button', { name: 'Keep the note' }).tap();
+  await page.getByRole('button', { name: 'Keep it' }).tap();
   await expect(page.locator('.p-drawer')).toHaveCount(0);
   await page.close();
 });

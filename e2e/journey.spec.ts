@@ -158,7 +158,7 @@ test('one drive replaced, from taking the machine in to handing it back', async 
     await test.step('swap: with the step the match asked for', async () => {
       await expect(page.getByRole('heading', { name: 'Move the post from 60 to 80 mm' })).toBeVisible();
       await hands.press('Space');
-      await expect(page.getByRole('heading', { name: /Slide the new drive in/ })).toBeVisible();
+      await expect(page.getByRole('heading', { name: /Slide the drive in/ })).toBeVisible();
       await hands.type('Serial of the old drive', 'SR6-08C41');
       await hands.type('Serial of the new drive', 'PP3-77A1-9');
       await hands.press('Tab');

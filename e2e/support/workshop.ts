@@ -1,6 +1,8 @@
 import { execFile, spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 
@@ -12,6 +14,7 @@ const HOST = '127.0.0.1';
 export class Workshop {
   private child: ChildProcess | null = null;
   private dock: ChildProcess | null = null;
+  private readonly photos = mkdtempSync(join(tmpdir(), 'petrichor-photos-'));
   private constructor(
     private readonly databaseUrl: string,
     private readonly port: number,
@@ -45,6 +48,7 @@ export class Workshop {
         PETRICHOR_WEB: join(ROOT, 'web/dist/browser'),
         PETRICHOR_SESSION_SECRET: 'only for tests, only for tests, only',
         PETRICHOR_SIGN_IN_TRIES: '100',
+        PETRICHOR_PHOTOS: this.photos,
         ...(this.dockPort === null ? {} : { PETRICHOR_DOCK: `http://${HOST}:${this.dockPort}` }),
       },
       stdio: ['ignore', 'pipe', 'inherit'],
@@ -85,6 +89,7 @@ export class Workshop {
   async close(): Promise<void> {
     await this.kill();
     await this.killDock();
+    rmSync(this.photos, { recursive: true, force: true });
   }
 }
 

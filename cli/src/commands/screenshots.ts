@@ -59,9 +59,17 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     await page.getByLabel('Scan or type').fill('pellow-p3-1tb');
     await page.keyboard.press('Enter');
   },
-  'screw-finder': async (page) => {
-    await page.getByRole('link', { name: 'Shelf' }).click();
-    await page.getByRole('button', { name: /Screw finder/ }).click();
+  model: async (page) => {
+    await page.getByRole('link', { name: 'Models' }).click();
+    await page.getByRole('link', { name: 'Tarnwell Fen 14' }).click();
+    await page.getByRole('heading', { name: 'Screws not to be swapped' }).waitFor();
+  },
+  guide: async (page) => {
+    await page.getByRole('link', { name: 'Models' }).click();
+    await page.getByRole('link', { name: 'Winslade Gannet 15' }).click();
+    await page.getByRole('link', { name: /Write at its guide/ }).click();
+    await page.getByRole('button', { name: /^Undo 9 screws/ }).click();
+    await page.getByRole('button', { name: /^9 on the map/ }).click();
   },
   identify: async (page) => {
     await page.getByRole('link', { name: 'Identify' }).click();

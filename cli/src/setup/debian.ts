@@ -12,9 +12,9 @@ export const PACKAGES = {
   chromium: { name: 'chromium', proof: ['/usr/bin/chromium'], say: 'Chromium', before: null },
   /** Only tests and figures want them: what Petrichor reads and writes is held against them. */
   'disk-tools': {
-    name: 'fdisk gdisk parted gddrescue fio',
-    proof: ['/usr/sbin/sfdisk', '/usr/sbin/sgdisk', '/usr/sbin/parted', '/usr/bin/ddrescuelog', '/usr/bin/fio'],
-    say: 'Reference programs for tables, rescue maps and speed',
+    name: 'fdisk gdisk parted gddrescue fio poppler-utils',
+    proof: ['/usr/sbin/sfdisk', '/usr/sbin/sgdisk', '/usr/sbin/parted', '/usr/bin/ddrescuelog', '/usr/bin/fio', '/usr/bin/pdftotext'],
+    say: 'Reference programs for tables, rescue maps, speed and PDF',
     before: null,
   },
 } as const;

@@ -84,7 +84,7 @@ export function freshModel(known: FreshModel): MachineModel {
       .replace(/^-|-$/g, '');
   return MachineModelSchema.parse({
     format: 'petrichor-machine-model',
-    id: slug(`${known.maker} ${known.name}`).slice(0, 60) || 'model',
+    id: slug(`${known.maker} ${known.name}`).slice(0, 60).replace(/-$/, '') || 'model',
     maker: known.maker,
     name: known.name,
     labelTexts: [known.labelText],
@@ -132,7 +132,6 @@ export function freshModel(known: FreshModel): MachineModel {
           title: 'Take the old drive out',
           short: 'old drive out',
           layer: 'slot',
-          side: known.startSide,
           minutes: 1,
           after: [['mains-off']],
           takes: [{ key: 'drive', kind: 'drive', verb: 'Out', label: 'old drive' }],

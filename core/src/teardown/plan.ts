@@ -33,6 +33,10 @@ export interface Plan {
   readonly optimal: boolean;
   readonly lowerBound: number;
 }
+/** `1 turn, 6 changes of tool` */
+export const sayTurns = ({ turns, toolChanges }: Pick<Plan, 'turns' | 'toolChanges'>): string =>
+  `${turns} ${turns === 1 ? 'turn' : 'turns'}, ${toolChanges} ${toolChanges === 1 ? 'change' : 'changes'} of tool`;
+
 export interface PlanFault {
   readonly ok: false;
   /** A sentence naming the operations at fault. */

@@ -6,8 +6,14 @@ import { Refused } from '../refused.js';
 import type { Database } from '../store/database.js';
 import type { Acting } from './jobs.js';
 
-/** Segments of a JPEG that carry words about the picture: where, when, by which camera; the picture does without them. */
-const isAbout = (marker: number): boolean => (marker >= 0xe1 && marker <= 0xef && marker !== 0xee) || marker === 0xfe;
+/**
+ * Segments of a JPEG that carry words about the picture: where, when, by which camera. The picture does without them;
+ * APP14 and a colour profile in APP2 say how its colours are meant, and stay.
+ */
+const isAbout = (marker: number, content: Buffer): boolean => {
+  const colours = marker === 0xee || (marker === 0xe2 && content.subarray(0, 11).toString('latin1') === 'ICC_PROFILE');
+  return (marker >= 0xe1 && marker <= 0xef && !colours) || marker === 0xfe;
+};
 
 /**
  * The JPEG without what was written about it (EXIF, XMP, IPTC, comments, anything after its end), or null where it is no
@@ -31,7 +37,7 @@ export function strippedJpeg(bytes: Buffer): Buffer | null {
       const end = bytes.lastIndexOf(Buffer.from([0xff, 0xd9]));
       return end < at ? null : Buffer.concat([...kept, bytes.subarray(at, end + 2)]);
     }
-    if (!isAbout(marker)) kept.push(bytes.subarray(at, at + 2 + length));
+    if (!isAbout(marker, bytes.subarray(at + 4, at + 2 + length))) kept.push(bytes.subarray(at, at + 2 + length));
     at += 2 + length;
   }
   return null;

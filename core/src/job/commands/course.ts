@@ -18,7 +18,8 @@ export const advance = defineCommand(z.strictObject({ type: z.literal('advance')
   if (job.way?.scouting && from === 'way-out') return accept({ type: 'scouted' });
   const next = phaseAfter(job);
   if (!next) return refuse('end', 'This is the last part: hand the machine over.');
-  return next === 'way-in' && !job.way ? planAndEnter(job, context) : accept({ type: 'phase-entered', phase: next });
+  // As long as nothing was walked the way is planned anew: the guide, the policy or the drive may be another now.
+  return next === 'way-in' && !hasWalked(job) ? planAndEnter(job, context) : accept({ type: 'phase-entered', phase: next });
 });
 
 function planAndEnter(job: JobState, { knowledge }: Context): Decision {

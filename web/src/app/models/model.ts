@@ -11,6 +11,7 @@ import {
   overlengths,
   sayMinutes,
   sayModel,
+  sayTurns,
   buildWay,
   type MachineModel,
   type Slot,
@@ -103,7 +104,7 @@ export class ModelScreen {
     const minutes = way.steps.reduce((sum, step) => sum + step.minutes, 0);
     return {
       evidence,
-      say: `${inward.length} steps in, ${sayMinutes(minutes)} in and out, ${way.turns} turns, ${way.toolChanges} changes of tool`,
+      say: `${inward.length} steps in, ${sayMinutes(minutes)} in and out, ${sayTurns(way)}`,
       steps: inward.map((step) => step.short),
     };
   }

@@ -136,7 +136,8 @@ export class WholeOutline {
 
 function shape(kind: number, x: number, y: number): string {
   const r = kind < SHAPES.length ? 3.4 : 2;
-  switch (SHAPES[kind % SHAPES.length]) {
+  const form = SHAPES[kind % SHAPES.length] ?? 'circle';
+  switch (form) {
     case 'square':
       return `M${x - r} ${y - r}h${2 * r}v${2 * r}h${-2 * r}Z`;
     case 'diamond':
@@ -144,7 +145,6 @@ function shape(kind: number, x: number, y: number): string {
     case 'triangle':
       return `M${x} ${y - r - 1}L${x + r + 1} ${y + r}H${x - r - 1}Z`;
     case 'circle':
-    case undefined:
       return `M${x - r} ${y}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0`;
   }
 }

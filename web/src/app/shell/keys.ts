@@ -8,7 +8,8 @@ export interface Binding {
 /** By `event.key`, with `Shift+` before it where Shift is meant: `Shift+Space`. A letter works in either case. */
 export type Bindings = Readonly<Record<string, Binding>>;
 
-const TYPING = 'input, textarea, select, [contenteditable], [role="combobox"], [role="listbox"], [role="dialog"], [role="spinbutton"]';
+const TYPING =
+  'input, textarea, select, [contenteditable], [role="combobox"], [role="listbox"], [role="dialog"], .p-drawer, [role="spinbutton"]';
 const MODAL = '.p-drawer, .p-dialog';
 const PRESSABLE = 'button, a, [role="button"], [role="option"], [role="radio"], [role="checkbox"], summary';
 
@@ -37,8 +38,8 @@ export class Keys {
 
   private press(event: KeyboardEvent): void {
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return;
-    // While a dialog or drawer is open it has the keyboard, wherever the focus went: Esc closes it and nothing else.
-    if (document.querySelector(MODAL)) return;
+    // Esc closes the dialog or drawer that is open, wherever the focus went, and nothing else.
+    if (event.key === 'Escape' && document.querySelector(MODAL)) return;
     const target = event.target instanceof Element ? event.target : null;
     if (event.key !== 'Escape' && target?.closest(TYPING)) return;
     if (event.key === 'Escape' && target?.closest('[role="dialog"], .p-autocomplete-overlay, [aria-expanded="true"]')) return;

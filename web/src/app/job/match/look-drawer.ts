@@ -12,6 +12,7 @@ import { NumberField } from '../../ui/number-field';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-drawer
+      ariaCloseLabel="Close"
       [header]="settles()?.choices?.length ? 'Look' : 'Measure'"
       position="right"
       [visible]="open()"

@@ -12,7 +12,14 @@ import { jobDraft } from '../../ui/draft';
   imports: [FormsModule, Drawer, Textarea],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-drawer header="Open it first, to look" position="right" [visible]="open()" (visibleChange)="open.set($event)" [modal]="true">
+    <p-drawer
+      ariaCloseLabel="Close"
+      header="Open it first, to look"
+      position="right"
+      [visible]="open()"
+      (visibleChange)="open.set($event)"
+      [modal]="true"
+    >
       <form class="scout" (submit)="$event.preventDefault(); go()">
         <p>
           In to {{ slot()?.label }}, look and measure, the same drive back in, closed. The tray is empty while a part is awaited, and this

@@ -11,7 +11,14 @@ import { StateMark } from '../../ui/state-mark';
   imports: [Drawer, ScrewGlyph, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-drawer header="Count the screws" position="right" [visible]="open()" (visibleChange)="open.set($event)" [modal]="true">
+    <p-drawer
+      ariaCloseLabel="Close"
+      header="Count the screws"
+      position="right"
+      [visible]="open()"
+      (visibleChange)="open.set($event)"
+      [modal]="true"
+    >
       @if (open()) {
         <p>What lies on the mat now, each kind by itself. Captive screws stay in their part and are not counted.</p>
         <ul>

@@ -16,6 +16,13 @@ import { PaperChoice } from '../../ui/paper-choice';
       <span class="fault" role="alert">{{ fault() }}</span>
     }
   `,
+  styles: `
+    :host {
+      display: inline-flex;
+      gap: 12px;
+      flex-wrap: wrap;
+    }
+  `,
 })
 export class MatButton {
   readonly job = input.required<JobState>();

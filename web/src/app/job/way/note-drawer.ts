@@ -29,7 +29,14 @@ const HINT: Record<NoteKind, string> = {
   imports: [FormsModule, Drawer, InputText, Textarea, Choice, NumberField, PhotoField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-drawer [header]="say[kind()]" position="right" [visible]="open() !== null" (visibleChange)="$event || open.set(null)" [modal]="true">
+    <p-drawer
+      ariaCloseLabel="Close"
+      [header]="say[kind()]"
+      position="right"
+      [visible]="open() !== null"
+      (visibleChange)="$event || open.set(null)"
+      [modal]="true"
+    >
       @if (open()) {
         <form class="words" (submit)="$event.preventDefault(); keep()">
           <span class="visually-hidden" id="note-kind">What kind of note</span>

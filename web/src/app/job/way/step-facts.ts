@@ -10,13 +10,11 @@ import { StateMark } from '../../ui/state-mark';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (step().live) {
-      <p class="live">
-        <p-state-mark mark="stop" [size]="16" /> <b>The machine still has power here.</b> Plastic only; nothing across two contacts.
-      </p>
+      <p class="live"><p-state-mark mark="stop" [size]="16" /> <b>The machine still has power here.</b></p>
     }
     @if (step().clips; as clips) {
       <p>
-        <b>Clips</b> Start at {{ clips.startAt }}, no deeper than <b class="m">{{ clips.deepestMm }} mm</b>. {{ clips.note ?? '' }}
+        <b>Start</b> at {{ clips.startAt }}, no deeper than <b class="m">{{ clips.deepestMm }} mm</b>. {{ clips.note ?? '' }}
       </p>
     }
     @for (lead of leads(); track lead.label) {

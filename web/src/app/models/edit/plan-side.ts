@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
-import { planInputOf, sayMinutes, type Plan, type SearchProgress } from '@petrichor/core';
+import { planInputOf, sayMinutes, sayTurns, type Plan, type SearchProgress } from '@petrichor/core';
 import { StateMark } from '../../ui/state-mark';
 import { Planner, type Planning } from '../../workers/planner';
 import type { GuideDraft } from './guide-draft';
@@ -22,7 +22,7 @@ const PAUSE_MS = 250;
     }
     @if (plan(); as plan) {
       <p>
-        <b>{{ minutes(plan.minutes) }}</b>, {{ plan.turns }} turns, {{ plan.toolChanges }} changes of tool.
+        <b>{{ minutes(plan.minutes) }}</b>, {{ turns(plan) }}.
         {{ plan.optimal ? 'No order is cheaper.' : 'Within ' + gap(plan) + ' of the cheapest there can be.' }}
       </p>
       <ol>
@@ -88,6 +88,7 @@ export class PlanSide {
   protected readonly plan = signal<Plan | null>(null);
   protected readonly fault = signal<string | null>(null);
   protected readonly minutes = sayMinutes;
+  protected readonly turns = sayTurns;
   private running: Planning | null = null;
   /** What the plan depends on: typing a caution makes no new plan. */
   private readonly asked = computed(

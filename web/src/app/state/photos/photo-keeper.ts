@@ -60,8 +60,10 @@ export class PhotoKeeper {
     const db = await this.db;
     for (const { hash, photo } of await db.getAll('waiting')) {
       try {
-        await firstValueFrom(this.api.keepPhoto(photo));
-        await db.delete('waiting', hash);
+        const kept = await firstValueFrom(this.api.keepPhoto(photo));
+        if (kept.hash === hash) await db.delete('waiting', hash);
+        // It stays here, where it can be seen: under this name nobody else would find it.
+        else this.refused.set('A photo arrived changed, so only this browser has it. Take it again.');
       } catch (error) {
         const { away, signedOut, sentence } = faultOf(error);
         again ||= away || signedOut;
@@ -73,7 +75,6 @@ export class PhotoKeeper {
     this.count.set(await db.count('waiting'));
     this.sending = false;
     if (again) setTimeout(() => void this.send(), TRY_AGAIN_MS);
-    else if (this.count() > 0) void this.send();
   }
 }
 
