@@ -63,7 +63,9 @@ export class IntakeScreen {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
   private readonly router = inject(Router);
-  private readonly models = this.store.selectSignal(selectModels);
+  private readonly known = this.store.selectSignal(selectModels);
+  /** A retired guide is for the jobs that were walked with it. */
+  private readonly models = computed(() => this.known().filter((one) => one.guide.state !== 'retired'));
   protected readonly knowledge = this.store.selectSignal(selectKnowledgeState);
   private readonly bench = this.store.selectSignal(selectBench);
   private readonly form = viewChild<ElementRef<HTMLFormElement>>('form');

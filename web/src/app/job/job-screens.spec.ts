@@ -1,4 +1,6 @@
-import { bayDrive, m2Drive, model } from '../../../../core/src/testing/samples';
+import { TestBed } from '@angular/core/testing';
+import { currentStep, GuideSchema, nextTick, type JobState, type TakenThing } from '@petrichor/core';
+import { bayDrive, m2Drive, model, TestBench } from '../../../../core/src/testing/samples';
 import { benchAt, finishPart } from '../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../testing/job-screen';
 import { GateBar } from './gate-bar';
@@ -107,6 +109,66 @@ describe('the way', () => {
     await screen.type('#words', 'Screw 2 is stripped.');
     await screen.press('Keep it');
     expect(screen.job.notes).toMatchObject([{ text: 'Screw 2 is stripped.', stepId: 'in:screws' }]);
+  });
+
+  it('says clips, plugs, power and what to look at where the hand is, and what a screw must not go into on the way back', async () => {
+    const told = model({
+      guide: GuideSchema.parse({
+        ...model().guide,
+        operations: model().guide.operations.map((one) =>
+          one.id === 'screws'
+            ? {
+                ...one,
+                live: true,
+                clips: { startAt: 'the hinge', deepestMm: 5 },
+                checks: ['the lid is shut'],
+                takes: one.takes.flatMap((thing): TakenThing[] =>
+                  thing.kind === 'screw'
+                    ? [
+                        { ...thing, behind: 'board', holes: thing.holes.map((hole) => ({ ...hole, depthMm: 5.5 })) },
+                        {
+                          ...thing,
+                          key: 'long',
+                          label: 'long',
+                          screw: { ...thing.screw, lengthMm: 8 },
+                          holes: [{ xMm: 9, yMm: 9, depthMm: 9 }],
+                        },
+                      ]
+                    : [thing],
+                ),
+              }
+            : one,
+        ),
+      }),
+    });
+    const bench = new TestBench([told]);
+    const walkOn = (until: JobState['phase']) => {
+      while (bench.job.phase !== until) {
+        finishPart(bench);
+        bench.must({ type: 'advance', from: bench.job.phase });
+      }
+    };
+    walkOn('way-in');
+    const screen = await JobScreenHarness.of(WaySection, bench.job, { ...knowledge, models: [told] });
+    const text = screen.element.querySelector('p-step-facts')!.textContent;
+    for (const words of ['still has power', 'at the hinge, no deeper than 5 mm', 'the lid is shut']) expect(text).toContain(words);
+    expect(text).not.toContain('Not in here');
+    walkOn('way-out');
+    while (currentStep(bench.job)!.step.id !== 'out:screws') bench.must(nextTick(bench.job, true)!);
+    TestBed.resetTestingModule();
+    const back = await JobScreenHarness.of(WaySection, bench.job, { ...knowledge, models: [told] });
+    expect(back.element.querySelector('p-step-facts')!.textContent).toMatch(/Not in here:.*M2 × 8 pan in 3 holes.*into the main board/);
+  });
+
+  it('counts the screws on the mat and says where one left over belongs', async () => {
+    const screen = await walking();
+    await screen.key(' ');
+    await screen.key('c');
+    const more = [...document.querySelectorAll('button')].find((one) => one.getAttribute('aria-label') === 'One more M2 × 5 pan')!;
+    more.click();
+    await screen.press('That is what lies here');
+    expect(screen.job.screwCount!.lines).toMatchObject([{ expected: 1, counted: 2 }]);
+    expect(screen.element.textContent).toContain('1 M2 × 5 pan left over');
   });
 
   it('refuses the front desk in words', async () => {

@@ -4,6 +4,7 @@ import { Clock } from '../../shell/clock';
 import { sayDay, sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { sayFate } from './fates';
+import { Photo } from '../../ui/photo';
 import { PrintedPage } from './printed-page';
 
 const SAY: Record<Working, string> = { works: 'works', faulty: 'faulty', 'not-tried': 'not tried' };
@@ -11,7 +12,7 @@ const SAY: Record<Working, string> = { works: 'works', faulty: 'faulty', 'not-tr
 /** One page for the customer, in plain words; printed as it stands. */
 @Component({
   selector: 'p-paper',
-  imports: [PrintedPage],
+  imports: [Photo, PrintedPage],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './paper.html',
   styleUrl: './paper.css',
@@ -48,7 +49,7 @@ export class PaperScreen {
         before: SAY[intake.baseline[id]],
         after: job.after[id] ? SAY[job.after[id].result] : endedEarly ? 'as before' : 'not tried',
       })),
-      outOfPlace: job.notes.filter((note) => note.kind === 'found').map((note) => note.text),
+      outOfPlace: job.notes.filter((note) => note.kind === 'found').map(({ text, photos }) => ({ text, photos })),
       waivers: waivers.map(({ what, reason, by }) => `${what} ${reason} (${by.name})`),
       by: closed?.by.name ?? null,
       to: closed?.to ?? null,
