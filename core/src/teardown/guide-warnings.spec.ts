@@ -35,6 +35,14 @@ it('names a cycle once, as what stops it, before everything else', () => {
   expect(warnings[1]).toMatchObject({ code: 'never-refitted', stops: false });
 });
 
+it('is ready at every key press, also for the largest guide there is', () => {
+  const chain = Array.from({ length: 120 }, (_, at) => operation({ id: `op-${at}`, after: at === 0 ? [] : [[`op-${at - 1}`], ['op-0']] }));
+  const began = performance.now();
+  for (let times = 0; times < 5; times++) expect(of(chain)).toEqual([]);
+  // Planning each of its operations would take minutes; the bound is only there to tell the two apart.
+  expect(performance.now() - began).toBeLessThan(5000);
+});
+
 it('finds a screw that is freed by nothing, or only perhaps', () => {
   expect(of([hidden([])])[0]).toMatchObject({ code: 'freed-by-nothing', operationIds: ['screw'] });
   expect(of([foot, hidden([])])[0]).toMatchObject({ code: 'freed-too-late' });

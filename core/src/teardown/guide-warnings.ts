@@ -1,6 +1,6 @@
 import type { MachineModel, Operation } from '../hardware/index.js';
 import { overlengths } from './overlength.js';
-import { planWay, type PlanInput } from './plan.js';
+import { wayFault, type PlanInput } from './plan.js';
 
 /** Something about a guide that its author should look at. `stops`: it cannot be walked so. */
 export interface GuideWarning {
@@ -42,13 +42,12 @@ function unreachable(model: Written): GuideWarning[] {
     ...model.guide.operations.map(({ id }) => ({ reach: [id], at: id })),
   ];
   return targets.flatMap(({ reach, at }) => {
-    // Not the search for the cheapest: only whether there is a way at all.
-    const plan = planWay({ ...planInputOf(model, reach), operations: model.guide.operations }, 0);
-    if (plan.ok) return [];
-    const waiting = plan.problem.slice(plan.problem.indexOf(':') + 1);
+    const sentence = wayFault({ operations: model.guide.operations, reach: [...reach] });
+    if (sentence === null) return [];
+    const waiting = sentence.slice(sentence.indexOf(':') + 1);
     if (said.has(waiting)) return [];
     said.add(waiting);
-    return [{ code: 'no-way', stops: true, operationIds: [at], sentence: plan.problem }];
+    return [{ code: 'no-way', stops: true, operationIds: [at], sentence }];
   });
 }
 

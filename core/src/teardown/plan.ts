@@ -62,7 +62,7 @@ export function planWay(input: PlanInput, mostStands?: number): Plan | PlanFault
 
 /** The same, told as it goes: a worker passes on how far it is, and leaves off when nobody waits any more. */
 export function* planStepwise(input: PlanInput, mostStands?: number): Generator<SearchProgress, Plan | PlanFault> {
-  const fault = findFault(input);
+  const fault = wayFault(input);
   if (fault) return { ok: false, problem: fault };
   const operations = relevant(input);
   const found = yield* searchWay(problemOf(input, operations), mostStands ?? Math.ceil(MOST_WORK / operations.length));
@@ -76,7 +76,8 @@ export function* planStepwise(input: PlanInput, mostStands?: number): Generator<
   return { ...plan, optimal: found.optimal, lowerBound: found.optimal ? plan.cost : found.lowerBound };
 }
 
-function findFault({ operations, reach }: PlanInput): string | null {
+/** Why no order reaches what is asked, in a sentence naming the operations; null where one does. Makes no plan, so it is quick. */
+export function wayFault({ operations, reach }: Pick<PlanInput, 'operations' | 'reach'>): string | null {
   const known = new Set<string>();
   for (const { id } of operations) {
     if (known.has(id)) return `Two operations are called '${id}'; give one of them another id.`;

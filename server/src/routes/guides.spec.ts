@@ -72,6 +72,19 @@ describe('versions of a guide', () => {
   });
 });
 
+describe('a guide from a file', () => {
+  it('is the next version, whatever number it carries; what stood here before is still there', async () => {
+    const pane = demoModels().find((one) => one.id === 'corvane-pane-24')!;
+    const file = { ...pane, tryBeforeClosing: 'As the file says.', guide: { ...pane.guide, version: 40 } };
+    await lead.post('/api/imports', { text: JSON.stringify(file) }).expect(201);
+    expect(await inUse(pane.id)).toMatchObject({ tryBeforeClosing: 'As the file says.', guide: { version: 2 } });
+    expect((await record(pane.id)).versions.map((one: { version: number }) => one.version)).toEqual([2, 1]);
+    expect((await lead.get(`/api/models/${pane.id}/versions/1`).expect(200)).body).toEqual(pane);
+    await lead.post('/api/imports', { text: JSON.stringify({ ...file, id: 'never-here' }) }).expect(201);
+    expect((await inUse('never-here')).guide.version).toBe(40);
+  });
+});
+
 describe('corrections from jobs', () => {
   it('are listed with the model, and settled once, by a lead', async () => {
     const { body } = await lead.post('/api/jobs', { commandId: crypto.randomUUID(), intake: anIntake() }).expect(201);

@@ -45,16 +45,34 @@ export async function saveGuide(database: Database, acting: Acting, { model, bas
         : `Somebody saved version ${newest} meanwhile. Look at it, and save yours again on top of it.`,
     );
     if (newest !== basedOn) throw other;
-    const saved = withoutSeenHere({ ...model, guide: { ...model.guide, version: newest + 1 } });
-    const found = await findModel(tx, model.id);
-    const before = found && withoutSeenHere(found);
-    // What stood before there were versions, or came in as a file, stays to be looked at.
-    if (before && (await versionAt(tx, model.id, before.guide.version)) === null)
-      await insertVersion(tx, before, { why: 'As it was before.', savedAt: acting.at.toISOString(), savedBy: acting.by.name });
-    if (!(await insertVersion(tx, saved, { why, savedAt: acting.at.toISOString(), savedBy: acting.by.name }))) throw other;
-    if (state !== 'draft' || !before || before.guide.state === 'draft') await putModel(tx, saved);
-    return saved.guide.version;
+    const version = await nextVersion(tx, acting, model, newest + 1, why);
+    if (version === null) throw other;
+    return version;
   });
+}
+
+/**
+ * A model that came in as a file: the workshop's next version, whatever number it carries, so that what stood here
+ * before can still be looked at. One that is new here keeps its number.
+ */
+export async function importModel(tx: WorkshopTx, acting: Acting, model: MachineModel): Promise<void> {
+  const newest = await newestVersion(tx, model.id);
+  const version = await nextVersion(tx, acting, model, newest === 0 ? model.guide.version : newest + 1, 'Brought in from a file.');
+  if (version === null) throw new Refused(409, 'newer', 'Somebody saved this guide at the same moment. Bring the file in again.');
+}
+
+/** Writes the version down and, unless it is a draft of something that is in use, puts it into use; null: it is there already. */
+async function nextVersion(tx: WorkshopTx, acting: Acting, model: MachineModel, version: number, why: string): Promise<number | null> {
+  const note = { savedAt: acting.at.toISOString(), savedBy: acting.by.name };
+  const saved = withoutSeenHere({ ...model, guide: { ...model.guide, version } });
+  const found = await findModel(tx, model.id);
+  const before = found && withoutSeenHere(found);
+  // What stood before there were versions stays to be looked at.
+  if (before && (await versionAt(tx, model.id, before.guide.version)) === null)
+    await insertVersion(tx, before, { why: 'As it was before.', ...note });
+  if (!(await insertVersion(tx, saved, { why, ...note }))) return null;
+  if (saved.guide.state !== 'draft' || !before || before.guide.state === 'draft') await putModel(tx, saved);
+  return version;
 }
 
 /** What jobs here have shown is added whenever a model is read: written down it would be there twice. */

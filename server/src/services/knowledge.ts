@@ -5,8 +5,8 @@ import type { Database } from '../store/database.js';
 import { lastEdition } from '../store/diagnosis.js';
 import { learntEditions, saveEdition } from './diagnosis.js';
 import type { Acting } from './jobs.js';
-import { listDrives, listModels, putModel } from '../store/knowledge.js';
-import { policyOf } from './guides.js';
+import { listDrives, listModels } from '../store/knowledge.js';
+import { importModel, policyOf } from './guides.js';
 import { listParts } from '../store/shelf.js';
 import { putItems } from './shelf.js';
 
@@ -27,7 +27,7 @@ export async function importDocument(database: Database, acting: Acting, text: s
   const { workshopId } = acting;
   const model = readMachineModel(text);
   if (model.ok) {
-    await database.inWorkshop(workshopId, (tx) => putModel(tx, model.value));
+    await database.inWorkshop(workshopId, (tx) => importModel(tx, acting, model.value));
     return sayModel(model.value);
   }
   const drives = readDriveList(text);

@@ -24,6 +24,8 @@ export class PhotoKeeper {
     upgrade: (db) => void db.createObjectStore('waiting', { keyPath: 'hash' }),
   });
   private sending = false;
+  /** Photos that arrived otherwise than they were sent: kept here, and not sent over and over. */
+  private readonly changed = new Set<string>();
   private readonly count = signal(0);
   /** Photos that only this device has. */
   readonly waiting = this.count.asReadonly();
@@ -59,11 +61,15 @@ export class PhotoKeeper {
     let again = false;
     const db = await this.db;
     for (const { hash, photo } of await db.getAll('waiting')) {
+      if (this.changed.has(hash)) continue;
       try {
         const kept = await firstValueFrom(this.api.keepPhoto(photo));
         if (kept.hash === hash) await db.delete('waiting', hash);
         // It stays here, where it can be seen: under this name nobody else would find it.
-        else this.refused.set('A photo arrived changed, so only this browser has it. Take it again.');
+        else {
+          this.changed.add(hash);
+          this.refused.set('A photo arrived changed, so only this browser has it. Take it again.');
+        }
       } catch (error) {
         const { away, signedOut, sentence } = faultOf(error);
         again ||= away || signedOut;
@@ -75,6 +81,8 @@ export class PhotoKeeper {
     this.count.set(await db.count('waiting'));
     this.sending = false;
     if (again) setTimeout(() => void this.send(), TRY_AGAIN_MS);
+    // One that was taken while the others went.
+    else if (this.count() > this.changed.size) void this.send();
   }
 }
 
