@@ -1,5 +1,5 @@
 import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input } from '@angular/core';
-import { currentStep, progress, sayMinutes, stillOut, trayItemId, type JobState, type StepProgress } from '@petrichor/core';
+import { currentStep, progress, SAY_PHASE, sayMinutes, stillOut, trayItemId, type JobState, type StepProgress } from '@petrichor/core';
 import { layerTone } from './layer-tone';
 
 const HEAD = 56;
@@ -198,6 +198,7 @@ export class Profile {
   protected readonly drawn = computed(() => {
     const job = this.job();
     const all = progress(job);
+    const visit = job.way?.scouting ?? null;
     const layers = job.way?.layers ?? [];
     const current = currentStep(job)?.step;
     const inward = all.filter((one) => one.step.leg === 'in');
@@ -233,8 +234,8 @@ export class Profile {
       leftText: 'Four parts',
       leftTime: 'done',
       leftDone: true,
-      rightText: 'Set up, prove',
-      rightTime: '35 min',
+      rightText: visit ? 'Back to ' + SAY_PHASE[visit.from].toLowerCase() : 'Set up, prove',
+      rightTime: visit ? '' : '35 min',
       rightDone: false,
       open: out.filter((item) => item.kind === 'setting').length,
       now: null as 'left' | 'right' | null,
@@ -263,8 +264,8 @@ export class Profile {
     const swap = {
       ...base(count - 1),
       tone: 'var(--s6)',
-      layer: 'Swap',
-      leftText: 'New drive',
+      layer: visit ? 'Look' : 'Swap',
+      leftText: visit ? 'Look, measure' : 'New drive',
       leftTime: job.choice?.drive.name ?? '',
       leftDone: inward.every((one) => one.done),
       rightText: extras.map((one) => one.step.short).join(', '),
