@@ -3,6 +3,12 @@ import { ScrewSchema } from './screw.js';
 
 export const SideSchema = z.enum(['lid-open', 'base-up', 'palm-rest-raised', 'glass-up']);
 export type Side = z.infer<typeof SideSchema>;
+export const SAY_SIDE: Record<Side, string> = {
+  'lid-open': 'lid open',
+  'base-up': 'base up',
+  'palm-rest-raised': 'palm rest raised',
+  'glass-up': 'glass up',
+};
 
 /** A place on the outline map of its side, mm from the map's upper left corner as the technician sees it. */
 export const HoleSchema = z.strictObject({

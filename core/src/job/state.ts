@@ -129,3 +129,4 @@ export const JobStateSchema = z.strictObject({
   lastTouched: z.strictObject(Stamp),
 });
 export type JobState = z.infer<typeof JobStateSchema>;
+export type WayState = NonNullable<JobState['way']>;

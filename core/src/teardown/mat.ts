@@ -1,4 +1,4 @@
-import { machineOutlineOf, sayScrew, type Guide, type Side } from '../hardware/index.js';
+import { machineOutlineOf, SAY_SIDE, sayScrew, type Guide, type Side } from '../hardware/index.js';
 import { clipLine, PAPERS, ruler, type Box, type Paper, type Sheet, type Stroke } from '../units/index.js';
 import type { WayStep } from './way.js';
 
@@ -57,17 +57,10 @@ export function drawMat(guide: Guide, steps: readonly WayStep[], title: string, 
           captive: thing.captive,
         })),
       );
-    return tiles(outline, places, `${title}, ${SAY_SIDE[side]}`, paper);
+    return tiles(outline, places, `${title}, seen ${SAY_SIDE[side]}`, paper);
   });
   return { groups, sheets: [listSheet(groups, title, paper), ...maps] };
 }
-
-const SAY_SIDE: Record<Side, string> = {
-  'lid-open': 'seen with the lid open',
-  'base-up': 'seen from below',
-  'palm-rest-raised': 'palm rest raised',
-  'glass-up': 'seen from the glass',
-};
 
 /** A, B, … Z, AA, AB, … */
 function letter(at: number): string {

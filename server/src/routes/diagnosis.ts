@@ -4,6 +4,7 @@ import { parsed } from '../http/problems.js';
 import { requireAccount } from '../http/session.js';
 import { diagnosisOf, oldEdition, saveEdition } from '../services/diagnosis.js';
 import type { Database } from '../store/database.js';
+import { actingIn } from './acting.js';
 
 /** What diagnosis knows: its editions, the jobs behind it, and the lead's changes. */
 export function diagnosisRoutes(database: Database, now: () => Date): Router {
@@ -13,12 +14,8 @@ export function diagnosisRoutes(database: Database, now: () => Date): Router {
     response.json(await diagnosisOf(database, workshopId));
   });
   routes.post('/diagnosis', async (request, response) => {
-    const { workshopId, id, name, roles } = await requireAccount(database, request, 'lead');
-    const version = await saveEdition(
-      database,
-      { workshopId, by: { id, name }, roles, at: now() },
-      parsed(SaveEditionSchema, request.body),
-    );
+    const acting = await actingIn(database, request, now, 'lead');
+    const version = await saveEdition(database, acting, parsed(SaveEditionSchema, request.body));
     response.status(201).json({ version });
   });
   routes.get('/diagnosis/:about/:version', async (request, response) => {

@@ -1,13 +1,13 @@
 import { SaveGuideSchema, SettleCorrectionSchema } from '@petrichor/api';
-import { PhotoHashSchema, PolicySchema } from '@petrichor/core';
+import { PhotoHashSchema, PolicySchema, type Role } from '@petrichor/core';
 import express, { Router, type Request } from 'express';
 import * as z from 'zod';
 import { parsed } from '../http/problems.js';
 import { requireAccount } from '../http/session.js';
 import { guideAt, recordOf, saveGuide, setPolicy, settle } from '../services/guides.js';
-import type { Acting } from '../services/jobs.js';
 import type { PhotoStore } from '../services/photos.js';
 import type { Database } from '../store/database.js';
+import { actingIn } from './acting.js';
 
 const ModelParams = z.object({ modelId: z.string().max(60) });
 const VersionParams = z.object({ modelId: z.string().max(60), version: z.coerce.number().int() });
@@ -17,10 +17,7 @@ const LARGEST_PHOTO = '12mb';
 /** Versions of guides, what jobs say against them, the workshop's policy, and photos. */
 export function guideRoutes(database: Database, photos: PhotoStore, now: () => Date): Router {
   const routes = Router();
-  const acting = async (request: Request, ...roles: Parameters<typeof requireAccount>[2][]): Promise<Acting> => {
-    const { workshopId, id, name, roles: own } = await requireAccount(database, request, ...roles);
-    return { workshopId, by: { id, name }, roles: own, at: now() };
-  };
+  const acting = (request: Request, ...roles: Role[]) => actingIn(database, request, now, ...roles);
   routes.post('/models', async (request, response) => {
     const by = await acting(request, 'technician', 'lead');
     response.status(201).json({ version: await saveGuide(database, by, parsed(SaveGuideSchema, request.body)) });

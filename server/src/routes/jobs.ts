@@ -2,16 +2,14 @@ import { EventsQuerySchema, GiveCommandSchema, JobIdSchema, OpenJobSchema } from
 import { Router, type Request } from 'express';
 import { parsed } from '../http/problems.js';
 import { requireAccount } from '../http/session.js';
-import type { Acting, JobService } from '../services/jobs.js';
+import type { JobService } from '../services/jobs.js';
 import type { Database } from '../store/database.js';
+import { actingIn } from './acting.js';
 
 /** The Bench, and one job: open it, read it, give it commands. */
 export function jobRoutes(database: Database, jobs: JobService, now: () => Date): Router {
   const routes = Router();
-  const acting = async (request: Request): Promise<Acting> => {
-    const { workshopId, id, name, roles } = await requireAccount(database, request);
-    return { workshopId, by: { id, name }, roles, at: now() };
-  };
+  const acting = (request: Request) => actingIn(database, request, now);
 
   routes.get('/bench', async (request, response) => {
     const { workshopId } = await requireAccount(database, request);

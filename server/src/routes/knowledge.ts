@@ -4,6 +4,7 @@ import { parsed } from '../http/problems.js';
 import { requireAccount } from '../http/session.js';
 import { importDocument, knowledgeOf } from '../services/knowledge.js';
 import type { Database } from '../store/database.js';
+import { actingIn } from './acting.js';
 
 /** Models with their guides, and the drives of the shelf. */
 export function knowledgeRoutes(database: Database, now: () => Date): Router {
@@ -13,8 +14,7 @@ export function knowledgeRoutes(database: Database, now: () => Date): Router {
     response.json(await knowledgeOf(database, workshopId));
   });
   routes.post('/imports', async (request, response) => {
-    const { workshopId, id, name, roles } = await requireAccount(database, request, 'lead');
-    const acting = { workshopId, by: { id, name }, roles, at: now() };
+    const acting = await actingIn(database, request, now, 'lead');
     response.status(201).json({ imported: await importDocument(database, acting, parsed(ImportSchema, request.body).text) });
   });
   return routes;

@@ -5,6 +5,7 @@ import { parsed } from '../http/problems.js';
 import { requireAccount } from '../http/session.js';
 import { movesOfItem, moveStock, putItems, shelfOf } from '../services/shelf.js';
 import type { Database } from '../store/database.js';
+import { actingIn } from './acting.js';
 
 /** How many of everything are where, and the moves that made it so. */
 export function shelfRoutes(database: Database, now: () => Date): Router {
@@ -19,13 +20,11 @@ export function shelfRoutes(database: Database, now: () => Date): Router {
     response.json({ entries: await movesOfItem(database, workshopId, item) });
   });
   routes.post('/shelf/moves', async (request, response) => {
-    const { workshopId, id, name, roles } = await requireAccount(database, request);
-    const acting = { workshopId, by: { id, name }, roles, at: now() };
+    const acting = await actingIn(database, request, now);
     response.status(201).json({ level: await moveStock(database, acting, parsed(MoveStockSchema, request.body)) });
   });
   routes.post('/shelf/items', async (request, response) => {
-    const { workshopId, id, name, roles } = await requireAccount(database, request, 'lead');
-    const acting = { workshopId, by: { id, name }, roles, at: now() };
+    const acting = await actingIn(database, request, now, 'lead');
     response.status(201).json({ put: await putItems(database, acting, parsed(PutItemsSchema, request.body)) });
   });
   return routes;

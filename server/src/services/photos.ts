@@ -4,6 +4,7 @@ import path from 'node:path';
 import type { PhotoReply } from '@petrichor/api';
 import { Refused } from '../refused.js';
 import type { Database } from '../store/database.js';
+import { hasPhoto, insertPhoto } from '../store/photos.js';
 import type { Acting } from './jobs.js';
 
 /**
@@ -60,21 +61,15 @@ export class PhotoStore {
     const beside = `${file}.${randomUUID()}`;
     await writeFile(beside, photo);
     await rename(beside, file);
-    await this.database.inWorkshop(workshopId, (tx) =>
-      tx.query(
-        `insert into photo (workshop_id, hash, bytes, kept_at, kept_by) values (current_workshop(), $1, $2, $3, $4) on conflict do nothing`,
-        [hash, photo.length, at.toISOString(), by.name],
-      ),
-    );
+    const row = { hash, bytes: photo.length, at: at.toISOString(), by: by.name };
+    await this.database.inWorkshop(workshopId, (tx) => insertPhoto(tx, row));
     return { hash, bytes: photo.length };
   }
 
   async read(workshopId: string, hash: string): Promise<Buffer> {
-    const { rowCount } = await this.database.inWorkshop(workshopId, (tx) =>
-      tx.query('select 1 from photo where workshop_id = current_workshop() and hash = $1', [hash]),
-    );
+    const here = await this.database.inWorkshop(workshopId, (tx) => hasPhoto(tx, hash));
     const gone = new Refused(404, 'no-photo', 'That photo is not here. It may still be on the tablet that took it.');
-    if (rowCount !== 1) throw gone;
+    if (!here) throw gone;
     return readFile(this.fileOf(hash)).catch(() => {
       throw gone;
     });

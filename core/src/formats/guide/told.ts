@@ -1,4 +1,4 @@
-import { sayModel, sayScrew, slotsOf, type MachineModel, type Slot, type TakenThing } from '../../hardware/index.js';
+import { SAY_SIDE, sayModel, sayScrew, slotsOf, type MachineModel, type Slot, type TakenThing } from '../../hardware/index.js';
 import { buildWay, overlengths, type WayStep } from '../../teardown/index.js';
 
 /** A guide as it is read rather than walked: what all its written forms are made from. */
@@ -29,7 +29,6 @@ export interface ToldStep {
 }
 
 const MANUAL_FIRST = 'The maker’s service manual, local rules and licensed practice come first.';
-const SAY_SIDE = { 'lid-open': 'lid open', 'base-up': 'base up', 'palm-rest-raised': 'palm rest raised', 'glass-up': 'glass up' } as const;
 
 /** Every slot that has a way, with the way in, the swap and the way out in words. */
 export function tellGuide(model: MachineModel): ToldGuide {

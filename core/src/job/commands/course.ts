@@ -9,6 +9,7 @@ import type { JobState } from '../state.js';
 import { stillOut } from '../tray.js';
 import { hasWalked } from '../walk.js';
 import { accept, ANYONE, BENCH, defineCommand, refuse, type Context, type Decision } from './define.js';
+import { enterWay } from './enter-way.js';
 
 /** Goes on to the next phase, if the gate of this one is open. `from` guards against a stale screen. */
 export const advance = defineCommand(z.strictObject({ type: z.literal('advance'), from: PhaseSchema }), BENCH, (job, { from }, context) => {
@@ -27,21 +28,7 @@ function planAndEnter(job: JobState, { knowledge }: Context): Decision {
   if (!model || !job.choice) return refuse('no-model', 'The guide of this model is not at hand. Load the page again.');
   const policy = knowledge.policy();
   const way = buildWay(model, job.choice.slot, job.choice.verdict.extras, policy);
-  if (!way.ok) return refuse('no-way', `The guide of this model cannot be walked: ${way.problem}`);
-  const { guide } = model;
-  const { tryBeforeClosing } = policy;
-  return accept(
-    {
-      type: 'way-planned',
-      guideVersion: guide.version,
-      layers: guide.layers,
-      steps: way.steps,
-      guide,
-      scouting: null,
-      tryBeforeClosing,
-    },
-    { type: 'phase-entered', phase: 'way-in' },
-  );
+  return enterWay(model.guide, way, { scouting: null, tryBeforeClosing: policy.tryBeforeClosing });
 }
 
 /** Back to an earlier phase, as long as nothing done with hands stands between. */

@@ -2,7 +2,8 @@ import * as z from 'zod';
 import { slotsOf } from '../../hardware/index.js';
 import { buildScouting } from '../../teardown/index.js';
 import { isBefore } from '../phases.js';
-import { accept, BENCH, defineCommand, refuse } from './define.js';
+import { BENCH, defineCommand, refuse } from './define.js';
+import { enterWay } from './enter-way.js';
 
 /** Opens the machine to look and measure, and closes it again, before anything is chosen or ordered. */
 export const scout = defineCommand(
@@ -21,19 +22,6 @@ export const scout = defineCommand(
     if (!model || !slot) return refuse('no-slot', 'This machine has no such slot. Load the page again.');
     if (slot.reach.length === 0) return refuse('soldered', 'Nothing comes off to reach this one: it is part of the board.');
     const way = buildScouting(model, slot, knowledge.policy());
-    if (!way.ok) return refuse('no-way', `The guide of this model cannot be walked: ${way.problem}`);
-    const { guide } = model;
-    return accept(
-      {
-        type: 'way-planned',
-        guideVersion: guide.version,
-        layers: guide.layers,
-        steps: way.steps,
-        guide,
-        scouting: { slotId, from: job.phase, why },
-        tryBeforeClosing: false,
-      },
-      { type: 'phase-entered', phase: 'way-in' },
-    );
+    return enterWay(model.guide, way, { scouting: { slotId, from: job.phase, why }, tryBeforeClosing: false });
   },
 );

@@ -40,7 +40,7 @@ const SAY_EVIDENCE = { claimed: 'the maker says', reported: 'reported', 'seen-he
   imports: [FormsModule, RouterLink, InputText, ConnectionLine, KeyBox, Photo, StateMark, WholeOutline],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './model.html',
-  styleUrls: ['../intake/intake.css', './model.css'],
+  styleUrls: ['../intake/intake.css', './columns.css', './model.css'],
 })
 export class ModelScreen {
   readonly modelId = input.required<string>();

@@ -89,15 +89,6 @@ const SIDES: readonly { value: FreshModel['startSide']; label: string }[] = [
     .fault {
       grid-column: 1/-1;
     }
-    select {
-      min-height: 44px;
-      padding: 0 10px;
-      border: 1.5px solid var(--edge);
-      border-radius: 3px;
-      background: var(--panel);
-      color: var(--ink);
-      font: inherit;
-    }
   `,
 })
 export class NewModel {

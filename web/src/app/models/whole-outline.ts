@@ -1,12 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { sayScrew, type Guide, type MachineOutline, type Side } from '@petrichor/core';
+import { SAY_SIDE, sayScrew, type Guide, type MachineOutline, type Side } from '@petrichor/core';
 
-const SAY_SIDE: Record<Side, string> = {
-  'lid-open': 'lid open',
-  'base-up': 'base up',
-  'palm-rest-raised': 'palm rest raised',
-  'glass-up': 'glass up',
-};
 /** A shape for each kind of screw of a side, so that they are told apart without colour. */
 const SHAPES = ['circle', 'square', 'diamond', 'triangle'] as const;
 

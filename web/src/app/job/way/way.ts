@@ -7,6 +7,7 @@ import {
   nextThing,
   nextTick,
   progress,
+  SAY_SIDE,
   sayMinutes,
   sayMissing,
   sayScrew,
@@ -34,12 +35,6 @@ import { MatButton } from './mat-button';
 import { NoteDrawer } from './note-drawer';
 import { StepFacts } from './step-facts';
 
-const SAY_SIDE = {
-  'lid-open': 'lid open, keys up',
-  'base-up': 'base up',
-  'palm-rest-raised': 'palm rest raised',
-  'glass-up': 'glass up',
-} as const;
 const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
 
 /** One large step at a time: down to the drive, the swap, and back up. */

@@ -24,7 +24,7 @@ import { PlanSide } from './plan-side';
   imports: [FormsModule, RouterLink, InputText, ConnectionLine, KeyBox, PhotoField, StateMark, OperationForm, PlanSide],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './edit.html',
-  styleUrls: ['../../intake/intake.css', './edit.css'],
+  styleUrls: ['../../intake/intake.css', '../columns.css', './edit.css'],
 })
 export class GuideEditScreen {
   readonly modelId = input.required<string>();

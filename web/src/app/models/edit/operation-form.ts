@@ -1,18 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { SAY_SIDE, SideSchema, type Side } from '@petrichor/core';
 import { InputText } from 'primeng/inputtext';
 import { Choice } from '../../ui/choice';
 import { NumberField } from '../../ui/number-field';
 import type { GuideDraft } from './guide-draft';
 import { ThingForm } from './thing-form';
 
-const SIDES = [
+const SIDES: readonly { readonly value: Side | null; readonly label: string }[] = [
   { value: null, label: 'any side' },
-  { value: 'lid-open', label: 'lid open' },
-  { value: 'base-up', label: 'base up' },
-  { value: 'palm-rest-raised', label: 'palm rest raised' },
-  { value: 'glass-up', label: 'glass up' },
-] as const;
+  ...SideSchema.options.map((value) => ({ value, label: SAY_SIDE[value] })),
+];
 const ROLES = [
   { value: null, label: 'none' },
   { value: 'power-off', label: 'shuts it down' },
