@@ -12,6 +12,9 @@ import { StateMark } from '../../ui/state-mark';
     @if (step().live) {
       <p class="live"><p-state-mark mark="stop" [size]="16" /> <b>The machine still has power here.</b></p>
     }
+    @if (step().risk !== 'low') {
+      <p><b>Risk</b> {{ step().risk === 'high' ? 'high: slowly, and look twice' : 'some: without force' }}</p>
+    }
     @if (step().clips; as clips) {
       <p>
         <b>Start</b> at {{ clips.startAt }}, no deeper than <b class="m">{{ clips.deepestMm }} mm</b>. {{ clips.note ?? '' }}

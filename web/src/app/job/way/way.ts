@@ -109,6 +109,7 @@ export class WaySection {
               count: countOf(thing),
               screw: thing.screw,
               say: sayScrew(thing.screw),
+              mark: thing.mark,
               moved: this.shown()?.moved[thing.key] ?? 0,
             },
           ]

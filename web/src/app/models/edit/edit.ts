@@ -13,6 +13,7 @@ import { selectAccount } from '../../state/session/session.reducer';
 import { KeyBox } from '../../ui/key-box';
 import { PhotoField } from '../../ui/photo-field';
 import { StateMark } from '../../ui/state-mark';
+import { CardForm } from './card-form';
 import { GuideDraft, type Written } from './guide-draft';
 import { GuideDrafts } from './guide-drafts';
 import { OperationForm } from './operation-form';
@@ -21,7 +22,7 @@ import { PlanSide } from './plan-side';
 /** Writes a guide: operations as they come, screws on the map, the plan and what is wrong beside it. */
 @Component({
   selector: 'p-guide-edit',
-  imports: [FormsModule, RouterLink, InputText, ConnectionLine, KeyBox, PhotoField, StateMark, OperationForm, PlanSide],
+  imports: [FormsModule, RouterLink, InputText, ConnectionLine, KeyBox, PhotoField, StateMark, CardForm, OperationForm, PlanSide],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './edit.html',
   styleUrls: ['../../intake/intake.css', '../columns.css', './edit.css'],

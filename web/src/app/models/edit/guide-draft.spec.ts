@@ -68,6 +68,18 @@ describe('a guide while it is written', () => {
     expect('model' in draft.whole('draft')).toBe(true);
   });
 
+  it('leaves the empty line out that one was at while saving, and not before', () => {
+    const { draft } = begun();
+    draft.patchModel({ cautions: ['Hot.', ''] });
+    draft.at.set('drive-out');
+    draft.patch({ checks: ['', ' no dust '] });
+    expect(draft.model().cautions).toEqual(['Hot.', '']);
+    const read = draft.whole('draft');
+    expect('model' in read && [read.model.cautions, read.model.guide.operations.at(-1)!.checks]).toEqual([['Hot.'], ['no dust']]);
+    draft.patchModel({ labelTexts: [''] });
+    expect(draft.whole('draft')).toMatchObject({ operationId: null });
+  });
+
   it('changes the document of its owner and nothing else', () => {
     const { draft, written } = begun();
     const before = written().model;

@@ -153,7 +153,7 @@ export class GuideDraft {
   whole(
     state: MachineModel['guide']['state'],
   ): { readonly model: MachineModel } | { readonly problem: string; readonly operationId: string | null } {
-    const model = untracked(this.model);
+    const model = withoutEmptyLines(untracked(this.model));
     const read = MachineModelSchema.safeParse({ ...model, guide: { ...model.guide, state } });
     if (read.success) return { model: read.data };
     const issue = read.error.issues[0]!;
@@ -163,6 +163,21 @@ export class GuideDraft {
     const where = operation ? `‘${operation.title || operation.id}’, ${field}` : field;
     return { problem: `${where}: ${issue.message}. Put that right, then save.`.replace('..', '.'), operationId: operation?.id ?? null };
   }
+}
+
+/** Lists that are written a line each: the line one is at while saving may still be empty. */
+function withoutEmptyLines(model: MachineModel): MachineModel {
+  const filled = (lines: readonly string[]) => lines.map((line) => line.trim()).filter((line) => line !== '');
+  return {
+    ...model,
+    labelTexts: filled(model.labelTexts),
+    cautions: filled(model.cautions),
+    soldered: filled(model.soldered),
+    guide: {
+      ...model.guide,
+      operations: model.guide.operations.map((one) => ({ ...one, checks: filled(one.checks), frees: filled(one.frees) })),
+    },
+  };
 }
 
 /** `Undo 4 screws` becomes `undo-4-screws`, with a number behind it where that is taken. */

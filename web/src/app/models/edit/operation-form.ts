@@ -81,5 +81,6 @@ export class OperationForm {
 
   protected readonly round = (seconds: number): number => Math.max(1, Math.round(seconds));
   protected readonly orNull = (text: string): string | null => (text.trim() === '' ? null : text);
-  protected readonly lines = (text: string): string[] => text.split('\n').filter((line) => line.trim() !== '');
+  /** Empty lines stay while one writes: they are left out when it is saved. */
+  protected readonly lines = (text: string): string[] => text.split('\n');
 }
