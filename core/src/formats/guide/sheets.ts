@@ -64,8 +64,10 @@ function paged(lines: readonly Line[], heightMm: number): Stroke[][] {
   let y = MARGIN;
   lines.forEach((line, at) => {
     const space = line.keep ? line.size * 0.8 : 0;
-    const next = lines[at + 1];
-    const needed = line.size * LEADING + space + (line.keep && next ? next.size * LEADING : 0);
+    // Headings stay with what they head, however many follow one another.
+    let needed = line.size * LEADING + space;
+    for (let next = at; lines[next]?.keep && lines[next + 1]; next++)
+      needed += lines[next + 1]!.size * (LEADING + (lines[next + 1]!.keep ? 0.8 : 0));
     if (y + needed > heightMm - MARGIN - 4 && pages.at(-1)!.length > 0) {
       pages.push([]);
       y = MARGIN;
