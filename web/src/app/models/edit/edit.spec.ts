@@ -177,6 +177,15 @@ describe('the plan beside the guide', () => {
     expect(draft.at()).toBe('drive-out');
   });
 
+  it('reaches everything that a slot wants, not only the first of it', async () => {
+    const draft = begun();
+    draft.add('Lift the shield');
+    const [slot] = draft.model().slots;
+    draft.patchModel({ slots: [{ ...slot!, reach: ['shut-down', 'lift-the-shield', 'drive-out'] }] });
+    const shown = await planned(draft);
+    expect([...shown.element.querySelectorAll('ol button')].map((one) => one.textContent)).toContain('lift the shield');
+  });
+
   it('gives way to the warning where there is no way, which leads to its place', async () => {
     const draft = begun();
     draft.at.set('shut-down');

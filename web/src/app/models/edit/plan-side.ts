@@ -94,7 +94,7 @@ export class PlanSide {
   private readonly asked = computed(
     () => {
       const { guide, slots } = this.draft().model();
-      const reach = [...new Set(slots.flatMap((slot) => slot.reach.slice(0, 1)))];
+      const reach = [...new Set(slots.flatMap((slot) => slot.reach))];
       const input = planInputOf({ guide }, reach);
       return { ...input, operations: input.operations.map(({ id, side, tool, minutes, after }) => ({ id, side, tool, minutes, after })) };
     },
