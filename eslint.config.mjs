@@ -15,7 +15,10 @@ const CORE_ROOMS = [
   'teardown',
   'move',
   'prove',
+  'quote',
   'job',
+  'ledger',
+  'papers',
   'formats',
 ];
 /** Formats read hardware, what diagnosis knows, and ways (a guide is written as it is walked); nothing in core reads a format. */
@@ -96,6 +99,7 @@ export default tseslint.config(
       { group: ['**/services/**', '**/routes/**', '**/store/**'], message: 'simulated knows the contract and the HTTP helpers only.' },
       ...package_('web', 'demo', 'cli'),
     ],
+    ['**/*.spec.ts'],
   ),
   // Within the server: routes → services → store. A store knows no service, a service no route.
   forbid(

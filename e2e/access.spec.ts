@@ -114,6 +114,50 @@ const SCREENS: { name: string; go: (page: Page) => Promise<unknown> }[] = [
     },
   },
   { name: 'Hand over', go: (page) => openJob(page, '405') },
+  {
+    name: 'Agree, with options',
+    go: async (page) => {
+      await openJob(page, '428');
+      await expect(page.getByRole('radiogroup', { name: 'Options' }).getByRole('radio')).toHaveCount(4);
+    },
+  },
+  {
+    name: 'Record of a job',
+    go: async (page) => {
+      await openJob(page, '429');
+      await page.getByRole('link', { name: 'Record', exact: true }).click();
+      await expect(page.getByText(/^Took in Tarnwell Fen 14/)).toBeVisible();
+    },
+  },
+  {
+    name: 'Ledger',
+    go: async (page) => {
+      await page.getByRole('link', { name: 'Ledger', exact: true }).click();
+      await expect(page.getByRole('list', { name: 'Jobs found' }).getByRole('link').first()).toBeVisible();
+    },
+  },
+  {
+    name: 'Figures',
+    go: async (page) => {
+      await page.goto(new URL('/ledger/figures', page.url()).href);
+      await expect(page.getByText('jobs handed over')).toBeVisible();
+    },
+  },
+  {
+    name: 'History of a machine',
+    go: async (page) => {
+      await page.goto(new URL('/ledger/history/TF14-2K-29970', page.url()).href);
+      await expect(page.getByRole('listitem').first()).toBeVisible();
+    },
+  },
+  {
+    name: 'Page for the workshop',
+    go: async (page) => {
+      await openJob(page, '405');
+      await page.getByRole('link', { name: 'For the workshop' }).click();
+      await expect(page.getByRole('article')).toBeVisible();
+    },
+  },
   { name: 'Safeguard, looked back at', go: (page) => lookBack(page, 'Safeguard') },
   { name: 'Try, looked back at', go: (page) => lookBack(page, 'Try') },
   { name: 'Set up, looked back at', go: (page) => lookBack(page, 'Set up') },
@@ -180,7 +224,7 @@ test.beforeAll(async () => {
 test.afterAll(() => workshop.close());
 
 test('axe finds nothing serious on any screen, by day and by night', async ({ browser }) => {
-  test.setTimeout(420_000);
+  test.setTimeout(600_000);
   const context = await browser.newContext({ colorScheme: 'light', viewport: { width: 1280, height: 800 } });
   const page = await context.newPage();
   const complaints = listenForComplaints(page);

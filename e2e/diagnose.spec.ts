@@ -62,6 +62,9 @@ test('a cable fault is found, cured without a drive, and learnt from', async ({ 
     await hands.choose(page.getByRole('group', { name: /^Was it/ }), 'yes');
     await blur(page);
     await hands.press('Enter');
+    // Looking costs, drive or none.
+    await hands.pressButton(/^All that is open/);
+    await hands.pressButton('Record the payment');
     await hands.type('Who takes it', 'Wim Oddny');
     await hands.pressButton('Hand over and close');
     await expect(page.getByRole('heading', { name: 'Handed over.' })).toBeVisible();

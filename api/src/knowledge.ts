@@ -1,4 +1,12 @@
-import { DriveSchema, LearnedEditionSchema, MachineModelSchema, PartSchema, PolicySchema } from '@petrichor/core';
+import {
+  CompanionCaseSchema,
+  DriveSchema,
+  LearnedEditionSchema,
+  MachineModelSchema,
+  PartSchema,
+  PolicySchema,
+  PricingSchema,
+} from '@petrichor/core';
 import * as z from 'zod';
 
 /** What the core may look up: models with guides, the drives of the shelf, and what diagnosis knows. */
@@ -8,6 +16,10 @@ export const KnowledgeReplySchema = z.strictObject({
   parts: z.array(PartSchema),
   /** How this workshop opens machines. */
   policy: PolicySchema,
+  /** What it charges. */
+  pricing: PricingSchema,
+  /** What jobs here have shown about companions. */
+  companionCases: z.array(CompanionCaseSchema),
   diagnosis: z.strictObject({ before: LearnedEditionSchema, after: LearnedEditionSchema }),
 });
 export type KnowledgeReply = z.infer<typeof KnowledgeReplySchema>;

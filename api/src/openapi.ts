@@ -1,13 +1,16 @@
-import { DiagnosisKnowledgeSchema, MachineModelSchema, PolicySchema } from '@petrichor/core';
+import { DiagnosisKnowledgeSchema, JobDocumentSchema, MachineModelSchema, PolicySchema, PricingSchema } from '@petrichor/core';
 import * as z from 'zod';
 import * as diagnosis from './diagnosis.js';
 import * as dock from './dock.js';
 import * as guides from './guides.js';
 import * as jobs from './jobs.js';
 import * as knowledge from './knowledge.js';
+import * as ledger from './ledger.js';
 import { PROBLEM_TYPE, ProblemSchema } from './problem.js';
+import * as sealed from './sealed.js';
 import * as session from './session.js';
 import * as shelf from './shelf.js';
+import * as supplier from './supplier.js';
 
 interface Operation {
   readonly method: 'get' | 'post' | 'delete';
@@ -94,6 +97,85 @@ export const OPERATIONS: readonly Operation[] = [
     body: PolicySchema,
     reply: PolicySchema,
     status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/pricing',
+    summary: 'What this workshop charges (lead)',
+    body: PricingSchema,
+    reply: PricingSchema,
+    status: 200,
+  },
+  { method: 'get', path: '/api/customers', summary: 'Customers by name or phone', reply: ledger.CustomersReplySchema, status: 200 },
+  {
+    method: 'post',
+    path: '/api/jobs/{jobId}/sealed',
+    summary: 'Seal a passcode or a key',
+    body: sealed.KeepSealedSchema,
+    reply: jobs.CommandReplySchema,
+    status: 201,
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{jobId}/sealed/{noteId}/look',
+    summary: 'Read a sealed note; the look is recorded',
+    body: sealed.SealedCommandSchema,
+    reply: sealed.SealedReplySchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{jobId}/sealed/{noteId}/destroy',
+    summary: 'Destroy a sealed note',
+    body: sealed.SealedCommandSchema,
+    reply: jobs.CommandReplySchema,
+    status: 200,
+  },
+  { method: 'get', path: '/api/offers', summary: 'What suppliers ask for an item', reply: supplier.SupplierOffersSchema, status: 200 },
+  {
+    method: 'post',
+    path: '/api/jobs/{jobId}/orders',
+    summary: 'Order what a job needs',
+    body: supplier.PlaceOrderSchema,
+    reply: jobs.CommandReplySchema,
+    status: 201,
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{jobId}/orders/{orderId}/cancel',
+    summary: 'Call an order off',
+    body: supplier.CancelOrderSchema,
+    reply: jobs.CommandReplySchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/jobs/{jobId}/orders/{orderId}/return',
+    summary: 'Send back what came',
+    body: supplier.CancelOrderSchema,
+    reply: jobs.CommandReplySchema,
+    status: 200,
+  },
+  { method: 'get', path: '/api/ledger', summary: 'Find jobs', reply: ledger.LedgerReplySchema, status: 200 },
+  { method: 'get', path: '/api/ledger/figures', summary: 'What finished jobs say', reply: ledger.FiguresReplySchema, status: 200 },
+  {
+    method: 'get',
+    path: '/api/ledger/history/{serial}',
+    summary: 'Every job of a machine or a drive',
+    reply: ledger.LedgerReplySchema,
+    status: 200,
+  },
+  { method: 'get', path: '/api/ledger.csv', summary: 'The Ledger as CSV (RFC 4180)', status: 200 },
+  { method: 'get', path: '/api/ledger.jsonl', summary: 'The Ledger as JSON Lines', status: 200 },
+  { method: 'get', path: '/api/promises.ics', summary: 'What is promised, as iCalendar (RFC 5545)', status: 200 },
+  { method: 'get', path: '/api/job-numbers/{number}', summary: 'The job of a number', reply: ledger.JobOfNumberReplySchema, status: 200 },
+  { method: 'get', path: '/api/jobs/{jobId}/document', summary: 'A whole job as one document', reply: JobDocumentSchema, status: 200 },
+  {
+    method: 'post',
+    path: '/api/job-documents',
+    summary: 'Bring a whole job in, as text (lead)',
+    reply: ledger.BringInJobReplySchema,
+    status: 201,
   },
   { method: 'post', path: '/api/photos', summary: 'Keep a photo (a JPEG as the body)', reply: guides.PhotoReplySchema, status: 201 },
   { method: 'get', path: '/api/photos/{hash}', summary: 'A photo, as JPEG', status: 200 },
@@ -216,7 +298,7 @@ export function openApiDocument(): object {
         name,
         in: 'path',
         required: true,
-        schema: name === 'jobId' || name === 'runId' ? { type: 'string', format: 'uuid' } : { type: 'string' },
+        schema: ['jobId', 'runId', 'noteId', 'orderId'].includes(name!) ? { type: 'string', format: 'uuid' } : { type: 'string' },
       })),
       ...(body ? { requestBody: { required: true, content: json(body, 'input') } } : {}),
       responses: {

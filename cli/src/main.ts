@@ -5,7 +5,7 @@ const HELP = `./petrichor COMMAND
   demo [--fresh]   set up and serve the demo workshop on http://127.0.0.1:4700
   start            the same with an empty workshop that asks for its first account
   test             everything that is checked: lint, types, unit tests, browser journeys
-  bench            speed and size figures, one JSON line each
+  bench [ledger]   speed and size figures, one JSON line each; of the Ledger with a million jobs alone
   formats          write the JSON Schemas of docs/formats anew
   screenshots      take the pictures of docs/screenshots anew
   fit --model M --slot S --drive D   judge a drive in a slot and print the verdict as JSON; --all ranks the catalogue
@@ -18,7 +18,7 @@ const COMMANDS: Record<string, (args: string[]) => Promise<void>> = {
   demo: async (args) => (await import('./commands/serve.js')).serve('demo', args),
   start: async (args) => (await import('./commands/serve.js')).serve('start', args),
   test: async (args) => (await import('./commands/test.js')).test(args),
-  bench: async () => (await import('./commands/bench.js')).bench(),
+  bench: async (args) => (await import('./commands/bench.js')).bench(args),
   screenshots: async () => (await import('./commands/screenshots.js')).screenshots(),
   formats: async () => {
     (await import('./commands/formats.js')).formats();

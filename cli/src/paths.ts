@@ -9,3 +9,6 @@ export const WEB_BUILD = join(ROOT, 'web/dist/browser');
 export const SERVER_MAIN = join(ROOT, 'server/dist/main.js');
 export const DOCK_MAIN = join(ROOT, 'server/dist/simulated/dock/main.js');
 export const DOCK_DRIVES = join(ROOT, 'demo/dock/drives.json');
+export const SUPPLIER_MAIN = join(ROOT, 'server/dist/simulated/supplier/main.js');
+export const DEMO_DRIVES = join(ROOT, 'demo/drives/quayside-shelf.json');
+export const DEMO_PARTS = join(ROOT, 'demo/parts/quayside-parts.json');

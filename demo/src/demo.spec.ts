@@ -19,7 +19,7 @@ import {
   type TrayItem,
   type Way,
 } from '@petrichor/core';
-import { DEMO_ACCOUNTS, demoDrives, demoJobs, demoModels, demoParts, otherMachines, pastJobs } from './index.js';
+import { DEMO_ACCOUNTS, demoDrives, demoJobs, demoModels, demoParts, otherMachines, pastJobs, recordJobs } from './index.js';
 
 const models = demoModels();
 const drives = demoDrives();
@@ -171,6 +171,6 @@ describe('where the obvious drive is wrong', () => {
 it('has people for every role, and jobs that name them', () => {
   const names = new Set(DEMO_ACCOUNTS.map((one) => one.signInName));
   expect(new Set(DEMO_ACCOUNTS.flatMap((one) => one.roles)).size).toBe(3);
-  for (const job of [demoJobs, pastJobs, otherMachines].flatMap((jobs) => jobs(new Date('2026-04-14T10:00:00Z'))))
+  for (const job of [demoJobs, pastJobs, otherMachines, recordJobs].flatMap((jobs) => jobs(new Date('2026-04-14T10:00:00Z'))))
     expect(names.has(job.takenInBy) && names.has(job.workedBy)).toBe(true);
 });

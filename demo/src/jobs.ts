@@ -1,22 +1,5 @@
-import { readFileSync } from 'node:fs';
-import {
-  currentStep,
-  readMoveFile,
-  rescueOf,
-  sourceDiskOf,
-  summaryOf,
-  nextTick,
-  openingChecks,
-  progress,
-  readAny,
-  type Baseline,
-  type Intake,
-  type JobCommand,
-  type JobState,
-  type Leg,
-  type Phase,
-  type SourceDisk,
-} from '@petrichor/core';
+import { IntakeSchema, type Baseline, type Intake, type IntakeInput, type JobCommand, type Phase } from '@petrichor/core';
+import { dump, oldMap } from './dumps.js';
 
 /** A job of the demo: what the counter wrote, and how far the bench has come with it. */
 export interface DemoJob {
@@ -25,6 +8,8 @@ export interface DemoJob {
   readonly workedBy: string;
   /** When the bench worked on it; 0: over the last hours. */
   readonly daysAgo: number;
+  /** Days it stood here before hands were put on it; unset: none. */
+  readonly stoodDays?: number;
   /** What is done at Diagnose before the rest goes its usual way. */
   readonly deeds: readonly JobCommand[];
   /** Walked on from intake until this phase is entered. */
@@ -34,6 +19,16 @@ export interface DemoJob {
   readonly closedTo: string | null;
   /** Which drive goes where; unset: the one that most get. */
   readonly drive?: { readonly slotId: string; readonly driveId: string };
+  /** At least so many GB are wanted; unset: 1000. */
+  readonly wantedGb?: number;
+  /** What is not on the shelf is on order and does not come; unset: it comes at once. */
+  readonly partsFrom?: { readonly supplier: string; readonly days: number; readonly state: 'confirmed' | 'back-ordered' };
+  /** Once the offer is made the job waits for the customer. */
+  readonly waitsForCustomer?: string;
+  /** Serial of the machine whose finished job this comes back from. */
+  readonly comebackOf?: string;
+  /** It ends with a specialist. */
+  readonly referredTo?: string;
   /** The old drive is kept here until this day; unset: it goes back. */
   readonly keptUntil?: string;
 }
@@ -56,11 +51,8 @@ export const ALL_WELL: Baseline = {
 export const HARDLY_STARTS: Baseline = { ...ALL_WELL, starts: 'faulty', camera: 'not-tried', speakers: 'not-tried', wireless: 'not-tried' };
 
 /** What the counter wrote of a machine of the demo's model. */
-export const brought = (own: Omit<Intake, 'modelId' | 'modelName'> & Partial<Pick<Intake, 'modelId' | 'modelName'>>): Intake => ({
-  modelId: 'tarnwell-fen-14',
-  modelName: 'Tarnwell Fen 14',
-  ...own,
-});
+export const brought = (own: Omit<IntakeInput, 'modelId' | 'modelName'> & Partial<Pick<Intake, 'modelId' | 'modelName'>>): Intake =>
+  IntakeSchema.parse({ modelId: 'tarnwell-fen-14', modelName: 'Tarnwell Fen 14', ...own });
 
 /** Today's: who took it in, who works on it. */
 const by = (takenInBy: string, workedBy: string) => ({ takenInBy, workedBy, daysAgo: 0 });
@@ -273,126 +265,3 @@ export const otherMachines = (now: Date): readonly DemoJob[] => [
     closedTo: null,
   },
 ];
-
-const dumpBytes = (name: string): Uint8Array => readFileSync(new URL(`../dumps/${name}`, import.meta.url));
-
-/** The old drive's partitions, how full they are known to be. */
-function oldTable(): SourceDisk {
-  const read = readMoveFile(dumpBytes('sallow.sfdisk'));
-  const disk = read.ok && read.value.kind === 'table' ? sourceDiskOf(read.value.table, null) : null;
-  if (!disk) throw new Error('demo/dumps/sallow.sfdisk is no partition table.');
-  const used: Record<string, number> = { System: 187 * 2 ** 30, Photos: 131 * 2 ** 30 };
-  return { ...disk, partitions: disk.partitions.map((one) => ({ ...one, usedBytes: used[one.name] ?? null })) };
-}
-
-/** A rescue map of demo/dumps: three spots that do not read. */
-function oldMap(): JobCommand {
-  const read = readMoveFile(dumpBytes('sallow.map'));
-  if (!read.ok || read.value.kind !== 'map') throw new Error('demo/dumps/sallow.map is no rescue map.');
-  return { type: 'read-map', name: 'sallow.map', summary: summaryOf(read.value.map), rescue: rescueOf(read.value.map, oldTable()) };
-}
-
-/** A self-report of demo/dumps, as a technician would drop it. */
-function dump(name: string): JobCommand {
-  const reading = readAny(readFileSync(new URL(`../dumps/${name}.smartctl.json`, import.meta.url)));
-  if (!reading.ok || !('protocol' in reading.value))
-    throw new Error(`demo/dumps/${name}: ${reading.ok ? 'no self-report' : reading.problem}`);
-  return { type: 'read-report', source: 'file', name: `${name}.smartctl.json`, report: reading.value };
-}
-
-/**
- * The next thing the demo's bench does on this job, or null when it has come as far as it should.
- * It only gives commands that a person could give; the server decides them like anyone's.
- */
-export function nextDemoCommand(demo: DemoJob, job: JobState): JobCommand | null {
-  // Whoever looks at the plan finds the old drive's partitions and answers there.
-  if (job.phase === 'safeguard' && (!job.move.source || job.move.facts.reach === 'unknown')) return STEPS.safeguard(job, demo);
-  if (job.phase === demo.until && job.phase !== 'hand-over') {
-    const leg = job.phase === 'way-out' ? 'out' : 'in';
-    if (progress(job).filter((one) => one.step.leg === leg && one.done).length >= demo.ticksIn) return null;
-  }
-  return STEPS[job.phase](job, demo);
-}
-
-const goOn = (from: Phase): JobCommand => ({ type: 'advance', from });
-const size = { shown: 931.5, unit: 'GiB' } as const;
-
-const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> = {
-  intake: () => null,
-  diagnose: (job) => {
-    const found = new Set(job.findings.before.map((one) => one.observation));
-    if (!job.conclusion && !found.has('freezes-then-resumes'))
-      return { type: 'observe', observation: 'freezes-then-resumes', seen: 'seen' };
-    if (!job.conclusion && !found.has('bad-sectors')) return { type: 'observe', observation: 'bad-sectors', seen: 'seen' };
-    return job.conclusion
-      ? goOn('diagnose')
-      : { type: 'conclude', causeId: 'flash-worn', reason: 'Self-report counts media errors; spare at 4 %.' };
-  },
-  match: (job, { drive }) => {
-    if (job.need.usedGb === null) return { type: 'state-need', usedGb: 334, wantedGb: 1000 };
-    return job.choice ? goOn('match') : { type: 'choose-drive', ...(drive ?? { slotId: 'm2-a', driveId: 'pellow-p3-1tb' }) };
-  },
-  safeguard: (job) => {
-    if (!job.move.source) return { type: 'read-table', name: 'sallow.sfdisk', source: 'file', disk: oldTable() };
-    if (job.move.facts.reach === 'unknown') {
-      const facts = {
-        system: 'sound',
-        encryption: 'unlocked',
-        secureBoot: 'on',
-        reach: 'dock',
-        storageMode: 'same',
-        boot: 'uefi',
-        imageStore: true,
-        usbMedium: true,
-        programs: 23,
-      } as const;
-      return { type: 'state-move-facts', facts };
-    }
-    if (!job.safeguard) {
-      const safeguard = {
-        plan: 'clone',
-        backup: 'verified',
-        backupWhere: 'bench store, shelf 2',
-        recoveryKey: 'customer-holds-it',
-        note: '',
-      } as const;
-      return { type: 'decide-safeguard', safeguard };
-    }
-    const open = openingChecks(job).find((one) => !job.move.checks[one.id]);
-    if (open) return { type: 'check-opening', checkId: open.id, outcome: 'done', note: '' };
-    return job.tray.some((item) => item.kind === 'setting') ? goOn('safeguard') : { type: 'turn-off-setting', settingId: 'secure-boot' };
-  },
-  'way-in': (job) => walk(job, 'way-in', 'in'),
-  swap: (job) => {
-    if (!job.serials.oldDrive) return { type: 'record-serial', which: 'oldDrive', serial: `SR6-08C41-${job.number}` };
-    if (!job.serials.newDrive) return { type: 'record-serial', which: 'newDrive', serial: `PP3-77A1-${job.number}` };
-    return walk(job, 'swap', 'swap');
-  },
-  try: (job) => (job.tried ? goOn('try') : { type: 'try-out', listed: true, size }),
-  'way-out': (job) => walk(job, 'way-out', 'out'),
-  'set-up': (job) => {
-    if (job.tray.some((item) => item.kind === 'setting' && item.out > 0)) return { type: 'turn-on-setting', settingId: 'secure-boot' };
-    const open = ['starts', 'files'].find((itemId) => !job.setUp[itemId]);
-    return open ? { type: 'check-set-up', itemId: open, outcome: 'done', note: '' } : goOn('set-up');
-  },
-  prove: (job) => {
-    if (!job.proved && !job.cured) return { type: 'prove-drive', listed: true, size };
-    const open = (Object.keys(job.intake.baseline) as (keyof Baseline)[]).find(
-      (check) => job.intake.baseline[check] === 'works' && !job.after[check],
-    );
-    if (open) return { type: 'check-baseline', check: open, result: 'works', note: '' };
-    return job.confirmed ? goOn('prove') : { type: 'confirm-causes', causeIds: job.conclusion ? [job.conclusion.causeId] : [] };
-  },
-  'hand-over': (job, { closedTo, keptUntil }) => {
-    if (!closedTo || job.closed) return null;
-    return job.oldDriveFate || job.cured
-      ? { type: 'hand-over', to: closedTo }
-      : keptUntil
-        ? { type: 'settle-old-drive', fate: 'kept-as-fallback', until: keptUntil, note: 'drawer 7' }
-        : { type: 'settle-old-drive', fate: 'returned', until: null, note: 'in an antistatic bag' };
-  },
-};
-
-function walk(job: JobState, phase: Phase, leg: Leg): JobCommand | null {
-  return currentStep(job)?.step.leg === leg ? nextTick(job, true) : goOn(phase);
-}

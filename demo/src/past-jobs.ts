@@ -183,6 +183,7 @@ function asJob({ days, customer, serial, complaint, seen, not, cause, why, cure,
     takenInBy: 'perpetua',
     workedBy: by,
     daysAgo: days,
+    stoodDays: 0.4 + (days % 4) * 0.7,
     deeds: [
       { type: 'state-stake', stake: 'copied' },
       ...seen.map((id) => observe(id, 'seen')),

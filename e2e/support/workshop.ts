@@ -48,6 +48,7 @@ export class Workshop {
         PETRICHOR_WEB: join(ROOT, 'web/dist/browser'),
         PETRICHOR_SESSION_SECRET: 'only for tests, only for tests, only',
         PETRICHOR_SIGN_IN_TRIES: '100',
+        PETRICHOR_SEAL_KEY: '5ea1'.repeat(16),
         PETRICHOR_PHOTOS: this.photos,
         ...(this.dockPort === null ? {} : { PETRICHOR_DOCK: `http://${HOST}:${this.dockPort}` }),
       },

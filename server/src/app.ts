@@ -12,19 +12,26 @@ import { dockRoutes } from './routes/dock.js';
 import { guideRoutes } from './routes/guides.js';
 import { jobRoutes } from './routes/jobs.js';
 import { knowledgeRoutes } from './routes/knowledge.js';
+import { recordRoutes } from './routes/record.js';
 import { shelfRoutes } from './routes/shelf.js';
 import { sessionRoutes } from './routes/session.js';
 import { streamRoutes } from './routes/stream.js';
 import { webRoutes } from './routes/web.js';
 import { DockClient } from './services/dock.js';
 import type { Feed } from './services/feed.js';
-import { JobService } from './services/jobs.js';
+import type { JobService } from './services/jobs.js';
 import { PhotoStore } from './services/photos.js';
+import { SealedNotes } from './services/sealed.js';
+import { Orders, type SupplierClient } from './services/suppliers.js';
 import type { Database } from './store/database.js';
 
 export interface AppParts {
   readonly database: Database;
   readonly feed: Feed;
+  readonly jobs: JobService;
+  readonly suppliers: SupplierClient;
+  /** 32 bytes that sealed notes are sealed with; null: none are kept. */
+  readonly sealKey: Buffer | null;
   readonly log: Logger;
   readonly sessionSecret: string;
   /** True behind TLS. */
@@ -43,6 +50,9 @@ export interface AppParts {
 export function makeApp({
   database,
   feed,
+  jobs,
+  suppliers,
+  sealKey,
   log,
   sessionSecret,
   secureCookie,
@@ -70,12 +80,14 @@ export function makeApp({
   app.use(compression());
   app.use(express.json({ limit: '8mb' }));
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()));
+  const photos = new PhotoStore(database, photoFolder);
   app.use(
     '/api',
     sessionRoutes(database, signInTries),
-    jobRoutes(database, new JobService(database), now),
+    jobRoutes(database, jobs, now),
+    recordRoutes({ database, sealed: new SealedNotes(jobs, sealKey), orders: new Orders(jobs, suppliers), suppliers, photos, now }),
     knowledgeRoutes(database, now),
-    guideRoutes(database, new PhotoStore(database, photoFolder), now),
+    guideRoutes(database, photos, now),
     shelfRoutes(database, now),
     diagnosisRoutes(database, now),
     dockRoutes(database, new DockClient(dockUrl)),

@@ -10,6 +10,12 @@ const ConfigSchema = z.object({
   PETRICHOR_WEB: z.string().optional(),
   PETRICHOR_PHOTOS: z.string().optional(),
   PETRICHOR_DOCK: z.url('PETRICHOR_DOCK has to be the address of the dock’s agent, like http://127.0.0.1:4711.').optional(),
+  PETRICHOR_SUPPLIER: z.url('PETRICHOR_SUPPLIER has to be the address of the suppliers’ server, like http://127.0.0.1:4712.').optional(),
+  PETRICHOR_ORDER_SECONDS: z.coerce.number().min(1).max(86_400).default(300),
+  PETRICHOR_SEAL_KEY: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/i, 'PETRICHOR_SEAL_KEY has to be 64 hexadecimal digits.')
+    .optional(),
   PETRICHOR_LOG: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('warn'),
 });
 export type Config = z.infer<typeof ConfigSchema>;

@@ -11,6 +11,7 @@ import {
   PartitionTableSchema,
   RescueSummarySchema,
   VerdictSchema,
+  JobDocumentSchema,
   JobEventSchema,
   IdentifyKnowledgeSchema,
   MachineModelSchema,
@@ -34,6 +35,7 @@ export const FORMATS: Readonly<Record<string, { readonly schema: z.ZodType; read
   sfdisk: { schema: PartitionTableSchema, title: 'A partition table that sfdisk printed, as ./petrichor read prints it' },
   'rescue-map': { schema: RescueSummarySchema, title: 'What a map of ddrescue adds up to, as ./petrichor read prints it' },
   fio: { schema: FioSchema, title: 'Results of fio, as ./petrichor read prints them' },
+  job: { schema: JobDocumentSchema, title: 'A whole job in one document: every event as it was, and its photos' },
   'job-event': { schema: JobEventSchema, title: 'One event of a job, as it is kept in the log' },
 };
 

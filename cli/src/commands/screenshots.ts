@@ -30,11 +30,6 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     await openJob(page, '403');
     await page.getByRole('heading', { name: /^Fits with/ }).waitFor();
   },
-  'match-compare': async (page) => {
-    await openJob(page, '403');
-    await page.getByRole('heading', { name: /^Fits with/ }).waitFor();
-    for (const key of ['c', 'ArrowDown', 'c', 'ArrowDown', 'c']) await page.keyboard.press(key);
-  },
   move: async (page) => {
     await openJob(page, '409');
     await page.getByRole('heading', { name: 'Clone it, then let it grow.' }).waitFor();
@@ -48,10 +43,6 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     // Its source drops out midway: what the job then says.
     await page.getByRole('heading', { name: /^Stopped at/ }).waitFor();
     await page.locator('main').evaluate((main) => main.scrollTo(0, 0));
-  },
-  'old-drive-record': async (page) => {
-    await openJob(page, '405');
-    await page.getByRole('link', { name: /Its record/ }).click();
   },
   shelf: async (page) => {
     await page.getByRole('link', { name: 'Shelf' }).click();
@@ -84,17 +75,23 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     await openJob(page, '407');
     await page.locator('.withdrawn').waitFor();
   },
-  'diagnose-dock': async (page) => {
-    await openJob(page, '408');
-    await page.locator('p-dock-panel').getByRole('combobox').first().click();
-    await page.getByRole('option', { name: /CD5-1907-12/ }).click();
-    await page.getByRole('button', { name: 'Surface reading' }).first().click();
-    await page.locator('p-readings').evaluate((part) => part.scrollIntoView());
-    await page.waitForTimeout(6000);
+  agree: async (page) => {
+    await openJob(page, '428');
+    await page.getByRole('radiogroup', { name: 'Options' }).getByRole('radio').nth(3).waitFor();
   },
-  'diagnosis-knowledge': async (page) => {
-    await page.getByRole('link', { name: 'What diagnosis knows' }).click();
-    await page.getByRole('button', { name: /^Drive cable/ }).click();
+  record: async (page) => {
+    await openJob(page, '428');
+    await page.keyboard.press('r');
+    await page.getByText(/^Took in Tarnwell Fen 14/).waitFor();
+  },
+  ledger: async (page) => {
+    await page.keyboard.press('b');
+    await page.getByRole('list', { name: 'Jobs found' }).getByRole('link').first().waitFor();
+  },
+  figures: async (page) => {
+    await page.goto(new URL('/ledger/figures', page.url()).href);
+    await page.getByText('jobs handed over').waitFor();
+    await page.waitForTimeout(1500);
   },
   'take-in': (page) => page.keyboard.press('i'),
   'hand-over': async (page) => {

@@ -9,7 +9,7 @@ import { SERVER_MAIN, STATE, WEB_BUILD } from '../paths.js';
 import { endRunning } from '../run.js';
 import { ensureBuilt } from '../setup/build.js';
 import { loadDemo } from '../setup/demo.js';
-import { startDock, type RunningDock } from '../setup/dock.js';
+import { startDock, startSupplier, type StandIn } from '../setup/stand-ins.js';
 import { needPort } from '../setup/port.js';
 import { startCluster, type Cluster } from '../setup/postgres.js';
 
@@ -19,7 +19,8 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
   await needPort(port);
   let cluster: Cluster | null = null;
   let server: ChildProcess | null = null;
-  let dock: RunningDock | null = null;
+  let dock: StandIn | null = null;
+  let supplier: StandIn | null = null;
   let ending: Promise<void> | null = null;
   // A function, since signals set it: read plainly, the compiler would take it for unchanged.
   const isEnding = (): boolean => ending !== null;
@@ -28,6 +29,7 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
       endRunning();
       if (server && server.exitCode === null) await ended(server, () => server!.kill('SIGTERM'));
       await dock?.stop();
+      await supplier?.stop();
       await cluster?.stop();
     })());
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void stop().then(() => process.exit(0)));
@@ -45,7 +47,11 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
     if (isEnding()) return;
     // A dock of one's own goes before the simulated one.
     if (which === 'demo' && !process.env['PETRICHOR_DOCK']) dock = await startDock();
-    server = await startServer(databaseUrl, port, dock ? { PETRICHOR_DOCK: dock.url } : {});
+    if (which === 'demo' && !process.env['PETRICHOR_SUPPLIER']) supplier = await startSupplier();
+    server = await startServer(databaseUrl, port, {
+      ...(dock ? { PETRICHOR_DOCK: dock.url } : {}),
+      ...(supplier ? { PETRICHOR_SUPPLIER: supplier.url, PETRICHOR_ORDER_SECONDS: '5' } : {}),
+    });
     announce(which, port);
     await ended(server);
     if (!isEnding()) throw new Fault('The server ended by itself. What was acknowledged is in the database; start it again.');
@@ -84,7 +90,8 @@ export function startServer(databaseUrl: string, port: number, environment: Node
       PETRICHOR_PORT: String(port),
       PETRICHOR_WEB: WEB_BUILD,
       PETRICHOR_PHOTOS: process.env['PETRICHOR_PHOTOS'] ?? join(STATE, 'photos'),
-      PETRICHOR_SESSION_SECRET: sessionSecret(),
+      PETRICHOR_SESSION_SECRET: secretIn('session-secret'),
+      PETRICHOR_SEAL_KEY: process.env['PETRICHOR_SEAL_KEY'] ?? secretIn('seal-key'),
       ...environment,
     },
     stdio: ['ignore', 'pipe', 'pipe'],
@@ -102,9 +109,9 @@ export function startServer(databaseUrl: string, port: number, environment: Node
   });
 }
 
-/** Made once, so that sessions outlive a restart. */
-function sessionSecret(): string {
-  const file = join(STATE, 'session-secret');
+/** Made once, so that sessions and sealed notes outlive a restart: 64 hexadecimal digits in a file of its owner's alone. */
+function secretIn(name: 'session-secret' | 'seal-key'): string {
+  const file = join(STATE, name);
   if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
   return readFileSync(file, 'utf8');
 }

@@ -1,13 +1,13 @@
 import type { ChildProcess } from 'node:child_process';
 import { DEMO_ACCOUNTS } from '@petrichor/demo';
 import { startServer } from '../commands/serve.js';
-import { startDock, type RunningDock } from '../setup/dock.js';
+import { startDock, type StandIn } from '../setup/stand-ins.js';
 import { freePort } from '../setup/port.js';
 
 /** The built server over the demo, for measuring: it can be stopped and started again. */
 export class BenchWorkshop {
   private child: ChildProcess | null = null;
-  private dock: RunningDock | null = null;
+  private dock: StandIn | null = null;
   private port = 0;
 
   constructor(readonly databaseUrl: string) {}

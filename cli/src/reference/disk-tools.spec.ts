@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import {
   KNOWN_TYPES,
   NO_WISHES,
+  longStretchOf,
   planLayout,
   readRescueMap,
   readSfdiskDump,
@@ -278,4 +279,11 @@ it('fio: a real run, with its own numbers', () => {
   expect(readFile(result, result) as FioResult).toMatchObject({
     jobs: [{ name: 'mixed', rw: 'randrw', blockSizeBytes: 16_384, ioDepth: 2, read: { bytesPerSecond: own.bw_bytes, iops: own.iops } }],
   });
+});
+
+it('fio: a long sequential run says how fast the drive reads, as fio says it', () => {
+  const [data, result] = [join(folder, 'stretch'), join(folder, 'stretch.json')];
+  run('fio', ['--name=seq', `--filename=${data}`, '--size=16M', '--rw=read', '--bs=1M', '--output-format=json', `--output=${result}`]);
+  const own = (JSON.parse(readFileSync(result, 'utf8')) as { jobs: { read: { bw_bytes: number } }[] }).jobs[0]!.read;
+  expect(longStretchOf(readFile(result, result) as FioResult)).toEqual({ readBytesPerSecond: own.bw_bytes, writeBytesPerSecond: null });
 });

@@ -10,6 +10,7 @@ import {
   demoParts,
   nextDemoCommand,
   pastJobs,
+  recordJobs,
 } from '@petrichor/demo';
 import {
   addAccount,
@@ -46,10 +47,16 @@ export async function loadDemo(databaseUrl: string, now = new Date()): Promise<b
       const person = people.get(signInName)!;
       return { workshopId, by: { id: person.id, name: person.name }, roles: person.roles, at };
     };
-    for (const demo of [...demoJobs(now), ...pastJobs(now), ...otherMachines(now)]) {
+    /** Finished jobs, by the serial of their machine: what a comeback comes back from. */
+    const finished = new Map<string, { jobId: string; number: number }>();
+    for (const demo of [...demoJobs(now), ...pastJobs(now), ...otherMachines(now), ...recordJobs(now)]) {
       // A minute a command: today's jobs over the last hours, the others on their day.
       let at = now.getTime() - 4 * 3_600_000 - demo.daysAgo * 86_400_000;
-      let job = await jobs.open(acting(demo.takenInBy, new Date(at)), { commandId: randomUUID(), intake: demo.intake });
+      const takenIn = new Date(at - (demo.stoodDays ?? 0) * 86_400_000);
+      let job = await jobs.open(acting(demo.takenInBy, takenIn), {
+        commandId: randomUUID(),
+        intake: { ...demo.intake, comebackOf: (demo.comebackOf && finished.get(demo.comebackOf)) || null },
+      });
       const give = async (command: JobCommand): Promise<void> => {
         at += 60_000;
         await jobs.give(acting(demo.workedBy, new Date(at)), job.id, { commandId: randomUUID(), basedOn: job.seq, command });
@@ -57,6 +64,7 @@ export async function loadDemo(databaseUrl: string, now = new Date()): Promise<b
       };
       for (const deed of demo.deeds) await give(deed);
       for (let command = nextDemoCommand(demo, job); command; command = nextDemoCommand(demo, job)) await give(command);
+      if (job.closed) finished.set(job.intake.serial, { jobId: job.id, number: job.number });
     }
     return true;
   } catch (error) {

@@ -1,3 +1,4 @@
+import * as z from 'zod';
 import { isBay, isSocket, type Drive } from '../hardware/index.js';
 import {
   FASTEST_ON_40_WIRES,
@@ -12,18 +13,19 @@ import {
 import type { Place } from './place.js';
 
 /** What drive and slot agree on, with the ceiling before protocol overhead. */
-export interface Link {
-  readonly protocol: 'nvme' | 'sata' | 'pata';
+export const LinkSchema = z.strictObject({
+  protocol: z.enum(['nvme', 'sata', 'pata']),
   /** `PCIe 3 ×4` */
-  readonly say: string;
-  readonly ceilingBytesPerSecond: number;
+  say: z.string(),
+  ceilingBytesPerSecond: z.number(),
   /** The lower of ceiling and the drive's own rate; null where the maker states none. */
-  readonly usableBytesPerSecond: number | null;
+  usableBytesPerSecond: z.number().nullable(),
   /** What the drive could do beyond the ceiling; null where the maker states no rate. */
-  readonly wastedBytesPerSecond: number | null;
+  wastedBytesPerSecond: z.number().nullable(),
   /** What holds it back: the slot's generation, its lanes, a shared lane, the cable; null: nothing does. */
-  readonly heldBackBy: string | null;
-}
+  heldBackBy: z.string().nullable(),
+});
+export type Link = z.infer<typeof LinkSchema>;
 
 type LinkPlace = Pick<Place, 'slot' | 'sharing' | 'others'>;
 

@@ -46,6 +46,8 @@ export const MachineModelSchema = z
     firmwareEntry: z.string().max(120),
     /** The same for the boot menu. */
     bootMenuEntry: z.string().max(120).default(''),
+    /** Whether and how it installs itself over the network, from its firmware; empty: it does not, or nobody knows. */
+    networkRecovery: z.string().max(160).default(''),
     /** What is soldered and cannot be changed. */
     soldered: z.array(z.string().min(1).max(60)).default([]),
     /** How to try the machine before it is closed. */

@@ -1,10 +1,9 @@
+import { sayRoles } from './actor.js';
 import { commandOf, type Context, type Decision, type JobCommand } from './commands/index.js';
 import type { JobState } from './state.js';
 
-const SAY_ROLE = { technician: 'a technician', desk: 'the front desk', lead: 'the lead' } as const;
-
-/** What may still be said of a job that is closed: a note, and where a drive that was kept goes. */
-const AFTERWARDS = new Set<JobCommand['type']>(['note', 'settle-old-drive']);
+/** What may still be said of a job that is closed: a note, where what was kept goes, and that it came back. */
+const AFTERWARDS = new Set<JobCommand['type']>(['note', 'settle-old-drive', 'settle-removed', 'came-back', 'learn-comeback']);
 
 /**
  * What comes of a command: events, or a refusal in words. Pure, and the same in browser and server;
@@ -13,8 +12,10 @@ const AFTERWARDS = new Set<JobCommand['type']>(['note', 'settle-old-drive']);
 export function decide(job: JobState, command: JobCommand, context: Context): Decision {
   const definition = commandOf(command.type);
   if (!definition.roles.some((role) => context.roles.includes(role))) {
-    const may = definition.roles.map((role) => SAY_ROLE[role]).join(' or ');
-    return { ok: false, refusal: { code: 'role', sentence: `Only ${may} does this. Ask one of them, or sign in as one.` } };
+    return {
+      ok: false,
+      refusal: { code: 'role', sentence: `Only ${sayRoles(definition.roles)} does this. Ask one of them, or sign in as one.` },
+    };
   }
   if (job.closed && !AFTERWARDS.has(command.type)) {
     return {

@@ -1,6 +1,6 @@
 import { ataReport, nvmeReport } from '../testing/reports.js';
 import { TestBench } from '../testing/samples.js';
-import { benchAt, finishPart } from '../testing/walks.js';
+import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
 import { answersOf, lastReadings, stakeOf, stopHolds } from './diagnosis.js';
 import { JobCommandSchema } from './commands/index.js';
 import { evolve, replay } from './evolve.js';
@@ -107,7 +107,7 @@ describe('the stop', () => {
     const bench = stopped();
     expect(stakeOf(bench.job)).toBe('unknown');
     expect(bench.job.stop).toMatchObject({ ruleId: 'clicks', way: null, lifted: null });
-    expect(missing(bench.job)[0]).toMatchObject({ code: 'stop', waivable: false, sentence: expect.stringContaining('power off now') });
+    expect(missing(bench.job)[0]).toMatchObject({ code: 'stop', waivableBy: [], sentence: expect.stringContaining('power off now') });
     expect(bench.give({ type: 'start-run', runId: 'r1', bay: 'A', kind: 'surface-read', drive: 'D7' })).toContain(
       'Nothing runs on this drive',
     );
@@ -137,7 +137,8 @@ describe('the stop', () => {
     for (const { id } of bench.job.stop!.steps) bench.must({ type: 'stop-step', stepId: id });
     bench.must({ type: 'choose-stop-way', way: 'refer' }, { type: 'conclude', causeId: 'mechanical-failing', reason: 'it clicks' });
     expect(bench.give({ type: 'advance', from: 'diagnose' })).toContain('goes to a specialist');
-    bench.must({ type: 'end-early', reason: 'referred to a data recovery specialist' }, { type: 'hand-over', to: 'Ms Quist' });
+    payAndHandOver(bench.must({ type: 'end-early', reason: 'its owner wants it so', referredTo: 'Deepwater Recovery' }));
+    expect(bench.job.endedEarly).toMatchObject({ referredTo: 'Deepwater Recovery' });
     expect(bench.job.closed).not.toBeNull();
   });
 
@@ -232,11 +233,8 @@ describe('a cure without a drive', () => {
       { type: 'check-baseline', check: 'starts', result: 'works', note: '' },
       { type: 'check-baseline', check: 'keys', result: 'works', note: '' },
     );
-    bench.must(
-      { type: 'confirm-causes', causeIds: ['connection', 'connection'] },
-      { type: 'advance', from: 'prove' },
-      { type: 'hand-over', to: 'Ms Quist' },
-    );
+    bench.must({ type: 'confirm-causes', causeIds: ['connection', 'connection'] }, { type: 'advance', from: 'prove' });
+    payAndHandOver(bench);
     expect(pastCaseOf(bench.job)).toEqual({
       jobId: 'job-1',
       number: 412,
@@ -269,7 +267,7 @@ it('what nobody could tell is not learnt from', () => {
   const bench = benchAt('prove');
   finishPart(bench);
   bench.must({ type: 'confirm-causes', causeIds: [] }, { type: 'advance', from: 'prove' });
-  bench.must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }, { type: 'hand-over', to: 'Ms Quist' });
+  payAndHandOver(bench.must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }));
   expect(pastCaseOf(bench.job)).toBeNull();
   expect(bench.give({ type: 'note', text: 'thanks', stepId: null })).toBeNull();
 });

@@ -4,13 +4,16 @@ import type { JobState } from './state.js';
 
 /** What diagnosis remembers of a finished job; null while it is open, or where nobody could tell what it was. */
 export function pastCaseOf(job: JobState): PastCase | null {
-  if (!job.closed || !job.confirmed || job.confirmed.causeIds.length === 0) return null;
+  // A comeback with the same fault says that it had been something else.
+  const learnt = job.cameBack.findLast((one) => one.learnt?.kind === 'same-fault')?.learnt;
+  const causes = learnt?.causeIds ?? job.confirmed?.causeIds ?? [];
+  if (!job.closed || causes.length === 0) return null;
   return {
     jobId: job.id,
     number: job.number,
     modelId: job.intake.modelId,
     closedAt: job.closed.at,
     answers: answersOf(job, 'before'),
-    causes: job.confirmed.causeIds,
+    causes,
   };
 }

@@ -34,6 +34,8 @@ describe('a visit to look', () => {
     finishPart(bench);
     bench.must({ type: 'advance', from: 'match' });
     finishPart(bench);
+    bench.must({ type: 'advance', from: 'agree' });
+    finishPart(bench);
     bench.must({ type: 'advance', from: 'safeguard' });
     expect(bench.job.way!.scouting).toBeNull();
     expect(bench.job.way!.steps.some((step) => step.leg === 'swap')).toBe(true);

@@ -1,19 +1,29 @@
 import * as z from 'zod';
 import { DriveSchema, GuideSchema, SlotSchema } from '../hardware/index.js';
-import { LooksSchema, NeedSchema, TemplateSchema, VerdictSchema } from '../fit/index.js';
+import { LinkSchema, LooksSchema, NeedSchema, TemplateSchema, VerdictSchema } from '../fit/index.js';
 import { MeasureSchema } from '../units/index.js';
 import { WayStepSchema } from '../teardown/index.js';
 import { ActorSchema } from './actor.js';
+import { AgreementSchema, OfferSchema, PriceChangeSchema } from './agreement.js';
 import { BaselineIdSchema } from './baseline.js';
 import { ConclusionSchema, DataStakeSchema, KeptFindingSchema, KeptReportSchema, RunSchema, StopSchema } from './diagnosis.js';
 import { CustodySchema, OldDriveFateSchema } from './custody.js';
+import { CameBackSchema, ComebackReasonSchema } from './comeback.js';
+import { CompanionSchema } from './companion.js';
 import { IntakeSchema } from './intake.js';
+import { KeptMemorySchema, KeptSpeedSchema, KeptTimeSchema } from './measured.js';
 import { MoveStateSchema } from './move.js';
 import { NoteSchema } from './note.js';
+import { OrderSchema } from './orders.js';
 import { PhaseSchema } from './phases.js';
+import { PricingSchema } from '../quote/index.js';
+import { PromiseMoveSchema } from './promise.js';
+import { RemovedSchema } from './removed.js';
+import { SealedSchema } from './sealed.js';
 import { SafeguardSchema } from './safeguard.js';
 import { CountLineSchema } from './screw-count.js';
 import { TrayItemSchema } from './tray.js';
+import { WaitsForSchema } from './wait-kind.js';
 
 const Stamp = { by: ActorSchema, at: z.string() };
 
@@ -43,7 +53,7 @@ export const JobStateSchema = z.strictObject({
   openedAt: z.string(),
   openedBy: ActorSchema,
   closed: z.strictObject({ to: z.string(), ...Stamp }).nullable(),
-  endedEarly: z.strictObject({ reason: z.string(), ...Stamp }).nullable(),
+  endedEarly: z.strictObject({ reason: z.string(), referredTo: z.string().nullable(), ...Stamp }).nullable(),
   intake: IntakeSchema,
   /** In the order they were made: what brought the machine in, and what is new since the swap. */
   findings: z.strictObject({ before: z.array(KeptFindingSchema), after: z.array(KeptFindingSchema) }),
@@ -84,7 +94,14 @@ export const JobStateSchema = z.strictObject({
     })
     .nullable(),
   choice: z
-    .strictObject({ slot: SlotSchema, drive: DriveSchema, verdict: VerdictSchema, override: z.string().nullable(), ...Stamp })
+    .strictObject({
+      slot: SlotSchema,
+      drive: DriveSchema,
+      verdict: VerdictSchema,
+      override: z.string().nullable(),
+      link: LinkSchema.nullable(),
+      ...Stamp,
+    })
     .nullable(),
   safeguard: z.strictObject({ ...SafeguardSchema.shape, ...Stamp }).nullable(),
   move: MoveStateSchema,
@@ -126,6 +143,36 @@ export const JobStateSchema = z.strictObject({
   custody: z.array(CustodySchema),
   waivers: z.array(z.strictObject({ code: z.string(), what: z.string(), reason: z.string(), ...Stamp })),
   notes: z.array(z.strictObject({ ...NoteSchema.shape, ...Stamp })),
+  /** Whose hands are on it: the job's technician. */
+  hands: z.strictObject(Stamp).nullable(),
+  /** What somebody said it waits for; parts on order and runs in the dock say so themselves. */
+  waiting: z.strictObject({ kind: WaitsForSchema, what: z.string(), who: z.string(), until: z.string().nullable(), ...Stamp }).nullable(),
+  promiseMoves: z.array(PromiseMoveSchema),
+  offer: OfferSchema.nullable(),
+  agreement: AgreementSchema.nullable(),
+  /** Agreements that fell: another drive, another price. */
+  pastAgreements: z.array(AgreementSchema),
+  priceChanges: z.array(PriceChangeSchema),
+  payments: z.array(z.strictObject({ amountMinor: z.number().int(), how: z.string(), ...Stamp })),
+  /** What the workshop charged on the day when it ended without another drive; null: it did not, or prices were not kept then. */
+  looking: PricingSchema.nullable(),
+  orders: z.array(OrderSchema),
+  /** Needs that were met otherwise: found here after all. */
+  needsMet: z.array(z.strictObject({ key: z.string(), how: z.string(), ...Stamp })),
+  sealed: z.array(SealedSchema),
+  companions: z.array(CompanionSchema),
+  speeds: z.array(KeptSpeedSchema),
+  times: z.array(KeptTimeSchema),
+  /** What the new drive says of itself, reading by reading. */
+  newReports: z.array(KeptReportSchema),
+  memoryShown: KeptMemorySchema.nullable(),
+  /** What was unplugged, tried again. */
+  rechecked: z.record(z.string(), z.strictObject({ result: z.enum(['works', 'faulty', 'not-tried']), note: z.string(), ...Stamp })),
+  removed: z.array(RemovedSchema),
+  /** Jobs that this one came back as. */
+  cameBack: z.array(CameBackSchema),
+  /** Of a comeback: why it came back. */
+  comebackReason: ComebackReasonSchema.nullable(),
   lastTouched: z.strictObject(Stamp),
 });
 export type JobState = z.infer<typeof JobStateSchema>;

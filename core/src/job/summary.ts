@@ -3,15 +3,14 @@ import { sayDrive } from '../hardware/index.js';
 import { sayMinutes } from '../units/index.js';
 import { missing } from './gates/index.js';
 import { custodyNow } from './custody.js';
+import { MarkSchema, type Mark } from './mark.js';
+import { waitsFor } from './waiting.js';
+import { ordersOpen } from './orders.js';
 import { stopHolds } from './diagnosis.js';
 import { isBefore, phaseIndex, PhaseSchema, PHASES, SAY_PHASE, type Phase } from './phases.js';
 import type { JobState } from './state.js';
 import { countOut, stillOut, SYSTEM_LAYER } from './tray.js';
 import { minutesLeft, progress } from './walk.js';
-
-/** Shape of the state mark. */
-export const MarkSchema = z.enum(['ready-in', 'ready-out', 'needs', 'stop', 'settled']);
-export type Mark = z.infer<typeof MarkSchema>;
 
 /** One row of the Bench: what the list shows without opening the job. */
 export const JobSummarySchema = z.strictObject({
@@ -43,6 +42,21 @@ export const JobSummarySchema = z.strictObject({
   lastTouched: z.strictObject({ name: z.string(), at: z.string() }),
   /** An old drive that is still here after hand-over: until which day, or what is to be done with it. Null: none is. */
   oldDriveHere: z.strictObject({ until: z.string().nullable(), say: z.string() }).nullable().default(null),
+  /** Until when it waits for something that is not the bench; null: it does not wait. */
+  waits: z
+    .strictObject({ kind: z.enum(['customer', 'hand', 'specialist', 'part', 'dock']), until: z.string().nullable() })
+    .nullable()
+    .default(null),
+  /** What was promised before it had to be moved. */
+  promisedBefore: z.string().nullable().default(null),
+  /** Whose hands it is in. */
+  hands: z.string().nullable().default(null),
+  /** Number of the job that it came back from. */
+  comebackOf: z.number().int().nullable().default(null),
+  /** Of the customer, once it has an id. */
+  customerId: z.string().nullable().default(null),
+  /** Things on order for it. */
+  ordersOpen: z.number().int().default(0),
 });
 export type JobSummary = z.infer<typeof JobSummarySchema>;
 
@@ -53,15 +67,18 @@ export function summarise(job: JobState): JobSummary {
   const waivable = missing(job);
   const stuck = job.phase === 'diagnose' && waivable.some((one) => one.code === 'no-drive-needed');
   const stopped = stopHolds(job) || (job.stop?.way === 'refer' && !job.endedEarly);
+  const waits = job.closed || stopped ? null : waitsFor(job);
   const mark: Mark = job.closed
     ? 'settled'
     : stopped
       ? 'stop'
-      : stuck
-        ? 'needs'
-        : isBefore(job.phase, 'swap') || job.phase === 'swap'
-          ? 'ready-in'
-          : 'ready-out';
+      : waits
+        ? waits.mark
+        : stuck
+          ? 'needs'
+          : isBefore(job.phase, 'swap') || job.phase === 'swap'
+            ? 'ready-in'
+            : 'ready-out';
   return {
     id: job.id,
     number: job.number,
@@ -78,10 +95,12 @@ export function summarise(job: JobState): JobSummary {
       ? 'Handed over'
       : stopped
         ? `Stopped: ${job.stop!.say.charAt(0).toLowerCase()}${job.stop!.say.slice(1)}`
-        : stuck
-          ? 'Needs a decision: no drive needed'
-          : `Ready for hands: ${SAY_PHASE[job.phase].toLowerCase()}${minutes ? `, ${sayMinutes(minutes)}` : ''}`,
-    detail: detail(job),
+        : waits
+          ? waits.say
+          : stuck
+            ? 'Needs a decision: no drive needed'
+            : `Ready for hands: ${SAY_PHASE[job.phase].toLowerCase()}${minutes ? `, ${sayMinutes(minutes)}` : ''}`,
+    detail: waits ? waits.detail : detail(job),
     deed: `${DEED[job.phase]} the ${shortName(job.intake.modelName)}`,
     minutes,
     out: countOut(job),
@@ -89,6 +108,12 @@ export function summarise(job: JobState): JobSummary {
     line: { at: lineAt(job), ticks: lineTicks(job) },
     lastTouched: { name: job.lastTouched.by.name, at: job.lastTouched.at },
     oldDriveHere: job.closed ? oldDriveHere(job) : null,
+    waits: waits && { kind: waits.kind, until: waits.until },
+    promisedBefore: job.closed ? null : (job.promiseMoves.at(-1)?.from ?? null),
+    hands: job.hands?.by.name ?? null,
+    comebackOf: job.intake.comebackOf?.number ?? null,
+    customerId: job.intake.customer.id,
+    ordersOpen: ordersOpen(job).length,
   };
 }
 
@@ -105,6 +130,7 @@ const LEG: Partial<Record<Phase, 'in' | 'swap' | 'out'>> = { 'way-in': 'in', swa
 const USUAL_MINUTES: Partial<Record<Phase, number>> = {
   diagnose: 20,
   match: 6,
+  agree: 5,
   safeguard: 10,
   try: 5,
   'set-up': 15,
@@ -116,6 +142,7 @@ const DEED: Record<Phase, string> = {
   intake: 'Take in',
   diagnose: 'Diagnose',
   match: 'Match a drive for',
+  agree: 'Agree on',
   safeguard: 'Safeguard the data of',
   'way-in': 'Open up',
   swap: 'Swap the drive of',
@@ -130,7 +157,7 @@ const shortName = (modelName: string): string => modelName.split(' ').slice(1).j
 
 function detail(job: JobState): string {
   if (job.closed) return `to ${job.closed.to}`;
-  if (job.endedEarly) return 'goes back unrepaired';
+  if (job.endedEarly) return job.endedEarly.referredTo ? `referred to ${job.endedEarly.referredTo}` : 'goes back unrepaired';
   if (job.choice && job.phase !== 'diagnose') return sayDrive(job.choice.drive);
   return job.intake.complaint.length > 60 ? `${job.intake.complaint.slice(0, 57)}…` : job.intake.complaint;
 }

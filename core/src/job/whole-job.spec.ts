@@ -1,4 +1,4 @@
-import { benchAt, finishPart } from '../testing/walks.js';
+import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
 import { TestBench } from '../testing/samples.js';
 import { replay } from './evolve.js';
 import { PHASES } from './phases.js';
@@ -19,7 +19,7 @@ describe('a job from the counter to hand-over', () => {
     // Secure boot; then 3 screws, cover, battery and the old drive with it; out again; boot back on; the drive stays.
     expect(counts).toMatchObject({ match: 0, safeguard: 1, 'way-in': 7, swap: 7, 'way-out': 2, 'set-up': 1, prove: 1 });
     expect(bench.give({ type: 'hand-over', to: 'Ms Quist' })).toContain('Say where the old drive goes.');
-    bench.must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }, { type: 'hand-over', to: 'Ms Quist' });
+    payAndHandOver(bench.must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }));
     expect(countOut(bench.job)).toBe(0);
     expect(bench.job.closed).toMatchObject({ to: 'Ms Quist', by: { name: 'Ines' } });
     expect(bench.give({ type: 'advance', from: 'hand-over' })).toContain('closed');

@@ -25,13 +25,16 @@ import {
 import {
   decide,
   evolve,
+  IntakeSchema,
   type Intake,
+  type IntakeInput,
   type JobCommand,
   type JobState,
   type Knowledge,
   type RecordedEvent,
   type Role,
 } from '../job/index.js';
+import { USUAL_PRICING } from '../quote/index.js';
 import { USUAL_POLICY } from '../teardown/index.js';
 import { spec } from '../units/index.js';
 
@@ -222,6 +225,7 @@ export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
     ],
   }),
   bootMenuEntry: 'F12',
+  networkRecovery: '',
   soldered: [],
   cautions: [],
   variants: null,
@@ -231,34 +235,36 @@ export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
   ...own,
 });
 
-export const intake = (own: Partial<Intake> = {}): Intake => ({
-  customer: { name: 'Halima Quist', reach: '' },
-  modelId: 'fen',
-  modelName: 'Tarnwell Fen 14',
-  serial: 'TF14-30417',
-  complaint: 'It freezes.',
-  mustNotLose: 'tide tables',
-  accessories: '',
-  promisedAt: '2026-04-14T13:00:00.000Z',
-  baseline: {
-    starts: 'works',
-    keys: 'works',
-    click: 'faulty',
-    screen: 'not-tried',
-    camera: 'not-tried',
-    speakers: 'not-tried',
-    wireless: 'not-tried',
-    ports: 'not-tried',
-    hinges: 'not-tried',
-  },
-  ...own,
-});
+export const intake = (own: Partial<IntakeInput> = {}): Intake =>
+  IntakeSchema.parse({
+    customer: { name: 'Halima Quist', reach: '' },
+    modelId: 'fen',
+    modelName: 'Tarnwell Fen 14',
+    serial: 'TF14-30417',
+    complaint: 'It freezes.',
+    mustNotLose: 'tide tables',
+    accessories: '',
+    promisedAt: '2026-04-14T13:00:00.000Z',
+    baseline: {
+      starts: 'works',
+      keys: 'works',
+      click: 'faulty',
+      screen: 'not-tried',
+      camera: 'not-tried',
+      speakers: 'not-tried',
+      wireless: 'not-tried',
+      ports: 'not-tried',
+      hinges: 'not-tried',
+    },
+    ...own,
+  });
 
 const DRIVES = [
   m2Drive(),
   m2Drive({ id: 'marl-s5', key: 'B+M', link: { protocol: 'sata', generation: 3 } }),
   m2Drive({ id: 'skerry-t4', topHeight: null }),
   m2Drive({ id: 'gone', inStock: 0 }),
+  m2Drive({ id: 'away', inStock: 0, leadDays: 4 }),
 ];
 
 /** A bench with one job on it: give it commands, look at the job, and at the log that made it. */
@@ -270,6 +276,7 @@ export class TestBench {
   roles: Role[] = ['technician'];
   parts: Part[] = [];
   policy = USUAL_POLICY;
+  pricing = USUAL_PRICING;
   private readonly models: readonly MachineModel[];
 
   constructor(models: readonly MachineModel[] = [model()]) {
@@ -309,6 +316,7 @@ export class TestBench {
     parts: () => this.parts,
     diagnosis: shippedDiagnosis,
     policy: () => this.policy,
+    pricing: () => this.pricing,
   };
 
   private record(events: RecordedEvent['event'][]): JobState {

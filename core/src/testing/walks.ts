@@ -1,5 +1,16 @@
-import { nextTick, type JobCommand, type Phase } from '../job/index.js';
+import { billNow, nextTick, paidMinor, unpluggedChecks, type JobCommand, type Phase, type SpeedRecord } from '../job/index.js';
 import { TestBench } from './samples.js';
+
+/** As the sample drive reads in the sample slot. */
+const afterSwap = (): SpeedRecord => ({
+  when: 'after',
+  source: 'typed',
+  from: 'bench stick',
+  readBytesPerSecond: 3.2e9,
+  writeBytesPerSecond: null,
+  onMains: true,
+  celsius: 48,
+});
 
 const ON_THE_WAY: Partial<Record<Phase, JobCommand[]>> = {
   diagnose: [
@@ -7,6 +18,10 @@ const ON_THE_WAY: Partial<Record<Phase, JobCommand[]>> = {
     { type: 'conclude', causeId: 'flash-worn', reason: 'spare at 4 %' },
   ],
   match: [{ type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3' }],
+  agree: [
+    { type: 'offer', options: [{ kind: 'advised', slotId: 'm2-a', driveId: 'pellow-p3' }], machineMinor: 60_000 },
+    { type: 'agree', slotId: 'm2-a', driveId: 'pellow-p3', who: 'Halima Quist', how: 'phone', depositMinor: 0, words: '' },
+  ],
   safeguard: [
     {
       type: 'decide-safeguard',
@@ -24,6 +39,7 @@ const ON_THE_WAY: Partial<Record<Phase, JobCommand[]>> = {
   ],
   prove: [
     { type: 'prove-drive', listed: true, size: { shown: 931.5, unit: 'GiB' } },
+    { type: 'measure-speed', speed: afterSwap() },
     { type: 'check-baseline', check: 'starts', result: 'works', note: '' },
     { type: 'check-baseline', check: 'keys', result: 'works', note: '' },
     { type: 'confirm-causes', causeIds: ['flash-worn'] },
@@ -55,5 +71,14 @@ export function benchAt(phase: Phase): TestBench {
 /** Does what the gate of this part asks for. */
 export function finishPart(bench: TestBench): void {
   bench.must(...(ON_THE_WAY[bench.job.phase] ?? []));
+  if (bench.job.phase === 'prove')
+    for (const { id } of unpluggedChecks(bench.job)) bench.must({ type: 'recheck', checkId: id, result: 'works', note: '' });
   walkLeg(bench);
 }
+
+/** Pays what is open and gives the machine back. */
+export const payAndHandOver = (bench: TestBench, to = 'Ms Quist'): TestBench =>
+  bench.must(
+    { type: 'pay', amountMinor: (billNow(bench.job)?.totalMinor ?? 0) - paidMinor(bench.job), how: 'card' },
+    { type: 'hand-over', to },
+  );

@@ -3,6 +3,8 @@ export type Stroke =
   | { readonly kind: 'line'; readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number }
   | { readonly kind: 'circle'; readonly x: number; readonly y: number; readonly radius: number; readonly dashed: boolean }
   | { readonly kind: 'rect'; readonly x: number; readonly y: number; readonly width: number; readonly height: number }
+  /** Filled black: the modules of a printed code. */
+  | { readonly kind: 'fill'; readonly x: number; readonly y: number; readonly width: number; readonly height: number }
   | { readonly kind: 'text'; readonly x: number; readonly y: number; readonly size: number; readonly text: string };
 
 /** A sheet of paper, drawn 1:1. */

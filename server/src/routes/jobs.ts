@@ -1,10 +1,21 @@
 import { EventsQuerySchema, GiveCommandSchema, JobIdSchema, OpenJobSchema } from '@petrichor/api';
+import type { JobCommand } from '@petrichor/core';
 import { Router, type Request } from 'express';
 import { parsed } from '../http/problems.js';
 import { requireAccount } from '../http/session.js';
+import { Refused } from '../refused.js';
 import type { JobService } from '../services/jobs.js';
 import type { Database } from '../store/database.js';
 import { actingIn } from './acting.js';
+
+/** Commands that the server gives itself, together with what belongs to them. */
+const NOT_BY_HAND: ReadonlySet<JobCommand['type']> = new Set([
+  'keep-sealed',
+  'look-sealed',
+  'destroy-sealed',
+  'came-back',
+  'learn-comeback',
+]);
 
 /** The Bench, and one job: open it, read it, give it commands. */
 export function jobRoutes(database: Database, jobs: JobService, now: () => Date): Router {
@@ -31,7 +42,10 @@ export function jobRoutes(database: Database, jobs: JobService, now: () => Date)
   });
   routes.post('/jobs/:jobId/commands', async (request, response) => {
     const by = await acting(request);
-    response.json(await jobs.give(by, parsed(JobIdSchema, request.params.jobId), parsed(GiveCommandSchema, request.body)));
+    const given = parsed(GiveCommandSchema, request.body);
+    if (NOT_BY_HAND.has(given.command.type))
+      throw new Refused(400, 'not-by-hand', 'That is not done by a command of its own. See /api/openapi.json for how it is.');
+    response.json(await jobs.give(by, parsed(JobIdSchema, request.params.jobId), given));
   });
   return routes;
 }

@@ -7,7 +7,10 @@ import {
   shippedDiagnosis,
   summarise,
   USUAL_POLICY,
+  USUAL_PRICING,
+  wordsIn,
   type Actor,
+  type Intake,
   type JobCommand,
   type JobEvent,
   type JobState,
@@ -18,14 +21,27 @@ import {
 } from '@petrichor/core';
 import { randomUUID } from 'node:crypto';
 import { Refused } from '../refused.js';
-import { append, benchRows, eventsAfter, jobOfCommand, lockStatement, seqOfJob, takeJobNumber, type LockedJob } from '../store/jobs.js';
-import type { Database, WorkshopTx } from '../store/database.js';
+import {
+  append,
+  benchRows,
+  eventsAfter,
+  jobOfCommand,
+  lockJob,
+  lockStatement,
+  seqOfJob,
+  takeJobNumber,
+  type LockedJob,
+} from '../store/jobs.js';
+import { oneByOne, type Database, type WorkshopTx } from '../store/database.js';
 import { findDrive, findModel } from '../store/knowledge.js';
 import { listParts } from '../store/shelf.js';
 import { diagnosisLookUp } from './diagnosis.js';
+import { followUp } from './follow-up.js';
 import { policyOf } from './guides.js';
 import { JobCache } from './job-cache.js';
-import { settleClaim } from './shelf.js';
+import { drawLedger } from './ledger-draw.js';
+import { pricingOf } from './pricing.js';
+import { sameCustomer } from '../store/customers.js';
 
 /** Who acts, for which workshop, and when. The clock comes in here and goes no deeper. */
 export interface Acting {
@@ -47,6 +63,9 @@ const ASKS_DIAGNOSIS: ReadonlySet<JobCommand['type']> = new Set([
   'end-run',
 ]);
 const ASKS_MODEL: ReadonlySet<JobCommand['type']> = new Set([
+  'offer',
+  'agree',
+  'fit-companion',
   'choose-drive',
   'override-fit',
   'look',
@@ -56,16 +75,11 @@ const ASKS_MODEL: ReadonlySet<JobCommand['type']> = new Set([
   'scout',
 ]);
 /** Commands that plan a way, as the workshop goes it. */
-const PLANS_WAY: ReadonlySet<JobCommand['type']> = new Set(['advance', 'scout']);
-/** Events after which a job may hold more or less of the shelf than before. */
-const CLAIMS_STOCK: ReadonlySet<JobEvent['type']> = new Set([
-  'drive-chosen',
-  'variant-settled',
-  'adapted',
-  'adapted-judged',
-  'phase-entered',
-  'ended-early',
-]);
+const PLANS_WAY: ReadonlySet<JobCommand['type']> = new Set(['advance', 'scout', 'offer']);
+/** Commands that look at small parts of the shelf. */
+const ASKS_PARTS: ReadonlySet<JobCommand['type']> = new Set(['choose-drive', 'override-fit', 'offer', 'agree', 'fit-companion']);
+/** Commands that ask what the workshop charges. */
+const ASKS_PRICING: ReadonlySet<JobCommand['type']> = new Set(['offer', 'cure', 'end-early']);
 /** How many closed jobs the Bench still shows. */
 const CLOSED_ON_BENCH = 5;
 
@@ -90,8 +104,11 @@ export class JobService {
       const number = await takeJobNumber(tx);
       const meanwhile = await jobOfCommand(tx, commandId);
       if (meanwhile) return this.load(tx, acting.workshopId, meanwhile);
-      const opened: JobEvent = { type: 'job-opened', jobId: randomUUID(), number, intake };
-      return (await this.write(tx, null, acting, commandId, [opened])).job;
+      const opened: JobEvent = { type: 'job-opened', jobId: randomUUID(), number, intake: await this.withCustomer(tx, intake) };
+      const made = (await this.write(tx, null, acting, commandId, [opened])).job;
+      if (intake.comebackOf)
+        await this.onAnother(tx, acting, intake.comebackOf.jobId, { type: 'came-back', jobId: made.id, number: made.number });
+      return made;
     });
     this.cache.keep(acting.workshopId, job);
     return job;
@@ -117,8 +134,14 @@ export class JobService {
   /**
    * Decides a command on the job as it is now, whatever the screen had seen (`basedOn`): what `decide`
    * still accepts is rebased, what it does not is refused with the reason. One transaction, the job's row locked.
+   * `also` runs in it once the command is accepted, and again when it is repeated.
    */
-  async give(acting: Acting, jobId: string, { commandId, basedOn, command }: GiveCommand): Promise<CommandReply> {
+  async give(
+    acting: Acting,
+    jobId: string,
+    { commandId, basedOn, command }: GiveCommand,
+    also: (tx: WorkshopTx) => Promise<void> = () => Promise.resolve(),
+  ): Promise<CommandReply> {
     const lock = lockStatement(jobId, commandId);
     const { job, reply } = await this.database.inWorkshopAfter<LockedJob, { job: JobState; reply: CommandReply }>(
       acting.workshopId,
@@ -129,7 +152,10 @@ export class JobService {
         if (commandOf !== null && commandOf !== jobId)
           throw new Refused(409, 'command-elsewhere', 'That command belongs to another job. Load the page again.');
         const job = await this.cache.at(tx, acting.workshopId, jobId, seq);
-        if (commandOf !== null) return { job, reply: { events: await eventsAfter(tx, jobId, basedOn), seq, repeated: true } };
+        if (commandOf !== null) {
+          await also(tx);
+          return { job, reply: { events: await eventsAfter(tx, jobId, basedOn), seq, repeated: true } };
+        }
 
         const decision = decide(job, command, {
           at: acting.at.toISOString(),
@@ -141,7 +167,13 @@ export class JobService {
         // The screen lacks what happened after `basedOn`; it gets that together with what its own command made.
         const missed = basedOn < seq ? await eventsAfter(tx, jobId, basedOn) : [];
         const written = await this.write(tx, job, acting, commandId, decision.events);
-        if (decision.events.some((event) => CLAIMS_STOCK.has(event.type))) await settleClaim(tx, acting, written.job);
+        await also(tx);
+        const explained = decision.events.find((event) => event.type === 'comeback-explained');
+        if (explained && written.job.intake.comebackOf) {
+          const { kind, causeIds, words, operationId } = explained;
+          const learn: JobCommand = { type: 'learn-comeback', jobId, kind, causeIds, words, operationId };
+          await this.onAnother(tx, acting, written.job.intake.comebackOf.jobId, learn);
+        }
         return { job: written.job, reply: { events: [...missed, ...written.events], seq: written.job.seq, repeated: false } };
       },
     );
@@ -158,30 +190,58 @@ export class JobService {
   private async write(
     tx: WorkshopTx,
     job: JobState | null,
-    { by, at }: Acting,
+    acting: Acting,
     commandId: string,
     events: readonly JobEvent[],
   ): Promise<{ job: JobState; events: RecordedEvent[] }> {
+    const { by, at } = acting;
     const first = (job?.seq ?? 0) + 1;
     const recorded = events.map((event, part): RecordedEvent => ({ seq: first + part, at: at.toISOString(), by, commandId, event }));
     const next = recorded.reduce<JobState | null>(evolve, job)!;
     await append(tx, summarise(next), { pastCase: pastCaseOf(next), fitCase: fitCaseOf(next) }, recorded);
+    await drawLedger(tx, job, next);
+    await followUp(tx, acting, job, next, events);
     return { job: next, events: recorded };
+  }
+
+  /**
+   * What this job means for another one, in the same transaction. A comeback's old job is closed, so that nobody else
+   * works on it: the locks are always taken new job first.
+   */
+  private async onAnother(tx: WorkshopTx, acting: Acting, jobId: string, command: JobCommand): Promise<void> {
+    const seq = await lockJob(tx, jobId);
+    if (seq === null)
+      throw new Refused(409, 'no-old-job', 'The job that this came back from is not in this workshop. Take the machine in without it.');
+    const job = await this.cache.at(tx, acting.workshopId, jobId, seq);
+    const knowledge = await this.known(tx, acting.workshopId, job, command);
+    const decision = decide(job, command, { at: acting.at.toISOString(), by: acting.by, roles: ['lead'], knowledge });
+    if (!decision.ok) throw new Refused(409, decision.refusal.code, decision.refusal.sentence);
+    await this.write(tx, job, acting, randomUUID(), decision.events);
+  }
+
+  /** The intake with its customer's id: the one that was chosen, one of the same name and reach, or a new one. */
+  private async withCustomer(tx: WorkshopTx, intake: Intake): Promise<Intake> {
+    const { id, name, reach } = intake.customer;
+    const known = id ?? (await sameCustomer(tx, name, reach, wordsIn(name)[0] ?? ''));
+    return { ...intake, customer: { id: known ?? randomUUID(), name, reach } };
   }
 
   /** Reads only what this command may ask for: most commands look nothing up. */
   private async known(tx: WorkshopTx, workshopId: string, job: JobState, command: JobCommand): Promise<Knowledge> {
     const model = ASKS_MODEL.has(command.type) ? await findModel(tx, job.intake.modelId) : undefined;
-    const drive = 'driveId' in command ? await findDrive(tx, command.driveId) : undefined;
+    const driveIds = command.type === 'offer' ? command.options.map((one) => one.driveId) : 'driveId' in command ? [command.driveId] : [];
+    const drives = await oneByOne([...new Set(driveIds)], (id) => findDrive(tx, id));
     const diagnosis = ASKS_DIAGNOSIS.has(command.type) ? await diagnosisLookUp(this.database, tx, workshopId) : shippedDiagnosis;
     const policy = PLANS_WAY.has(command.type) ? await policyOf(tx) : USUAL_POLICY;
-    const parts = command.type === 'choose-drive' || command.type === 'override-fit' ? await listParts(tx) : [];
+    const parts = ASKS_PARTS.has(command.type) ? await listParts(tx) : [];
+    const pricing = ASKS_PRICING.has(command.type) ? await pricingOf(tx) : USUAL_PRICING;
     return {
       model: (id) => (id === model?.id ? model : undefined),
-      drive: (id) => (id === drive?.id ? drive : undefined),
+      drive: (id) => drives.find((one) => one?.id === id),
       parts: () => parts,
       diagnosis,
       policy: () => policy,
+      pricing: () => pricing,
     };
   }
 }

@@ -5,7 +5,8 @@ import type { Database } from '../store/database.js';
 import { lastEdition } from '../store/diagnosis.js';
 import { learntEditions, saveEdition } from './diagnosis.js';
 import type { Acting } from './jobs.js';
-import { listDrives, listModels } from '../store/knowledge.js';
+import { companionCases, listDrives, listModels } from '../store/knowledge.js';
+import { pricingOf } from './pricing.js';
 import { importModel, policyOf } from './guides.js';
 import { listParts } from '../store/shelf.js';
 import { putItems } from './shelf.js';
@@ -18,6 +19,8 @@ export const knowledgeOf = (database: Database, workshopId: string): Promise<Kno
       drives: await listDrives(tx),
       parts: await listParts(tx),
       policy: await policyOf(tx),
+      pricing: await pricingOf(tx),
+      companionCases: await companionCases(tx),
       diagnosis: { before, after },
     };
   });

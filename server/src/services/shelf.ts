@@ -34,7 +34,8 @@ export const moveStock = (database: Database, acting: Acting, { id, item, move }
     return moved.level;
   });
 
-async function moveIn(tx: WorkshopTx, { by, at }: Acting, id: string, item: ItemRef, move: StockMove) {
+/** Moves pieces within the caller's transaction; says why not instead of failing. */
+export async function moveIn(tx: WorkshopTx, { by, at }: Acting, id: string, item: ItemRef, move: StockMove) {
   const held = await lockItem(tx, item);
   if (!held) throw NO_ITEM;
   const level = held.level ?? { ...EMPTY, onShelf: held.inStock };

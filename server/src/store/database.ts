@@ -60,3 +60,10 @@ export function uuidLiteral(id: string): string {
   if (!UUID.test(id)) throw new Error(`Not a UUID: ${id}`);
   return `'${id}'`;
 }
+
+/** Asks one after the other: a connection answers one question at a time. */
+export async function oneByOne<T, R>(all: readonly T[], ask: (one: T) => Promise<R>): Promise<R[]> {
+  const answers: R[] = [];
+  for (const one of all) answers.push(await ask(one));
+  return answers;
+}

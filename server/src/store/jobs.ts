@@ -1,4 +1,5 @@
 import { grown, type FitCase, type JobSummary, type PastCase, type RecordedEvent } from '@petrichor/core';
+import type pg from 'pg';
 import { uuidLiteral, type WorkshopTx } from './database.js';
 
 interface EventRow {
@@ -42,6 +43,14 @@ export function lockStatement(jobId: string, commandId: string): string {
   const job = `from job where workshop_id = current_workshop() and id = ${uuidLiteral(jobId)}`;
   const command = `from job_event where workshop_id = current_workshop() and command_id = ${uuidLiteral(commandId)}`;
   return `select seq ${job} for update; select seq, (select job_id ${command} limit 1) as "commandOf" ${job}`;
+}
+
+/** Locks a job's row until the transaction ends; null: no such job. */
+export async function lockJob(tx: WorkshopTx, jobId: string): Promise<number | null> {
+  const { rows } = await tx.query<{ seq: number }>('select seq from job where workshop_id = current_workshop() and id = $1 for update', [
+    jobId,
+  ]);
+  return rows[0]?.seq ?? null;
 }
 
 export async function seqOfJob(tx: WorkshopTx, jobId: string): Promise<number | null> {
@@ -116,8 +125,8 @@ export async function benchRows(tx: WorkshopTx, closedMost: number): Promise<Job
   const { rows } = await tx.query<{ summary: JobSummary }>(
     `(select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and not closed order by promised_at, number)
      union all
-     (select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and closed and summary -> 'oldDriveHere' ->> 'say' is null
-      order by summary -> 'lastTouched' ->> 'at' desc limit $1)
+     (select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and closed_at is not null
+      and summary -> 'oldDriveHere' ->> 'say' is null order by closed_at desc limit $1)
      union all
      (select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and summary -> 'oldDriveHere' ->> 'say' is not null
       order by summary -> 'oldDriveHere' ->> 'until' limit 500)`,
@@ -131,4 +140,26 @@ export async function summaryOf(tx: WorkshopTx, jobId: string): Promise<JobSumma
     jobId,
   ]);
   return rows[0]?.summary ?? null;
+}
+
+/** Jobs that have no row in the Ledger yet, of all workshops. */
+export async function undrawnJobs(pool: Pick<pg.Pool, 'query'>, most: number): Promise<{ workshopId: string; jobId: string }[]> {
+  const { rows } = await pool.query<{ workshopId: string; jobId: string }>(
+    'select workshop_id as "workshopId", id as "jobId" from job where ledger is null limit $1',
+    [most],
+  );
+  return rows;
+}
+
+export const putSummary = (tx: WorkshopTx, summary: JobSummary) =>
+  tx.query('update job set summary = $2 where workshop_id = current_workshop() and id = $1', [summary.id, JSON.stringify(summary)]);
+
+/** Jobs with something on order, of all workshops. */
+export async function jobsOnOrder(pool: Pick<pg.Pool, 'query'>, most: number): Promise<{ workshopId: string; jobId: string }[]> {
+  const { rows } = await pool.query<{ workshopId: string; jobId: string }>(
+    `select workshop_id as "workshopId", id as "jobId" from job
+     where not closed and coalesce((summary ->> 'ordersOpen')::int, 0) > 0 limit $1`,
+    [most],
+  );
+  return rows;
 }

@@ -1,4 +1,12 @@
-import { evidenceFrom, MachineModelSchema, type Drive, type FitCase, type MachineModel, type Part } from '@petrichor/core';
+import {
+  type CompanionCase,
+  evidenceFrom,
+  MachineModelSchema,
+  type Drive,
+  type FitCase,
+  type MachineModel,
+  type Part,
+} from '@petrichor/core';
 import type { WorkshopTx } from './database.js';
 
 export async function listModels(tx: WorkshopTx): Promise<MachineModel[]> {
@@ -70,3 +78,11 @@ const put = (tx: WorkshopTx, table: 'machine_model' | 'drive' | 'part', document
      on conflict (workshop_id, id) do update set document = excluded.document, changed_at = now()`,
     [JSON.stringify(documents)],
   );
+
+/** What jobs have shown about companions, the latest first; each job may have shown several. */
+export async function companionCases(tx: WorkshopTx): Promise<CompanionCase[]> {
+  const { rows } = await tx.query<{ cases: CompanionCase[] }>(
+    `select companion_cases as cases from job where workshop_id = current_workshop() and companion_cases is not null order by number desc limit 500`,
+  );
+  return rows.flatMap((row) => row.cases);
+}

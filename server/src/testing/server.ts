@@ -4,16 +4,18 @@ import type { AddressInfo } from 'node:net';
 import { rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { demoModels, demoDrives } from '@petrichor/demo';
+import { demoDrives, demoModels, demoParts } from '@petrichor/demo';
 import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { makeApp } from '../app.js';
 import { migrate } from '../migrate.js';
 import { Feed } from '../services/feed.js';
+import { JobService } from '../services/jobs.js';
+import { OrderWatch, SupplierClient } from '../services/suppliers.js';
 import { addAccount, makeFirstAccount } from '../services/accounts.js';
 import { openDatabase, type Database } from '../store/database.js';
-import { putDrives, putModel } from '../store/knowledge.js';
+import { putDrives, putModel, putParts } from '../store/knowledge.js';
 
 const PASSWORD = 'a long enough one';
 
@@ -26,10 +28,12 @@ export class TestServer {
     readonly workshopId: string,
     private readonly feed: Feed,
     readonly server: Server,
+    /** Asks the supplier when a test says so. */
+    readonly orders: OrderWatch,
     private readonly name: string,
   ) {}
 
-  static async start(signInTries = 1000, dockUrl: string | null = null): Promise<TestServer> {
+  static async start(signInTries = 1000, dockUrl: string | null = null, supplierUrl: string | null = null): Promise<TestServer> {
     const name = `test_${randomUUID().replaceAll('-', '')}`;
     await asAdmin((client) => client.query(`create database ${name}`));
     const databaseUrl = withDatabase(postgres(), name);
@@ -45,14 +49,21 @@ export class TestServer {
     await database.inWorkshop(workshopId, async (tx) => {
       for (const model of demoModels()) await putModel(tx, model);
       await putDrives(tx, demoDrives());
+      await putParts(tx, demoParts());
     });
     const log = pino({ level: 'silent' });
     const feed = new Feed(database, databaseUrl, log);
     await feed.start();
     let made: TestServer | null = null;
+    const now = () => made?.now ?? new Date();
+    const jobs = new JobService(database);
+    const suppliers = new SupplierClient(supplierUrl);
     const parts = {
       database,
       feed,
+      jobs,
+      suppliers,
+      sealKey: Buffer.alloc(32, 7),
       log,
       sessionSecret: 'x'.repeat(40),
       secureCookie: false,
@@ -61,10 +72,10 @@ export class TestServer {
       dockUrl,
       photoFolder: path.join(tmpdir(), name),
     };
-    const app = makeApp({ ...parts, now: () => made?.now ?? new Date() });
+    const app = makeApp({ ...parts, now });
     const server = createServer(app);
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
-    made = new TestServer(database, databaseUrl, workshopId, feed, server, name);
+    made = new TestServer(database, databaseUrl, workshopId, feed, server, new OrderWatch(database, jobs, suppliers, now, log), name);
     return made;
   }
 

@@ -56,6 +56,34 @@ export const routes: Routes = [
         title: 'Old drive’s record · Petrichor',
         loadComponent: () => import('./job/hand-over/custody-record').then((file) => file.CustodyRecordScreen),
       },
+      {
+        path: 'jobs/:jobId/record',
+        title: 'Record · Petrichor',
+        loadComponent: () => import('./job/record/record').then((file) => file.RecordScreen),
+      },
+      {
+        path: 'jobs/:jobId/workshop-paper',
+        title: 'Page for the workshop · Petrichor',
+        loadComponent: () => import('./job/hand-over/workshop-paper').then((file) => file.WorkshopPaperScreen),
+      },
+      {
+        path: 'ledger',
+        title: 'Ledger · Petrichor',
+        loadComponent: () => import('./ledger/ledger').then((file) => file.LedgerScreen),
+      },
+      {
+        path: 'ledger/figures',
+        title: 'Figures · Petrichor',
+        loadComponent: () => import('./ledger/figures').then((file) => file.FiguresScreen),
+      },
+      {
+        path: 'ledger/history/:serial',
+        title: 'History · Petrichor',
+        loadComponent: () => import('./ledger/history').then((file) => file.HistoryScreen),
+      },
+      // What a scanned tag leads to.
+      { path: 'j/:number', loadComponent: () => import('./job/tag-landing').then((file) => file.TagLanding) },
+      { path: 'j/:number/:which', loadComponent: () => import('./job/tag-landing').then((file) => file.TagLanding) },
       { path: 'jobs/:jobId', loadComponent: () => import('./job/job').then((file) => file.JobScreen) },
     ],
   },

@@ -9,6 +9,7 @@ import {
   learn,
   shippedDiagnosis,
   USUAL_POLICY,
+  USUAL_PRICING,
   type Drive,
   type JobState,
   type MachineModel,
@@ -66,7 +67,11 @@ export class JobScreenHarness<T> {
     const account = { id: 'ines', name: 'Ines', signInName: 'ines', roles };
     store.dispatch(SessionActions.told({ reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } } }));
     const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
-    store.dispatch(KnowledgeActions.told({ reply: { parts: [], policy: USUAL_POLICY, ...knowledge, diagnosis } }));
+    store.dispatch(
+      KnowledgeActions.told({
+        reply: { parts: [], policy: USUAL_POLICY, pricing: USUAL_PRICING, companionCases: [], ...knowledge, diagnosis },
+      }),
+    );
     store.dispatch(JobsActions.loaded({ job }));
     const fixture = TestBed.createComponent(component);
     for (const [name, value] of Object.entries({ ...inputs, job })) fixture.componentRef.setInput(name, value);

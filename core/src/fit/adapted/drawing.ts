@@ -59,6 +59,8 @@ export function sheetSvg({ widthMm, heightMm, strokes }: Sheet): string {
         return `<circle cx="${n(stroke.x)}" cy="${n(stroke.y)}" r="${n(stroke.radius)}"${stroke.dashed ? ' stroke-dasharray="0.6 0.6"' : ''}/>`;
       case 'rect':
         return `<rect x="${n(stroke.x)}" y="${n(stroke.y)}" width="${n(stroke.width)}" height="${n(stroke.height)}"/>`;
+      case 'fill':
+        return `<rect x="${n(stroke.x)}" y="${n(stroke.y)}" width="${n(stroke.width)}" height="${n(stroke.height)}" fill="black" stroke="none"/>`;
       case 'text':
         return `<text x="${n(stroke.x)}" y="${n(stroke.y)}" font-size="${n(stroke.size)}" fill="black" stroke="none">${escape(stroke.text)}</text>`;
     }

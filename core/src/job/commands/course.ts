@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { levelOn } from '../../move/index.js';
 import { buildWay } from '../../teardown/index.js';
+import { sayRoles } from '../actor.js';
 import { missing } from '../gates/index.js';
 import { NoteKindSchema, NoteSchema } from '../note.js';
 import { isBefore, phaseAfter, phaseBefore, PhaseSchema, SAY_PHASE } from '../phases.js';
@@ -57,11 +58,13 @@ export const waive = defineCommand(
     code: z.string(),
     reason: z.string().trim().min(3, 'A waiver needs a reason: say why it may stay open.').max(300),
   }),
-  BENCH,
-  (job, { code, reason }) => {
+  ANYONE,
+  (job, { code, reason }, { roles }) => {
     const open = missing(job).find((one) => one.code === code);
     if (!open) return refuse('not-missing', 'That is not missing any more.');
-    if (!open.waivable) return refuse('not-waivable', `This cannot be waived: ${open.sentence}`);
+    if (open.waivableBy.length === 0) return refuse('not-waivable', `This cannot be waived: ${open.sentence}`);
+    if (!open.waivableBy.some((role) => roles.includes(role)))
+      return refuse('role', `Only ${sayRoles(open.waivableBy)} waives this. Ask one of them, or sign in as one.`);
     return accept({ type: 'waived', code, what: open.sentence, reason });
   },
 );
@@ -110,14 +113,19 @@ export const settleOldDrive = defineCommand(
 
 /** The machine goes back without a repair: only closed up, with nothing of it on the tray. */
 export const endEarly = defineCommand(
-  z.strictObject({ type: z.literal('end-early'), reason: z.string().trim().min(3, 'Say why the machine goes back unrepaired.').max(500) }),
+  z.strictObject({
+    type: z.literal('end-early'),
+    reason: z.string().trim().min(3, 'Say why the machine goes back unrepaired.').max(500),
+    /** Whom it is referred to; unset: it simply goes back. */
+    referredTo: z.string().trim().max(80).nullable().optional(),
+  }),
   BENCH,
-  (job, { reason }) => {
+  (job, { reason, referredTo = null }, { knowledge }) => {
     if (job.phase === 'hand-over') return refuse('at-end', 'The job is at hand-over already.');
     const out = stillOut(job).length;
     if (out > 0) return refuse('tray', `The tray holds ${out === 1 ? 'one thing' : `${out} things`}: put everything back first.`);
     if (hasWalked(job) && isBefore(job.phase, 'set-up')) return refuse('open', 'The machine is open: walk the way out first.');
-    return accept({ type: 'ended-early', reason });
+    return accept({ type: 'ended-early', reason, referredTo: referredTo === '' ? null : referredTo, looking: knowledge.pricing() });
   },
 );
 

@@ -3,6 +3,7 @@ import type { About, DiagnosisKnowledge } from '../../diagnose/index.js';
 import type { Drive, MachineModel, Part } from '../../hardware/index.js';
 import type { Policy } from '../../teardown/index.js';
 import type { Actor, Role } from '../actor.js';
+import type { Pricing } from '../../quote/index.js';
 import type { JobEvent } from '../events/index.js';
 import type { JobState } from '../state.js';
 
@@ -16,6 +17,8 @@ export interface Knowledge {
   diagnosis(about: About): DiagnosisKnowledge;
   /** How this workshop opens machines. */
   policy(): Policy;
+  /** What it charges. */
+  pricing(): Pricing;
 }
 
 /** Everything that comes in from outside: who, when, and what is known. */
@@ -54,7 +57,4 @@ export const defineCommand = <S extends z.ZodObject>(
 export const accept = (...events: JobEvent[]): Decision => ({ ok: true, events });
 export const refuse = (code: string, sentence: string): Decision => ({ ok: false, refusal: { code, sentence } });
 
-/** Hands on the machine. */
-export const BENCH: readonly Role[] = ['technician', 'lead'];
-/** The counter, too. */
-export const ANYONE: readonly Role[] = ['technician', 'desk', 'lead'];
+export { ANYONE, BENCH, LEAD } from '../actor.js';

@@ -197,11 +197,11 @@ export const cure = defineCommand(
     checked: z.string().trim().min(3, 'Say how you know that it helped.').max(300),
   }),
   BENCH,
-  (job, { what, checked }) => {
+  (job, { what, checked }, { knowledge }) => {
     if (job.phase !== 'diagnose')
       return refuse('moved-on', 'A cure without a drive is recorded at Diagnose. Take the job back there first.');
     if (job.conclusion?.remedy.kind !== 'no-drive')
       return refuse('needs-drive', 'Conclude first that it is something that needs no drive.');
-    return accept({ type: 'cured', what, checked }, { type: 'phase-entered', phase: 'prove' });
+    return accept({ type: 'cured', what, checked, looking: knowledge.pricing() }, { type: 'phase-entered', phase: 'prove' });
   },
 );

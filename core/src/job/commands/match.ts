@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { FIRMWARE_LOOKS, judge, NeedSchema, takesLook, TemplateSchema } from '../../fit/index.js';
+import { FIRMWARE_LOOKS, judge, linkOf, NeedSchema, takesLook, TemplateSchema } from '../../fit/index.js';
 import { readOff } from '../../units/index.js';
 import { isBefore } from '../phases.js';
 import { OF_MODEL, placeOf, slotsOnBench, withMeasured } from '../place-of.js';
@@ -125,7 +125,7 @@ export const overrideFit = defineCommand(
 /** Rules that no override gets past: it does not go in, or nothing hears it. */
 const NO_REASON_HELPS: ReadonlySet<string> = new Set(['soldered', 'outline', 'key', 'connector', 'protocol']);
 
-function choose(
+export function choose(
   job: JobState,
   { slotId, driveId }: { slotId: string; driveId: string },
   { knowledge }: Context,
@@ -146,9 +146,14 @@ function choose(
   if (reason !== null && impossible) return refuse('impossible', `No reason makes it go in or run: ${impossible.sentence}`);
   if (reason !== null && !against) return refuse('nothing-to-override', 'It fits: take it without an override.');
   if (place.plate && !job.adapted?.approved) return refuse('not-approved', `A lead has to approve the adapted ${place.plate.label} first.`);
-  if (drive.inStock < 1 && job.choice?.drive.id !== drive.id)
-    return refuse('not-in-stock', 'It would fit, but none is in stock. Choose one that is.');
-  return accept({ type: 'drive-chosen', slot: place.slot, drive, verdict, override: reason });
+  // What this job has reserved counts as there.
+  const held = job.choice?.drive.id === drive.id ? { ...drive, inStock: Math.max(drive.inStock, job.choice.drive.inStock) } : drive;
+  if (held.inStock < 1 && held.leadDays === null)
+    return refuse(
+      'not-in-stock',
+      'It would fit, but none is in stock and nobody knows how long one takes. Choose one that is here, or write its lead time on the shelf.',
+    );
+  return accept({ type: 'drive-chosen', slot: place.slot, drive: held, verdict, override: reason, link: linkOf(place, held) });
 }
 
 /** A plate or spreader made here. Its thickness counts in every sum; a lead has to approve it. */

@@ -3,6 +3,7 @@ import { NoteSchema } from '../note.js';
 import { PhaseSchema } from '../phases.js';
 import { OldDriveFateSchema, SanitisedSchema } from '../custody.js';
 import { clearItem } from '../tray.js';
+import { PricingSchema } from '../../quote/index.js';
 import { defineEvent, stamp } from './define.js';
 
 /** The job goes on to, or back to, a phase. */
@@ -42,13 +43,26 @@ export const oldDriveSettled = defineEvent(
 );
 
 /** No repair: the machine goes back as it came. */
-export const endedEarly = defineEvent(z.strictObject({ type: z.literal('ended-early'), reason: z.string() }), (job, { reason }, meta) => ({
-  ...job,
-  phase: 'hand-over',
-  endedEarly: { reason, ...stamp(meta) },
-}));
+export const endedEarly = defineEvent(
+  z.strictObject({
+    type: z.literal('ended-early'),
+    reason: z.string(),
+    referredTo: z.string().nullable().default(null),
+    looking: PricingSchema.nullable().default(null),
+  }),
+  (job, { reason, referredTo, looking }, meta) => ({
+    ...job,
+    looking,
+    phase: 'hand-over',
+    waiting: null,
+    endedEarly: { reason, referredTo, ...stamp(meta) },
+  }),
+);
 
+/** The sealed notes go with it: what is in them is nobody's business any more. */
 export const handedOver = defineEvent(z.strictObject({ type: z.literal('handed-over'), to: z.string() }), (job, { to }, meta) => ({
   ...job,
   closed: { to, ...stamp(meta) },
+  waiting: null,
+  sealed: job.sealed.map((one) => (one.destroyed ? one : { ...one, destroyed: stamp(meta) })),
 }));

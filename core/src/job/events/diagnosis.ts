@@ -12,6 +12,7 @@ import {
   type Stop,
 } from '../diagnosis.js';
 import type { JobState } from '../state.js';
+import { PricingSchema } from '../../quote/index.js';
 import { defineEvent, stamp } from './define.js';
 
 /** `about`, `sense` and `detail` came later: events without them are of before the swap, and nobody wrote down how it was seen. */
@@ -151,8 +152,8 @@ export const runEnded = defineEvent(
 
 /** Cured without another drive: what was done, and how one knows that it helped. */
 export const cured = defineEvent(
-  z.strictObject({ type: z.literal('cured'), what: z.string(), checked: z.string() }),
-  (job, { what, checked }, meta) => ({ ...job, cured: { what, checked, ...stamp(meta) } }),
+  z.strictObject({ type: z.literal('cured'), what: z.string(), checked: z.string(), looking: PricingSchema.nullable().default(null) }),
+  (job, { what, checked, looking }, meta) => ({ ...job, looking, cured: { what, checked, ...stamp(meta) } }),
 );
 
 export const causesConfirmed = defineEvent(

@@ -1,4 +1,7 @@
 import * as z from 'zod';
+import { broughtIn, cameBack, comebackExplained, comebackLearnt, removedSettled } from './afterwards.js';
+import { agreed, offered, paid, priceChanged } from './agree.js';
+import { companionFitted, companionJudged, companionUndone } from './companions.js';
 import { endedEarly, handedOver, noted, oldDriveSettled, phaseEntered, waived } from './course.js';
 import type { EventDefinition } from './define.js';
 import {
@@ -18,11 +21,15 @@ import {
   stopWayChosen,
   testSetAside,
 } from './diagnosis.js';
+import { takenUp, waitingBegan, waitingEnded } from './hands.js';
 import { intakeAmended, jobOpened } from './intake.js';
 import { adapted, adaptedJudged, driveChosen, driveMeasured, labelRead, looked, needStated, variantSettled } from './match.js';
+import { memoryRead, newReportRead, speedMeasured, timeMeasured, unpluggedChecked } from './measured.js';
 import { fullnessStated, layoutWished, mapRead, moveFactsStated, openingChecked, runProgressed, tableRead } from './move.js';
+import { needMet, ordered, orderTold, promiseMoved } from './orders.js';
 import { baselineChecked, driveProved, setUpChecked, tried } from './proof.js';
 import { safeguardDecided, settingTurnedOff, settingTurnedOn } from './safeguard.js';
+import { sealedDestroyed, sealedKept, sealedLooked } from './sealed.js';
 import { scouted, screwsCounted, leftShort, serialRecorded, ticked, tickTakenBack, waitStarted, wayPlanned } from './way.js';
 
 /** Every kind of event. A new one: its file beside these, and its name here. */
@@ -80,6 +87,33 @@ const definitions = [
   oldDriveSettled,
   endedEarly,
   handedOver,
+  takenUp,
+  waitingBegan,
+  waitingEnded,
+  offered,
+  agreed,
+  priceChanged,
+  paid,
+  ordered,
+  orderTold,
+  needMet,
+  promiseMoved,
+  sealedKept,
+  sealedLooked,
+  sealedDestroyed,
+  companionFitted,
+  companionJudged,
+  companionUndone,
+  speedMeasured,
+  timeMeasured,
+  memoryRead,
+  newReportRead,
+  unpluggedChecked,
+  removedSettled,
+  cameBack,
+  comebackExplained,
+  comebackLearnt,
+  broughtIn,
 ] as const;
 
 type Schemas<D extends readonly { schema: z.ZodObject }[]> = { -readonly [K in keyof D]: D[K]['schema'] };
@@ -89,6 +123,10 @@ export type JobEvent = z.infer<typeof JobEventSchema>;
 
 /** Kinds whose documents have grown since they were first written. */
 const GROWN: ReadonlySet<JobEvent['type']> = new Set([
+  'job-opened',
+  'intake-amended',
+  'ended-early',
+  'cured',
   'need-stated',
   'drive-chosen',
   'run-started',

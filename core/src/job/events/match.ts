@@ -1,7 +1,8 @@
 import * as z from 'zod';
-import { NeedSchema, TemplateSchema, VerdictSchema } from '../../fit/index.js';
+import { LinkSchema, NeedSchema, TemplateSchema, VerdictSchema } from '../../fit/index.js';
 import { DriveSchema, SlotSchema } from '../../hardware/index.js';
 import { MeasureSchema } from '../../units/index.js';
+import { agreementFallen } from './agree.js';
 import { defineEvent, stamp } from './define.js';
 
 export const needStated = defineEvent(
@@ -55,8 +56,16 @@ export const driveChosen = defineEvent(
     verdict: VerdictSchema,
     /** Why a lead took it against the verdict. */
     override: z.string().nullable().default(null),
+    /** What drive and slot agree on: Prove measures against it. */
+    link: LinkSchema.nullable().default(null),
   }),
-  (job, { slot, drive, verdict, override }, meta) => ({ ...job, way: null, choice: { slot, drive, verdict, override, ...stamp(meta) } }),
+  (job, { slot, drive, verdict, override, link }, meta) => ({
+    ...job,
+    // What was agreed on was another drive.
+    ...(job.agreement && (job.agreement.driveId !== drive.id || job.agreement.slotId !== slot.id) ? agreementFallen(job) : {}),
+    way: null,
+    choice: { slot, drive, verdict, override, link, ...stamp(meta) },
+  }),
 );
 
 /** Something made here that is screwed on with the drive; the choice made without it has to be made again. */

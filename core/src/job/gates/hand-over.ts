@@ -1,4 +1,9 @@
 import { sayItem, stillOut, trayWaiverCode } from '../tray.js';
+import { sayMoney } from '../../units/index.js';
+import { ANYONE } from '../actor.js';
+import { billNow, paidMinor } from '../agreement.js';
+import { removedNow, removedParts } from '../removed.js';
+import { agreementOpen } from './agree.js';
 import { must, should, type Gate } from './gate.js';
 
 /** Nothing left open: the tray is empty, or somebody says why it is not. */
@@ -8,5 +13,20 @@ export const handOver: Gate = (job) => {
     .map((item) => should(trayWaiverCode(item), `Still on the tray: ${sayItem(item)}.`));
   const driveOut = stillOut(job).some((item) => item.kind === 'drive');
   if (driveOut || (job.choice && !job.endedEarly && !job.oldDriveFate)) missing.push(must('old-drive', 'Say where the old drive goes.'));
+  for (const what of removedParts(job))
+    if (!removedNow(job, what)) missing.push(must(`removed:${what}`, `Say where the old part goes: ${what}.`));
+  if (job.choice && !job.endedEarly) missing.push(...agreementOpen(job));
+  const bill = billNow(job);
+  const owed = (bill?.totalMinor ?? 0) - paidMinor(job);
+  if (bill && owed !== 0)
+    missing.push(
+      should(
+        `balance:${owed}`,
+        owed > 0
+          ? `Still to be paid: ${sayMoney(owed)} of ${sayMoney(bill.totalMinor)}.`
+          : `${sayMoney(-owed)} was paid too much: give it back.`,
+        ANYONE,
+      ),
+    );
   return missing;
 };

@@ -1,5 +1,6 @@
 import type { Phase } from '../phases.js';
 import type { JobState } from '../state.js';
+import { agree } from './agree.js';
 import { diagnose } from './diagnose.js';
 import type { Gate, Missing } from './gate.js';
 import { handOver } from './hand-over.js';
@@ -15,6 +16,7 @@ const GATES: Record<Phase, Gate> = {
   intake: () => [],
   diagnose,
   match,
+  agree,
   safeguard,
   'way-in': wayIn,
   swap,
@@ -28,7 +30,7 @@ const GATES: Record<Phase, Gate> = {
 /** What is missing before the job may leave its phase; what was waived with a reason is left out. */
 export function missing(job: JobState): Missing[] {
   const waived = new Set(job.waivers.map((waiver) => waiver.code));
-  return GATES[job.phase](job).filter((one) => !(one.waivable && waived.has(one.code)));
+  return GATES[job.phase](job).filter((one) => !(one.waivableBy.length > 0 && waived.has(one.code)));
 }
 
 export type { Missing } from './gate.js';

@@ -2,7 +2,9 @@ import type { Leg } from '../../teardown/index.js';
 import { progress } from '../walk.js';
 import { countOpen } from '../screw-count.js';
 import { sayItem, stillOut, trayWaiverCode } from '../tray.js';
+import { agreementOpen } from './agree.js';
 import { must, should, type Gate } from './gate.js';
+import { partsOpen } from './parts.js';
 
 const walked = (leg: Leg): Gate => {
   return (job) => {
@@ -11,7 +13,8 @@ const walked = (leg: Leg): Gate => {
   };
 };
 
-export const wayIn: Gate = walked('in');
+/** A visit to look needs no part; the drive does. */
+export const wayIn: Gate = (job) => [...walked('in')(job), ...(job.way?.scouting ? [] : [...partsOpen(job), ...agreementOpen(job)])];
 export const swap: Gate = (job) => [
   ...walked('swap')(job),
   ...(job.serials.newDrive ? [] : [should('new-serial', 'The new drive’s serial is not recorded.')]),

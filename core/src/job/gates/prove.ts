@@ -1,4 +1,6 @@
 import { BASELINE_CHECKS } from '../baseline.js';
+import { unpluggedChecks } from '../unplugged.js';
+import { verdictOfSpeed } from '../verdict-of-speed.js';
 import { must, should, type Gate } from './gate.js';
 
 /** What worked at intake works again; what nobody tried then is no promise now. And what it was is said, so that the next diagnosis knows. */
@@ -7,7 +9,17 @@ export const prove: Gate = (job) => {
   if (!job.cured) {
     if (!job.proved) missing.push(must('proved', 'Say whether the system lists the drive, and at what size.'));
     else if (!job.proved.listed || !job.proved.right) missing.push(should('proved-wrong', job.proved.sentence));
+    const speed = verdictOfSpeed(job);
+    if (!speed) missing.push(should('speed', 'The new drive’s speed was not measured.'));
+    else if (speed.outcome === 'low' || speed.outcome === 'high') missing.push(should('speed-wrong', speed.sentence));
   }
+  for (const { id, say } of unpluggedChecks(job)) {
+    const again = job.rechecked[id]?.result;
+    if (again === undefined || again === 'not-tried') missing.push(should(`unplugged:${id}`, `${say} was unplugged: see that it works.`));
+    else if (again === 'faulty') missing.push(should(`unplugged-fault:${id}`, `${say} was unplugged and does not work now.`));
+  }
+  if (job.companions.some((one) => one.kind === 'memory' && one.outcome === 'works') && !job.memoryShown)
+    missing.push(should('memory', 'Memory was changed: read how much the system shows, and at what speed.'));
   for (const { id, say } of BASELINE_CHECKS) {
     if (job.intake.baseline[id] !== 'works') continue;
     const after = job.after[id]?.result;
@@ -15,5 +27,7 @@ export const prove: Gate = (job) => {
     else if (after === 'faulty') missing.push(should(`baseline-fault:${id}`, `${say} worked at intake and does not now.`));
   }
   if (job.conclusion && !job.confirmed) missing.push(must('confirmed', 'Say whether it was what you concluded.'));
+  if (job.intake.comebackOf && !job.comebackReason)
+    missing.push(must('comeback', 'Say why it came back: diagnosis and guide learn from it.'));
   return missing;
 };

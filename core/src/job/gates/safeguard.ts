@@ -1,4 +1,5 @@
 import { openingChecks } from '../opening.js';
+import { partsOpen } from './parts.js';
 import { must, should, type Gate } from './gate.js';
 
 export const safeguard: Gate = (job) => {
@@ -14,5 +15,5 @@ export const safeguard: Gate = (job) => {
     missing.push(should('recovery-key', 'Nobody knows whether it is encrypted, or where the recovery key is.'));
   for (const check of openingChecks(job))
     if (!job.move.checks[check.id]) missing.push(should(`opening:${check.id}`, `Not checked yet: ${check.say}.`));
-  return missing;
+  return [...missing, ...partsOpen(job)];
 };

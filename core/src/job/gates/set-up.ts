@@ -1,6 +1,7 @@
 import { setUpItems } from '../set-up.js';
 import { stillOut } from '../tray.js';
-import { must, type Gate } from './gate.js';
+import type { Companion } from '../companion.js';
+import { must, type Gate, type Missing } from './gate.js';
 
 export const setUp: Gate = (job) => [
   ...stillOut(job)
@@ -9,4 +10,13 @@ export const setUp: Gate = (job) => [
   ...setUpItems(job)
     .filter((item) => !job.setUp[item.id])
     .map((item) => must(`set-up:${item.id}`, `${item.say}: not checked.`)),
+  ...job.companions.flatMap(trial),
 ];
+
+function trial(one: Companion): Missing[] {
+  const code = `companion:${one.id}`;
+  if (one.outcome === null) return [must(code, `${one.label} is on trial: say that it works, or roll it back.`)];
+  if (one.outcome === 'works') return [];
+  if (one.original !== '' && !one.originalRefitted) return [must(code, `${one.label} did not work: refit the original, ${one.original}.`)];
+  return one.partReturned ? [] : [must(code, `${one.label} did not work: put it back on the shelf.`)];
+}

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type ElementRef } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { sayMinutes, type JobSummary } from '@petrichor/core';
+import { jobOfCode, sayMinutes, type JobSummary } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { JobLine } from '../drawing/job-line';
@@ -50,7 +50,7 @@ export class BenchScreen {
 
   protected readonly open = computed(() => findJobs(this.jobs().open, this.typed()));
   protected readonly closed = computed(() => findJobs(this.jobs().closed, this.typed()));
-  private readonly ready = computed(() => this.jobs().open.filter((job) => job.mark !== 'needs'));
+  private readonly ready = computed(() => this.jobs().open.filter((job) => job.mark !== 'needs' && job.waits === null));
   protected readonly next = computed(() => {
     const ready = this.ready();
     return ready[this.passed() % Math.max(1, ready.length)] ?? null;
@@ -61,8 +61,9 @@ export class BenchScreen {
     let key = first ? 2 : 1;
     const rows = (jobs: JobSummary[]) => jobs.map((job) => ({ job, key: key <= 9 ? String(key++) : '', promise: this.promise(job) }));
     const groups = [
-      { name: 'For your hands', jobs: rest.filter((job) => job.mark !== 'needs') },
+      { name: 'For your hands', jobs: rest.filter((job) => job.mark !== 'needs' && job.waits === null) },
       { name: 'Needs a decision', jobs: rest.filter((job) => job.mark === 'needs') },
+      { name: 'Waits', jobs: rest.filter((job) => job.waits !== null) },
       { name: 'Old drive’s day has come', jobs: this.closed().filter((job) => this.drive(job)?.due) },
       { name: 'Handed over', jobs: this.closed().filter((job) => !this.drive(job)?.due) },
     ];
@@ -98,6 +99,7 @@ export class BenchScreen {
       '/': { say: 'Find a job, serial or person', run: () => this.findField()?.nativeElement.focus() },
       I: { say: 'Take in a machine', run: () => void this.router.navigate(['/take-in']) },
       Enter: { say: 'Take up the job on top', run: () => this.takeUp(this.next()) },
+      B: { say: 'Ledger: every job there ever was', run: () => void this.router.navigate(['/ledger']) },
       Space: { say: 'Next best job for your hands', run: () => this.passed.update((count) => count + 1) },
       ...byNumber,
     });
@@ -111,7 +113,8 @@ export class BenchScreen {
     const now = this.clock.now();
     if (job.closed) return { when: 'Handed over', spare: sayPromise(job.lastTouched.at, now), late: false };
     const { text, late } = saySpare(job.promisedAt, now);
-    return { when: sayPromise(job.promisedAt, now), spare: text, late };
+    const spare = job.promisedBefore && !late ? `moved, was ${sayPromise(job.promisedBefore, now)}` : text;
+    return { when: sayPromise(job.promisedAt, now), spare, late };
   }
 
   protected takeUp(job: JobSummary | null): void {
@@ -120,6 +123,8 @@ export class BenchScreen {
 
   /** Enter in the find field opens what is on top; a scanner ends with Enter, too. */
   protected openFound(): void {
+    const number = jobOfCode(this.typed());
+    if (number !== null) return void this.router.navigate(['/j', number]);
     this.takeUp(this.open()[0] ?? this.closed()[0] ?? null);
   }
 

@@ -35,8 +35,9 @@ export interface JobLineShape {
 const DEPTH: Record<Phase, number> = {
   intake: 0,
   diagnose: 0.1,
-  match: 0.2,
-  safeguard: 0.3,
+  match: 0.18,
+  agree: 0.25,
+  safeguard: 0.32,
   'way-in': 0.4,
   swap: 1,
   try: 0.96,

@@ -1,26 +1,54 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type ElementRef } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { BASELINE_CHECKS, findModels, IntakeSchema, sayModel, type BaselineId, type MachineModel, type Working } from '@petrichor/core';
+import {
+  BASELINE_CHECKS,
+  findModels,
+  IntakeSchema,
+  lookAlikesIn,
+  SAY_RECOVERY_KEY,
+  SAY_SEALS,
+  sayModel,
+  type BaselineId,
+  type Condition,
+  type Intake,
+  type MachineModel,
+  type Working,
+} from '@petrichor/core';
+import type { CustomersReply } from '@petrichor/api';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { AutoComplete, type AutoCompleteCompleteEvent } from 'primeng/autocomplete';
 import { InputText } from 'primeng/inputtext';
-import { SelectButton } from 'primeng/selectbutton';
 import { Textarea } from 'primeng/textarea';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
 import { Api, faultOf } from '../state/api';
-import { BenchActions, selectBench } from '../state/bench/bench.reducer';
 import { JobsActions } from '../state/jobs/jobs.actions';
 import { KnowledgeActions, selectKnowledgeState, selectModels } from '../state/knowledge/knowledge.reducer';
 import { draft } from '../ui/draft';
+import { Choice } from '../ui/choice';
 import { KeyBox } from '../ui/key-box';
+import { MoneyField } from '../ui/money-field';
+import { ConditionField } from './condition-field';
 
 interface Typed {
   /** Made with the first key typed: sending the same form twice makes one job. */
   readonly commandId: string;
   readonly customer: string;
+  /** Of somebody who was here before; null: new, or not chosen from the list. */
+  readonly customerId: string | null;
   readonly reach: string;
   readonly modelId: string;
   readonly serial: string;
@@ -29,11 +57,19 @@ interface Typed {
   readonly accessories: string;
   readonly promisedAt: string;
   readonly baseline: Partial<Record<BaselineId, Working>>;
+  readonly condition: Condition;
+  readonly encryption: Intake['encryption'];
+  readonly recoveryKey: Intake['recoveryKey'];
+  readonly warranty: string;
+  readonly seals: Intake['seals'];
+  readonly ceilingMinor: number | null;
+  readonly comebackOf: Intake['comebackOf'];
 }
 
 const blank = (): Typed => ({
   commandId: '',
   customer: '',
+  customerId: null,
   reach: '',
   modelId: '',
   serial: '',
@@ -42,7 +78,16 @@ const blank = (): Typed => ({
   accessories: '',
   promisedAt: '',
   baseline: {},
+  condition: { words: '', marks: [], photos: [] },
+  encryption: 'unknown',
+  recoveryKey: 'unknown',
+  warranty: '',
+  seals: 'not-looked',
+  ceilingMinor: null,
+  comebackOf: null,
 });
+
+type KnownCustomer = CustomersReply['customers'][number];
 
 interface ModelOption {
   readonly id: string;
@@ -54,7 +99,7 @@ const optionOf = (model: MachineModel): ModelOption => ({ id: model.id, name: sa
 /** Taking a machine in: what the counter asks, in the order one asks it. Kept while it is typed. */
 @Component({
   selector: 'p-intake',
-  imports: [FormsModule, RouterLink, AutoComplete, InputText, SelectButton, Textarea, ConnectionLine, KeyBox],
+  imports: [FormsModule, RouterLink, AutoComplete, InputText, Textarea, Choice, ConditionField, ConnectionLine, KeyBox, MoneyField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './intake.html',
   styleUrl: './intake.css',
@@ -63,22 +108,25 @@ export class IntakeScreen {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
   private readonly router = inject(Router);
-  private readonly known = this.store.selectSignal(selectModels);
+  private readonly all = this.store.selectSignal(selectModels);
   /** A retired guide is for the jobs that were walked with it. */
-  private readonly models = computed(() => this.known().filter((one) => one.guide.state !== 'retired'));
+  private readonly models = computed(() => this.all().filter((one) => one.guide.state !== 'retired'));
   protected readonly knowledge = this.store.selectSignal(selectKnowledgeState);
-  private readonly bench = this.store.selectSignal(selectBench);
   private readonly form = viewChild<ElementRef<HTMLFormElement>>('form');
   protected readonly typed = draft<Typed>('intake', blank());
   protected readonly suggestions = signal<ModelOption[]>([]);
-  protected readonly customers = signal<string[]>([]);
+  protected readonly customers = signal<KnownCustomer[]>([]);
+  /** The chosen customer, with the machines they brought before. */
+  protected readonly known = signal<KnownCustomer | null>(null);
+  /** The job that this machine comes back from. */
+  readonly comeback = input<string>();
   /** Text in the model field that is not a model yet. */
   protected readonly modelText = signal<ModelOption | string | null>(null);
   protected readonly checks = BASELINE_CHECKS;
   protected readonly working = [
-    { label: 'works', value: 'works' },
-    { label: 'faulty', value: 'faulty' },
-    { label: 'not tried', value: 'not-tried' },
+    { label: 'works', value: 'works' as Working },
+    { label: 'faulty', value: 'faulty' as Working },
+    { label: 'not tried', value: 'not-tried' as Working },
   ];
   protected readonly busy = signal(false);
   protected readonly general = signal('');
@@ -94,19 +142,26 @@ export class IntakeScreen {
   );
   /** Letters and digits that are mistaken for one another on worn labels. */
   protected readonly lookAlikes = computed(() => {
-    const found = [
-      ...new Set(
-        this.typed()
-          .serial.toUpperCase()
-          .match(/[O0I1B8S5]/g) ?? [],
-      ),
-    ];
-    return found.length > 0 && /[OIBS]/.test(found.join('')) ? `Look twice at ${found.join(', ')}: they are easily mistaken.` : '';
+    const found = lookAlikesIn(this.typed().serial);
+    return found.length > 0 ? `Look twice at ${found.join(', ')}: they are easily mistaken.` : '';
   });
+  protected readonly encryptions = [
+    { label: 'yes', value: 'yes' as const },
+    { label: 'no', value: 'no' as const },
+    { label: 'not known', value: 'unknown' as const },
+  ];
+  protected readonly keyPlaces = (Object.keys(SAY_RECOVERY_KEY) as Intake['recoveryKey'][]).map((value) => ({
+    value,
+    label: SAY_RECOVERY_KEY[value],
+  }));
+  protected readonly sealStates = (Object.keys(SAY_SEALS) as Intake['seals'][]).map((value) => ({ value, label: SAY_SEALS[value] }));
 
   constructor() {
     if (!this.knowledge().loaded) this.store.dispatch(KnowledgeActions.wanted());
-    if (!this.bench().at) this.store.dispatch(BenchActions.wanted());
+    effect(() => {
+      const jobId = this.comeback();
+      if (jobId) untracked(() => this.takeFrom(jobId));
+    });
     inject(Keys).bind({ Escape: { say: 'Back to the Bench', run: () => void this.router.navigate(['/']) } });
   }
 
@@ -130,9 +185,74 @@ export class IntakeScreen {
     this.suggestions.set(findModels(this.models(), query).slice(0, 12).map(optionOf));
   }
 
+  /** Customers of the whole record, by any word of name or phone. Away from the server one simply goes on typing. */
   protected suggestCustomers({ query }: AutoCompleteCompleteEvent): void {
-    const known = new Set(this.bench().jobs.map((job) => job.customer));
-    this.customers.set([...known].filter((name) => name.toLowerCase().includes(query.toLowerCase())).sort());
+    this.api.customers(query).subscribe({
+      next: ({ customers }) => this.customers.set(customers),
+      error: () => this.customers.set([]),
+    });
+  }
+
+  protected chooseCustomer(value: KnownCustomer | string | null): void {
+    if (value !== null && typeof value === 'object') {
+      this.known.set(value);
+      this.typed.update((typed) => ({
+        ...typed,
+        commandId: typed.commandId || crypto.randomUUID(),
+        customer: value.name,
+        customerId: value.id,
+        reach: value.reach,
+      }));
+      return;
+    }
+    this.known.set(null);
+    this.typed.update((typed) => ({
+      ...typed,
+      commandId: typed.commandId || crypto.randomUUID(),
+      customer: value ?? '',
+      customerId: null,
+    }));
+  }
+
+  /** One of the machines that this customer brought before; closed within the record, it may be a comeback. */
+  protected chooseMachine(machine: KnownCustomer['machines'][number], comeback: boolean): void {
+    this.modelText.set(null);
+    this.typed.update((typed) => ({
+      ...typed,
+      modelId: machine.modelId,
+      serial: machine.serial,
+      comebackOf: comeback ? { jobId: machine.jobId, number: machine.number } : null,
+    }));
+    this.form()?.nativeElement.querySelector<HTMLElement>('#complaint')?.focus();
+  }
+
+  protected noComeback(): void {
+    this.set('comebackOf', null);
+  }
+
+  /** Fills in what the old job knows. */
+  private takeFrom(jobId: string): void {
+    this.api.job(jobId).subscribe({
+      next: ({ job }) => {
+        const { customer, modelId, serial, accessories, mustNotLose, encryption, recoveryKey } = job.intake;
+        this.modelText.set(null);
+        this.typed.set({
+          ...blank(),
+          commandId: crypto.randomUUID(),
+          customer: customer.name,
+          customerId: customer.id,
+          reach: customer.reach,
+          modelId,
+          serial,
+          accessories,
+          mustNotLose,
+          encryption,
+          recoveryKey,
+          comebackOf: { jobId: job.id, number: job.number },
+        });
+      },
+      error: (error: unknown) => this.general.set(faultOf(error).sentence),
+    });
   }
 
   protected chooseModel(value: ModelOption | string | null): void {
@@ -160,14 +280,14 @@ export class IntakeScreen {
 
   protected send(event?: Event): void {
     event?.preventDefault();
-    const { commandId, customer, reach, ...rest } = this.typed();
+    const { commandId, customer, customerId, reach, ...rest } = this.typed();
     const model = this.model();
     const baseline = Object.fromEntries(BASELINE_CHECKS.map(({ id }) => [id, rest.baseline[id] ?? 'not-tried']));
     const read = IntakeSchema.safeParse({
       ...rest,
       baseline,
       modelName: model ? sayModel(model) : '',
-      customer: { name: customer, reach },
+      customer: { id: customerId, name: customer, reach },
     });
     if (!read.success) return this.show(read.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message })));
     this.busy.set(true);

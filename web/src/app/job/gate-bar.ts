@@ -1,11 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
-import { missing, phaseAfter, phaseIndex, SAY_PHASE, type JobState, type Missing, type Phase } from '@petrichor/core';
+import { missing, phaseAfter, phaseIndex, SAY_PHASE, sayRoles, type JobState, type Missing, type Phase } from '@petrichor/core';
+import { Store } from '@ngrx/store';
 import { Dialog } from 'primeng/dialog';
+import { InputText } from 'primeng/inputtext';
 import { Textarea } from 'primeng/textarea';
 import { Keys } from '../shell/keys';
 import { JobDesk } from '../state/jobs/job-desk';
+import { selectAccount } from '../state/session/session.reducer';
 import { draft } from '../ui/draft';
 import { KeyBox } from '../ui/key-box';
 import { StateMark } from '../ui/state-mark';
@@ -15,7 +18,7 @@ const MOST_LISTED = 3;
 /** The foot of a job: what is missing before it may go on, and the one target that takes it on. */
 @Component({
   selector: 'p-gate-bar',
-  imports: [FormsModule, Dialog, Textarea, KeyBox, StateMark],
+  imports: [FormsModule, Dialog, InputText, Textarea, KeyBox, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './gate-bar.html',
   styleUrl: './gate-bar.css',
@@ -25,12 +28,25 @@ export class GateBar {
   readonly phase = input.required<Phase>();
   private readonly desk = inject(JobDesk);
   private readonly router = inject(Router);
+  private readonly account = inject(Store).selectSignal(selectAccount);
+  private readonly roles = computed(() => this.account()?.roles ?? []);
+  /** Which of the missing things the key went to last: pressed again it goes to the next. */
+  private went = -1;
   protected readonly open = computed(() => missing(this.job()));
   /** What may be waived is always listed, with its button; of the rest the first few, and how many more. */
   protected readonly listed = computed(() => {
-    const [waivable, firm] = [this.open().filter((one) => one.waivable), this.open().filter((one) => !one.waivable)];
+    const roles = this.roles();
+    const mine = (one: Missing) => one.waivableBy.some((role) => roles.includes(role));
+    const [waivable, firm] = [this.open().filter(mine), this.open().filter((one) => !mine(one))];
     const shown = [...waivable, ...firm.slice(0, Math.max(1, MOST_LISTED - waivable.length))];
-    return { shown, more: this.open().length - shown.length };
+    return {
+      shown: shown.map((one) => ({
+        ...one,
+        mine: mine(one),
+        other: one.waivableBy.length > 0 && !mine(one) ? sayRoles(one.waivableBy) : '',
+      })),
+      more: this.open().length - shown.length,
+    };
   });
   protected readonly lookingBack = computed(() => this.phase() !== this.job().phase);
   protected readonly last = computed(() => this.job().phase === 'hand-over');
@@ -47,15 +63,39 @@ export class GateBar {
   /** What is about to be waived, or the end of the job without a repair. */
   protected readonly asking = signal<Missing | 'end' | null>(null);
   protected readonly reason = draft('waiver', '');
+  protected readonly referredTo = draft('referred-to', '');
 
   constructor() {
-    inject(Keys).bind({ Enter: { say: 'Go on to the next part', run: () => this.goOn() } });
+    inject(Keys).bind({
+      Enter: { say: 'Go on to the next part', run: () => this.goOn() },
+      '.': { say: 'Go to what is missing; again: to the next', run: () => this.goToNext() },
+    });
   }
 
   protected goOn(): void {
     if (this.lookingBack()) return void this.router.navigate(['/jobs', this.job().id]);
     if (this.hidden() || this.last()) return;
     this.refusal.set(this.desk.give(this.job(), { type: 'advance', from: this.job().phase })?.sentence ?? '');
+  }
+
+  /** To where a missing thing is settled: its field on this screen, or the part of the job that has it. */
+  protected goTo(one: Missing): void {
+    if (one.at !== null && one.at !== this.phase())
+      return void this.router.navigate(['/jobs', this.job().id], { queryParams: { see: one.at } });
+    const places = [...document.querySelectorAll<HTMLElement>('[data-gate]')];
+    const place = places.find(
+      (element) => one.code === element.dataset['gate'] || one.code.startsWith(`${element.dataset['gate'] ?? ''}:`),
+    );
+    const target = place?.querySelector<HTMLElement>('input, textarea, select, button, a, [tabindex]') ?? place;
+    target?.scrollIntoView({ block: 'center' });
+    target?.focus();
+  }
+
+  private goToNext(): void {
+    const all = this.open();
+    if (all.length === 0) return;
+    this.went = (this.went + 1) % all.length;
+    this.goTo(all[this.went]!);
   }
 
   protected returnTo(): void {
@@ -76,11 +116,17 @@ export class GateBar {
     const schema = reason.trim().length < 3 ? 'Say why, in a few words.' : null;
     const refusal =
       schema ??
-      this.desk.give(this.job(), what === 'end' ? { type: 'end-early', reason } : { type: 'waive', code: what.code, reason })?.sentence;
+      this.desk.give(
+        this.job(),
+        what === 'end'
+          ? { type: 'end-early', reason, referredTo: this.referredTo().trim() || null }
+          : { type: 'waive', code: what.code, reason },
+      )?.sentence;
     this.refusal.set(refusal ?? '');
     if (refusal) return;
     this.asking.set(null);
     this.reason.set('');
+    this.referredTo.set('');
   }
 }
 

@@ -42,7 +42,7 @@ describe('the foot of a job', () => {
       knowledge,
       { phase: 'prove' },
     );
-    expect(many.element.textContent).toContain('and 3 more, above');
+    expect(many.element.textContent).toContain('and 4 more, above');
   });
 
   it('waives with a reason, and only with one', async () => {

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
-import { isBefore, PHASES, phaseIndex, SAY_PHASE, summarise, type Phase } from '@petrichor/core';
+import { isBefore, PHASES, phaseIndex, SAY_PHASE, summarise, waitsFor, type Phase } from '@petrichor/core';
+import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { JobLine } from '../drawing/job-line';
 import { TrayStrip } from '../drawing/tray-strip';
@@ -10,9 +11,11 @@ import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
 import { sayPromise, saySpare } from '../shell/promise';
 import { JobDesk } from '../state/jobs/job-desk';
+import { selectAccount } from '../state/session/session.reducer';
 import { KeyBox } from '../ui/key-box';
 import { StateMark } from '../ui/state-mark';
 import { Wordmark } from '../ui/wordmark';
+import { AgreeSection } from './agree/agree';
 import { AfterSwap } from './diagnose/after-swap';
 import { DiagnoseSection } from './diagnose/diagnose';
 import { GateBar } from './gate-bar';
@@ -37,6 +40,7 @@ import { WaySection } from './way/way';
     StateMark,
     Wordmark,
     AfterSwap,
+    AgreeSection,
     DiagnoseSection,
     MatchSection,
     MoveSection,
@@ -58,6 +62,7 @@ export class JobScreen {
   private readonly desk = inject(JobDesk);
   private readonly clock = inject(Clock);
   private readonly router = inject(Router);
+  private readonly account = inject(Store).selectSignal(selectAccount);
   protected readonly open = this.desk.open(this.jobId);
   protected readonly job = computed(() => this.open()?.shown ?? null);
   protected readonly summary = computed(() => {
@@ -86,10 +91,27 @@ export class JobScreen {
   protected readonly walking = computed(
     () => ['way-in', 'swap', 'way-out'].includes(this.phase()) && !this.lookingBack() && !this.afterSwap(),
   );
+  protected readonly waits = computed(() => {
+    const job = this.job();
+    return job && !job.closed ? waitsFor(job) : null;
+  });
+  /** In whose hands it is, seen from here. */
+  protected readonly hands = computed((): string => {
+    const hands = this.job()?.hands;
+    return !hands ? 'nobody' : hands.by.id === this.account()?.id ? 'mine' : hands.by.name;
+  });
+  protected readonly mayTakeUp = computed(() => this.account()?.roles.some((role) => role !== 'desk') ?? false);
   protected readonly time = computed(() => format(this.clock.now(), 'HH:mm'));
   protected readonly promise = computed(() => {
     const job = this.job();
-    return job && { when: sayPromise(job.intake.promisedAt, this.clock.now()), ...saySpare(job.intake.promisedAt, this.clock.now()) };
+    if (!job) return null;
+    const now = this.clock.now();
+    const moved = job.promiseMoves.at(-1);
+    return {
+      when: sayPromise(job.intake.promisedAt, now),
+      ...saySpare(job.intake.promisedAt, now),
+      before: moved ? sayPromise(moved.from, now) : null,
+    };
   });
 
   constructor() {
@@ -102,7 +124,21 @@ export class JobScreen {
       const job = this.job();
       if (job) title.setTitle(`${job.number} ${SAY_PHASE[job.phase]} · Petrichor`);
     });
-    inject(Keys).bind({ Escape: { say: 'Up to the Bench', run: () => this.up() } });
+    inject(Keys).bind({
+      Escape: { say: 'Up to the Bench', run: () => this.up() },
+      R: { say: 'Record: counter, notes, tags, history', run: () => void this.router.navigate(['/jobs', this.jobId(), 'record']) },
+      'Shift+T': { say: 'Take the job up, or over', run: () => this.takeUp() },
+    });
+  }
+
+  protected takeUp(): void {
+    const job = this.job();
+    if (job && !job.closed && this.mayTakeUp() && this.hands() !== 'mine') this.desk.give(job, { type: 'take-up' });
+  }
+
+  protected goOnHands(): void {
+    const job = this.job();
+    if (job) this.desk.give(job, { type: 'stop-waiting', how: '' });
   }
 
   protected up(): void {

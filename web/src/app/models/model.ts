@@ -23,7 +23,7 @@ import { firstValueFrom } from 'rxjs';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
 import { Api, faultOf } from '../state/api';
-import { KnowledgeActions, selectKnowledgeState, selectPolicy } from '../state/knowledge/knowledge.reducer';
+import { KnowledgeActions, selectKnowledgeState, selectPolicy, selectCompanionCases } from '../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../state/session/session.reducer';
 import { KeyBox } from '../ui/key-box';
 import { PaperChoice } from '../ui/paper-choice';
@@ -45,6 +45,9 @@ const SAY_EVIDENCE = { claimed: 'the maker says', reported: 'reported', 'seen-he
 export class ModelScreen {
   readonly modelId = input.required<string>();
   private readonly store = inject(Store);
+  private readonly cases = this.store.selectSignal(selectCompanionCases);
+  /** What jobs here have shown about memory, wireless cards and batteries in this model. */
+  protected readonly companions = computed(() => this.cases().filter((one) => one.modelId === this.modelId()));
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly account = this.store.selectSignal(selectAccount);

@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { provideRouter } from '@angular/router';
-import { learn, shippedDiagnosis, USUAL_POLICY, type Role } from '@petrichor/core';
+import { learn, shippedDiagnosis, USUAL_POLICY, USUAL_PRICING, type Role } from '@petrichor/core';
 import { provideStore, Store } from '@ngrx/store';
 import { model } from '../../../../core/src/testing/samples';
 import { connectionReducer } from '../state/connection/connection.reducer';
@@ -40,7 +40,11 @@ function begin(roles: Role[]): HttpTestingController {
   const account = { id: 'ines', name: 'Ines', signInName: 'ines', roles };
   store.dispatch(SessionActions.told({ reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } } }));
   const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
-  store.dispatch(KnowledgeActions.told({ reply: { models: [model()], drives: [], parts: [], policy: USUAL_POLICY, diagnosis } }));
+  store.dispatch(
+    KnowledgeActions.told({
+      reply: { models: [model()], drives: [], parts: [], policy: USUAL_POLICY, pricing: USUAL_PRICING, companionCases: [], diagnosis },
+    }),
+  );
   return TestBed.inject(HttpTestingController);
 }
 

@@ -13,13 +13,14 @@ import { KeyBox } from '../ui/key-box';
 import { GuideDrafts } from './edit/guide-drafts';
 import { NewModel } from './new-model';
 import { PolicyForm } from './policy-form';
+import { PricingForm } from './pricing-form';
 
 const LARGEST_FILE = 8_000_000;
 
 /** The machine models this workshop knows; a lead brings documents in, drive and part lists among them. */
 @Component({
   selector: 'p-models',
-  imports: [FormsModule, RouterLink, InputText, ConnectionLine, KeyBox, NewModel, PolicyForm],
+  imports: [FormsModule, RouterLink, InputText, ConnectionLine, KeyBox, NewModel, PolicyForm, PricingForm],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['../intake/intake.css', './models.css'],
   template: `
@@ -83,6 +84,8 @@ const LARGEST_FILE = 8_000_000;
         <p-new-model />
         <h2>How this workshop opens machines</h2>
         <p-policy-form [policy]="knowledge().policy" [lead]="lead()" />
+        <h2>What this workshop charges</h2>
+        <p-pricing-form [pricing]="knowledge().pricing" [lead]="lead()" />
       </section>
     </div>
     <p-connection-line />

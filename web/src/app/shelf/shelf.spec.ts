@@ -3,7 +3,18 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideStore, Store } from '@ngrx/store';
-import { DriveSchema, EMPTY, learn, PartSchema, shippedDiagnosis, type Drive, type Part, type Role, USUAL_POLICY } from '@petrichor/core';
+import {
+  DriveSchema,
+  EMPTY,
+  learn,
+  PartSchema,
+  shippedDiagnosis,
+  type Drive,
+  type Part,
+  type Role,
+  USUAL_POLICY,
+  USUAL_PRICING,
+} from '@petrichor/core';
 import { connectionReducer } from '../state/connection/connection.reducer';
 import { jobsReducer } from '../state/jobs/jobs.reducer';
 import { KnowledgeActions, knowledgeReducer } from '../state/knowledge/knowledge.reducer';
@@ -117,7 +128,11 @@ describe('the screen', () => {
     const account = { id: 'ines', name: 'Ines', signInName: 'ines', roles };
     store.dispatch(SessionActions.told({ reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } } }));
     const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
-    store.dispatch(KnowledgeActions.told({ reply: { models: [], drives: [drive], parts, policy: USUAL_POLICY, diagnosis } }));
+    store.dispatch(
+      KnowledgeActions.told({
+        reply: { models: [], drives: [drive], parts, policy: USUAL_POLICY, pricing: USUAL_PRICING, companionCases: [], diagnosis },
+      }),
+    );
     fixture = TestBed.createComponent(ShelfScreen);
     http = TestBed.inject(HttpTestingController);
     await settle();

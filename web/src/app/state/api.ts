@@ -3,7 +3,14 @@ import { inject, Injectable } from '@angular/core';
 import type {
   Account,
   BenchReply,
+  BringInJobReply,
   CommandReply,
+  CustomersReply,
+  FiguresReply,
+  KeepSealed,
+  LedgerReply,
+  PlaceOrder,
+  SupplierOffer,
   DiagnosisReply,
   DockReply,
   DockRun,
@@ -31,7 +38,7 @@ import type {
   SimulatedDrives,
   StartRun,
 } from '@petrichor/api';
-import type { About, DiagnosisKnowledge, ItemRef, MachineModel, Policy } from '@petrichor/core';
+import type { About, DiagnosisKnowledge, ItemRef, MachineModel, Policy, Pricing } from '@petrichor/core';
 import type { Observable } from 'rxjs';
 
 /** The server's routes as methods. Replies are typed by the contract. */
@@ -86,6 +93,31 @@ export class Api {
   settleCorrection = (jobId: string, seq: number, body: SettleCorrection): Observable<void> =>
     this.http.post<void>(`/api/corrections/${encodeURIComponent(jobId)}/${seq}`, body);
   setPolicy = (body: Policy): Observable<Policy> => this.http.post<Policy>('/api/policy', body);
+  setPricing = (body: Pricing): Observable<Pricing> => this.http.post<Pricing>('/api/pricing', body);
+  customers = (find: string): Observable<CustomersReply> => this.http.get<CustomersReply>('/api/customers', { params: { find } });
+  keepSealed = (jobId: string, body: KeepSealed): Observable<CommandReply> =>
+    this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/sealed`, body);
+  lookSealed = (jobId: string, noteId: string, commandId: string): Observable<{ secret: string }> =>
+    this.http.post<{ secret: string }>(`/api/jobs/${encodeURIComponent(jobId)}/sealed/${encodeURIComponent(noteId)}/look`, { commandId });
+  destroySealed = (jobId: string, noteId: string, commandId: string): Observable<CommandReply> =>
+    this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/sealed/${encodeURIComponent(noteId)}/destroy`, { commandId });
+  offers = ({ kind, id }: ItemRef, quantity: number): Observable<{ offers: SupplierOffer[] }> =>
+    this.http.get<{ offers: SupplierOffer[] }>('/api/offers', { params: { kind, id, quantity } });
+  placeOrder = (jobId: string, body: PlaceOrder): Observable<CommandReply> =>
+    this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/orders`, body);
+  endOrder = (jobId: string, orderId: string, how: 'cancel' | 'return', why: string): Observable<CommandReply> =>
+    this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/orders/${encodeURIComponent(orderId)}/${how}`, {
+      commandId: crypto.randomUUID(),
+      why,
+    });
+  ledger = (query: Readonly<Record<string, string | number | boolean>>): Observable<LedgerReply> =>
+    this.http.get<LedgerReply>('/api/ledger', { params: query });
+  history = (serial: string): Observable<LedgerReply> => this.http.get<LedgerReply>(`/api/ledger/history/${encodeURIComponent(serial)}`);
+  figures = (from: string, to: string): Observable<FiguresReply> =>
+    this.http.get<FiguresReply>('/api/ledger/figures', { params: { from, to } });
+  jobOfNumber = (number: number): Observable<{ jobId: string }> => this.http.get<{ jobId: string }>(`/api/job-numbers/${number}`);
+  bringInJob = (text: string): Observable<BringInJobReply> =>
+    this.http.post<BringInJobReply>('/api/job-documents', text, { headers: { 'Content-Type': 'text/plain' } });
   keepPhoto = (photo: Blob): Observable<PhotoReply> =>
     this.http.post<PhotoReply>('/api/photos', photo, { headers: { 'Content-Type': 'image/jpeg' } });
   bringIn = (text: string): Observable<{ imported: string }> => this.http.post<{ imported: string }>('/api/imports', { text });

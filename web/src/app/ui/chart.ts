@@ -106,7 +106,11 @@ export class Chart {
       yaxis: {
         min: 0,
         ...(this.most() === null ? {} : { max: this.most()! }),
-        labels: { style: text, formatter: (value: number) => `${Math.round(value).toLocaleString('en-GB')}${this.unit()}` },
+        labels: {
+          style: text,
+          formatter: (value: number) =>
+            `${(Math.round(value * (value < 10 ? 10 : 1)) / (value < 10 ? 10 : 1)).toLocaleString('en-GB')}${this.unit()}`,
+        },
       },
       tooltip: { theme: dark ? 'dark' : 'light' },
     };

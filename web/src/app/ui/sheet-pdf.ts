@@ -1,5 +1,5 @@
 import type { Sheet } from '@petrichor/core';
-import { PDFDocument, StandardFonts, type PDFFont } from 'pdf-lib';
+import { PDFDocument, rgb, StandardFonts, type PDFFont } from 'pdf-lib';
 
 /** PDF points in a millimetre: 72 to the inch of 25.4 mm. */
 const POINTS_PER_MM = 72 / 25.4;
@@ -39,6 +39,15 @@ function drawSheet(document: PDFDocument, font: PDFFont, { widthMm, heightMm, st
           width: x(stroke.width),
           height: x(stroke.height),
           borderWidth: thickness,
+        });
+        break;
+      case 'fill':
+        page.drawRectangle({
+          x: x(stroke.x),
+          y: y(stroke.y + stroke.height),
+          width: x(stroke.width),
+          height: x(stroke.height),
+          color: rgb(0, 0, 0),
         });
         break;
       case 'text':

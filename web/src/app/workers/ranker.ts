@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import { rankAll, type Drive, type Place, type Ranking } from '@petrichor/core';
+import { benchAt, judgeAt, linkOf, rankAll, type Candidate, type Drive, type Place, type Ranking } from '@petrichor/core';
 import { wrap, type Remote } from 'comlink';
 import type { RankWork } from './rank.worker';
 
@@ -23,5 +23,16 @@ export class Ranker {
       await this.remote.hold(drives);
     }
     return this.remote.rank(place, changed);
+  }
+
+  /** The first of the ranking with their proofs; `changed` stand in for the catalogue's own of the same id. */
+  async candidates(place: Place, drives: readonly Drive[], most: number, changed: readonly Drive[] = []): Promise<Candidate[]> {
+    const { order } = await this.rank(place, drives, changed);
+    const own = new Map(changed.map((drive) => [drive.id, drive]));
+    const bench = benchAt(place);
+    return Array.from(order.subarray(0, most), (at) => {
+      const drive = own.get(drives[at]!.id) ?? drives[at]!;
+      return { drive, verdict: judgeAt(bench, drive), link: linkOf(place, drive) };
+    });
   }
 }

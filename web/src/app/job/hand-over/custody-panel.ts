@@ -1,7 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { isHere, methodsFor, oldMedium, type JobCommand, type JobState, type OldDriveFate, type SanitiseMethod } from '@petrichor/core';
+import {
+  FATES,
+  isHere,
+  methodsFor,
+  oldMedium,
+  sayCustody,
+  type JobCommand,
+  type JobState,
+  type OldDriveFate,
+  type SanitiseMethod,
+} from '@petrichor/core';
 import { InputText } from 'primeng/inputtext';
 import { RadioButton } from 'primeng/radiobutton';
 import { Select } from 'primeng/select';
@@ -9,7 +19,6 @@ import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { jobDraft } from '../../ui/draft';
 import { StateMark } from '../../ui/state-mark';
-import { FATES, sayCustody } from './fates';
 
 const LEVEL_WORDS = { clear: 'Clear', purge: 'Purge', destroy: 'Destroy' } as const;
 

@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { oldMedium } from '@petrichor/core';
+import { oldMedium, sayCustody } from '@petrichor/core';
 import { Clock } from '../../shell/clock';
 import { sayDay, sayMoment } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { sayCustody } from './fates';
 import { PrintedPage } from './printed-page';
 
 /** One page that says what became of an old drive: when, by whom, how, with its serial; printed as it stands. */

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { m2Drive, model } from '../../../../../core/src/testing/samples';
-import { benchAt } from '../../../../../core/src/testing/walks';
+import { benchAt, payAndHandOver } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { CustodyPanel } from './custody-panel';
 import { CustodyRecordScreen } from './custody-record';
@@ -23,7 +23,7 @@ describe('custody of the old drive', () => {
   });
 
   it('goes on after the job is closed while the drive is here, and then no more', async () => {
-    const bench = benchAt('hand-over').must(kept, { type: 'hand-over', to: 'Ms Quist' });
+    const bench = payAndHandOver(benchAt('hand-over').must(kept));
     const screen = await JobScreenHarness.of(CustodyPanel, bench.job, knowledge);
     expect(screen.element.textContent).toContain('Kept here as fallback until 2026-12-24 (drawer 7).');
     await choose(screen, 'returned');

@@ -8,12 +8,14 @@ import { JobDesk } from '../../state/jobs/job-desk';
 import { jobDraft } from '../../ui/draft';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
+import { PriceLines } from '../agree/price-lines';
 import { CustodyPanel } from './custody-panel';
+import { RemovedPanel } from './removed-panel';
 
 /** The end: where the old drive goes, what is still open, the page for the customer, and the machine into their hands. */
 @Component({
   selector: 'p-hand-over-section',
-  imports: [FormsModule, RouterLink, InputText, CustodyPanel, KeyBox, StateMark],
+  imports: [FormsModule, RouterLink, InputText, CustodyPanel, KeyBox, PriceLines, RemovedPanel, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -29,10 +31,13 @@ import { CustodyPanel } from './custody-panel';
     <div class="columns">
       <section class="stack">
         @if (needsFate()) {
-          <p-custody-panel [job]="job()" />
+          <p-custody-panel [job]="job()" data-gate="old-drive" />
         }
+        <p-removed-panel [job]="job()" />
       </section>
       <section class="stack">
+        <h2>Price</h2>
+        <p-price-lines [job]="job()" data-gate="balance" />
         <h2>To the customer</h2>
         @if (job().closed; as closed) {
           <p class="done">
@@ -49,6 +54,7 @@ import { CustodyPanel } from './custody-panel';
         }
         <div class="buttons">
           <a class="tgt big" [routerLink]="['/jobs', job().id, 'paper']">Page for the customer <p-key name="P" /></a>
+          <a class="tgt big" [routerLink]="['/jobs', job().id, 'workshop-paper']">For the workshop</a>
           @if (!job().closed) {
             <button class="go big" type="button" [attr.aria-disabled]="out() > 0" (click)="handOver()">Hand over and close</button>
           }
@@ -72,7 +78,7 @@ export class HandOverSection {
   protected readonly headline = computed(() => {
     const { closed, endedEarly } = this.job();
     if (closed) return 'Handed over.';
-    if (endedEarly) return 'Goes back unrepaired.';
+    if (endedEarly) return endedEarly.referredTo ? `Referred to ${endedEarly.referredTo}.` : 'Goes back unrepaired.';
     return this.out() === 0 ? 'Ready to hand over.' : 'Nearly: something is still out.';
   });
   protected readonly sub = computed(

@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { BASELINE_CHECKS, missing, sayDrive, type BaselineId, type JobState, type Working } from '@petrichor/core';
-import { SelectButton } from 'primeng/selectbutton';
 import { JobDesk } from '../../state/jobs/job-desk';
+import { Choice } from '../../ui/choice';
 import { ListingForm, type Listing } from '../listing-form';
+import { ComebackReasonPanel } from './comeback-reason';
+import { MemoryShown } from './memory-shown';
+import { SpeedPanel } from './speed-panel';
+import { Unplugged } from './unplugged';
 import { WasIt } from './was-it';
 
 const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already', 'not-tried': 'not tried' };
@@ -12,7 +15,7 @@ const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already'
 /** The finished machine: drive listed at its size, and everything that worked at intake works. */
 @Component({
   selector: 'p-prove-section',
-  imports: [FormsModule, RouterLink, SelectButton, ListingForm, WasIt],
+  imports: [RouterLink, Choice, ListingForm, ComebackReasonPanel, MemoryShown, SpeedPanel, Unplugged, WasIt],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   template: `
@@ -23,23 +26,28 @@ const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already'
         <h2>What worked at intake</h2>
         <ul class="lines">
           @for (check of checks(); track check.id) {
-            <li>
+            <li [attr.data-gate]="'baseline:' + check.id">
               <span
                 ><b [id]="'after-' + check.id">{{ check.say }}</b> <span class="mu">{{ check.before }}</span></span
               >
-              <p-selectbutton
+              <p-choice
                 [options]="answers"
-                optionLabel="label"
-                optionValue="value"
-                [allowEmpty]="false"
-                [ngModel]="check.after"
-                (ngModelChange)="keep(check.id, $event)"
-                [ariaLabelledBy]="'after-' + check.id"
+                [value]="check.after"
+                (valueChange)="keep(check.id, $event)"
+                [labelledBy]="'after-' + check.id"
               />
             </li>
           }
         </ul>
         <p class="fault" role="alert">{{ fault() }}</p>
+        <p-unplugged [job]="job()" />
+        <p-memory-shown [job]="job()" />
+        @if (job().conclusion) {
+          <p-was-it [job]="job()" data-gate="confirmed" />
+        }
+        @if (job().intake.comebackOf) {
+          <p-comeback-reason [job]="job()" />
+        }
       </section>
       <section class="stack">
         @if (job().cured; as cured) {
@@ -47,10 +55,8 @@ const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already'
           <p>{{ cured.what }} {{ cured.checked }}</p>
         } @else {
           <h2>What the system lists: {{ drive() }}</h2>
-          <p-listing-form [found]="job().proved" [refusal]="refusal()" (told)="list($event)" />
-        }
-        @if (job().conclusion) {
-          <p-was-it [job]="job()" />
+          <p-listing-form data-gate="proved" [found]="job().proved" [refusal]="refusal()" (told)="list($event)" />
+          <p-speed-panel [job]="job()" />
         }
         <p><a [routerLink]="['/jobs', job().id]" [queryParams]="{ see: 'after-swap' }">Something is new since the swap? Weigh it.</a></p>
       </section>
@@ -60,7 +66,7 @@ const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already'
 export class ProveSection {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
-  protected readonly answers = [
+  protected readonly answers: readonly { label: string; value: Working | null }[] = [
     { label: 'works', value: 'works' },
     { label: 'faulty', value: 'faulty' },
     { label: 'not tried', value: 'not-tried' },
@@ -78,7 +84,8 @@ export class ProveSection {
     })),
   );
 
-  protected keep(check: BaselineId, result: Working): void {
+  protected keep(check: BaselineId, result: Working | null): void {
+    if (result === null) return;
     this.fault.set(this.desk.give(this.job(), { type: 'check-baseline', check, result, note: '' })?.sentence ?? '');
   }
 

@@ -1,14 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { sayPlan, setUpItems, type JobState } from '@petrichor/core';
+import { missing, sayPlan, setUpHints, setUpItems, type JobState } from '@petrichor/core';
+import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { JobDesk } from '../../state/jobs/job-desk';
+import { selectModels } from '../../state/knowledge/knowledge.reducer';
 import { StateMark } from '../../ui/state-mark';
+import { CompanionsPanel } from './companions-panel';
 
-/** Settings back off the tray, and the system in place, item by item. */
+/** Settings back off the tray, the system in place item by item, and what else was changed while the machine was open. */
 @Component({
   selector: 'p-set-up-section',
-  imports: [FormsModule, InputText, StateMark],
+  imports: [FormsModule, InputText, StateMark, CompanionsPanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   template: `
@@ -19,39 +22,40 @@ import { StateMark } from '../../ui/state-mark';
         <h2>System in place</h2>
         <ul class="lines">
           @for (item of items(); track item.id) {
-            <li>
+            <li [attr.data-gate]="'set-up:' + item.id">
               <span class="done">
                 <p-state-mark [mark]="item.done ? 'settled' : 'needs'" [size]="16" />
                 <span
-                  ><b>{{ item.say }}</b>
-                  @if (item.note) {
-                    <br /><span class="mu">Not needed: {{ item.note }}</span>
-                  }
-                </span>
+                  ><b>{{ item.say }}</b
+                  ><br /><span class="mu">{{ item.told || item.how }}</span></span
+                >
               </span>
               @if (item.done) {
                 <button class="tgt" type="button" (click)="check(item.id, 'open', '')">Open again</button>
               } @else {
                 <span class="row">
                   <button class="tgt" type="button" (click)="check(item.id, 'done', '')">Done</button>
-                  <button class="tgt" type="button" (click)="asking.set(item.id)">Not needed</button>
+                  <button class="link" type="button" (click)="ask(item.id, 'done')">with a note</button>
+                  <button class="tgt" type="button" (click)="ask(item.id, 'not-needed')">Not needed</button>
                 </span>
               }
             </li>
-            @if (asking() === item.id) {
+            @if (asking()?.id === item.id) {
               <li>
                 <div class="field">
-                  <label for="why">Why it is not needed</label>
+                  <label for="why">{{
+                    asking()!.outcome === 'done' ? 'What is still missing, or worth knowing' : 'Why it is not needed'
+                  }}</label>
                   <input
                     pInputText
                     id="why"
                     [ngModel]="why()"
                     (ngModelChange)="why.set($event)"
-                    (keydown.enter)="check(item.id, 'not-needed', why())"
+                    (keydown.enter)="check(item.id, asking()!.outcome, why())"
                     maxlength="300"
                   />
                 </div>
-                <button class="tgt" type="button" (click)="check(item.id, 'not-needed', why())">Keep the reason</button>
+                <button class="tgt" type="button" (click)="check(item.id, asking()!.outcome, why())">Keep it</button>
               </li>
             }
           }
@@ -62,7 +66,7 @@ import { StateMark } from '../../ui/state-mark';
         <h2>Settings back</h2>
         <ul class="lines">
           @for (item of settings(); track item.id) {
-            <li>
+            <li [attr.data-gate]="'setting:' + item.id">
               <span class="done"
                 ><p-state-mark [mark]="item.out > 0 ? 'needs' : 'settled'" [size]="16" /><b>{{ item.label }}</b></span
               >
@@ -76,9 +80,13 @@ import { StateMark } from '../../ui/state-mark';
             <li class="mu">None was turned off.</li>
           }
         </ul>
+        @for (hint of hints(); track hint) {
+          <p class="mu">{{ hint }}</p>
+        }
         <p class="mu">
           The first start after the battery was off may be late, the clock wrong: firmware has lost its settings and asks once.
         </p>
+        <p-companions-panel [job]="job()" />
       </section>
     </div>
   `,
@@ -86,21 +94,28 @@ import { StateMark } from '../../ui/state-mark';
 export class SetUpSection {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
-  protected readonly asking = signal<string | null>(null);
+  private readonly models = inject(Store).selectSignal(selectModels);
+  protected readonly asking = signal<{ readonly id: string; readonly outcome: 'done' | 'not-needed' } | null>(null);
   protected readonly why = signal('');
   protected readonly fault = signal('');
   protected readonly plan = computed(() => (this.job().safeguard ? sayPlan(this.job().safeguard!.plan) : 'No plan for the data'));
+  protected readonly hints = computed(() => setUpHints(this.models().find((one) => one.id === this.job().intake.modelId)));
   protected readonly items = computed(() =>
-    setUpItems(this.job()).map((item) => ({
-      ...item,
-      done: this.job().setUp[item.id] !== undefined,
-      note: this.job().setUp[item.id]?.outcome === 'not-needed' ? this.job().setUp[item.id]!.note : '',
-    })),
+    setUpItems(this.job()).map((item) => {
+      const said = this.job().setUp[item.id];
+      return {
+        ...item,
+        done: said !== undefined,
+        told: said?.note ? `${said.outcome === 'not-needed' ? 'Not needed: ' : ''}${said.note}` : '',
+      };
+    }),
   );
   protected readonly settings = computed(() => this.job().tray.filter((item) => item.kind === 'setting'));
-  protected readonly left = computed(
-    () => this.items().filter((item) => !item.done).length + this.settings().filter((item) => item.out > 0).length,
-  );
+  protected readonly left = computed(() => (this.job().phase === 'set-up' ? missing(this.job()).length : 0));
+
+  protected ask(id: string, outcome: 'done' | 'not-needed'): void {
+    this.asking.set({ id, outcome });
+  }
 
   protected check(itemId: string, outcome: 'done' | 'not-needed' | 'open', note: string): void {
     const refusal = this.desk.give(this.job(), { type: 'check-set-up', itemId, outcome, note });

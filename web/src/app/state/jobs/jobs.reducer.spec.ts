@@ -1,5 +1,5 @@
 import type { JobEvent, JobState, RecordedEvent } from '@petrichor/core';
-import { evolve } from '@petrichor/core';
+import { IntakeSchema, evolve } from '@petrichor/core';
 import { JobsActions, type PendingCommand } from './jobs.actions';
 import { jobsReducer, type JobsState } from './jobs.reducer';
 
@@ -21,8 +21,8 @@ const job: JobState = evolve(
     type: 'job-opened',
     jobId: 'one',
     number: 412,
-    intake: {
-      customer: { name: 'Halima Quist', reach: '' },
+    intake: IntakeSchema.parse({
+      customer: { id: null, name: 'Halima Quist', reach: '' },
       modelId: 'fen',
       modelName: 'Tarnwell Fen 14',
       serial: 'TF-1',
@@ -41,7 +41,7 @@ const job: JobState = evolve(
         ports: 'works',
         hinges: 'works',
       },
-    },
+    }),
   }),
 );
 const pending = (commandId: string, text: string): PendingCommand => ({

@@ -8,8 +8,11 @@ import {
   type LearnedEdition,
   type MachineModel,
   type Part,
+  type CompanionCase,
   type Policy,
+  type Pricing,
   USUAL_POLICY,
+  USUAL_PRICING,
 } from '@petrichor/core';
 import { createActionGroup, createFeatureSelector, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 
@@ -23,6 +26,9 @@ export interface KnowledgeState {
   readonly drives: Drive[];
   readonly parts: Part[];
   readonly policy: Policy;
+  readonly pricing: Pricing;
+  /** What jobs here have shown about companions, the latest first. */
+  readonly companionCases: CompanionCase[];
   /** What diagnosis knows, with what the workshop's jobs have taught. */
   readonly diagnosis: { readonly before: LearnedEdition; readonly after: LearnedEdition };
   readonly loaded: boolean;
@@ -35,6 +41,8 @@ export const knowledgeReducer = createReducer<KnowledgeState>(
     drives: [],
     parts: [],
     policy: USUAL_POLICY,
+    pricing: USUAL_PRICING,
+    companionCases: [],
     diagnosis: { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) },
     loaded: false,
     failed: null,
@@ -48,6 +56,8 @@ export const selectModels = createSelector(selectKnowledgeState, ({ models }) =>
 export const selectDrives = createSelector(selectKnowledgeState, ({ drives }) => drives);
 export const selectParts = createSelector(selectKnowledgeState, ({ parts }) => parts);
 export const selectPolicy = createSelector(selectKnowledgeState, ({ policy }) => policy);
+export const selectPricing = createSelector(selectKnowledgeState, ({ pricing }) => pricing);
+export const selectCompanionCases = createSelector(selectKnowledgeState, ({ companionCases }) => companionCases);
 export const selectLearned = createSelector(selectKnowledgeState, ({ diagnosis }) => diagnosis);
 const selectDiagnosis = createSelector(selectLearned, ({ before, after }) => ({ before: withLearned(before), after: withLearned(after) }));
 /** The same look-ups that the server gives to the core. */
@@ -57,7 +67,8 @@ export const selectKnowledge = createSelector(
   selectParts,
   selectDiagnosis,
   selectPolicy,
-  (models, drives, parts, diagnosis, policy): Knowledge => {
+  selectPricing,
+  (models, drives, parts, diagnosis, policy, pricing): Knowledge => {
     const modelById = new Map(models.map((model) => [model.id, model]));
     const driveById = new Map(drives.map((drive) => [drive.id, drive]));
     return {
@@ -66,6 +77,7 @@ export const selectKnowledge = createSelector(
       parts: () => parts,
       diagnosis: (about) => diagnosis[about],
       policy: () => policy,
+      pricing: () => pricing,
     };
   },
 );

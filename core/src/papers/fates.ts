@@ -1,9 +1,10 @@
-import { sayMethod, type Custody, type JobState } from '@petrichor/core';
+import type { Custody, JobState, OldDriveFate } from '../job/index.js';
+import { sayMethod } from '../move/index.js';
 
 type Settled = NonNullable<JobState['oldDriveFate']>;
 
 /** Where an old drive may go. */
-export const FATES: readonly { id: Settled['fate']; say: string }[] = [
+export const FATES: readonly { id: OldDriveFate; say: string }[] = [
   { id: 'returned', say: 'Back to the customer' },
   { id: 'kept-as-fallback', say: 'Kept here as fallback until a date' },
   { id: 'left-in-machine', say: 'Left in the machine, unplugged, leads insulated' },
@@ -11,7 +12,7 @@ export const FATES: readonly { id: Settled['fate']; say: string }[] = [
   { id: 'sanitised', say: 'Sanitised: by which method, and how checked' },
 ];
 
-export function sayFate({ fate, until, note }: Settled): string {
+export function sayFate({ fate, until, note }: Pick<Settled, 'fate' | 'until' | 'note'>): string {
   const words = FATES.find((one) => one.id === fate)?.say ?? fate;
   const when = fate === 'kept-as-fallback' && until ? `Kept here as fallback until ${until}` : words;
   return note ? `${when} (${note}).` : `${when}.`;

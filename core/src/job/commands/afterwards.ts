@@ -1,0 +1,84 @@
+import * as z from 'zod';
+import { ComebackKindSchema } from '../comeback.js';
+import type { JobEvent } from '../events/index.js';
+import { removedNow, removedParts, RemovedFateSchema } from '../removed.js';
+import { accept, ANYONE, BENCH, defineCommand, refuse } from './define.js';
+
+export const settleRemoved = defineCommand(
+  z.strictObject({
+    type: z.literal('settle-removed'),
+    what: z.string().trim().min(2).max(80),
+    fate: RemovedFateSchema,
+    until: z.iso.date('Choose the day until which it is kept.').nullable(),
+    amountMinor: z.number('Type the amount.').int().min(0, 'Not below 0.').max(100_000_000),
+    note: z.string().trim().max(200),
+  }),
+  ANYONE,
+  (job, { what, fate, until, amountMinor, note }) => {
+    if (!removedParts(job).includes(what)) return refuse('not-removed', `${what} did not come out of this machine for good.`);
+    const before = removedNow(job, what);
+    if (job.closed && before?.fate !== 'kept') return refuse('gone', `${what} is not here any more; its record is closed.`);
+    if (fate === 'kept' && !until) return refuse('until', 'Say until which day it is kept.');
+    return accept({
+      type: 'removed-settled',
+      what,
+      fate,
+      until: fate === 'kept' ? until : null,
+      amountMinor: fate === 'bought-in' ? amountMinor : 0,
+      note,
+    });
+  },
+);
+
+/** Given by the server when a machine is taken in again. */
+export const cameBackCommand = defineCommand(
+  z.strictObject({ type: z.literal('came-back'), jobId: z.string(), number: z.number().int() }),
+  ANYONE,
+  (job, { jobId, number }) => {
+    if (!job.closed) return refuse('open', `Job ${job.number} is still open: go on with it.`);
+    return job.cameBack.some((one) => one.jobId === jobId)
+      ? refuse('known', 'That is noted already.')
+      : accept({ type: 'came-back', jobId, number });
+  },
+);
+
+const reason = {
+  kind: ComebackKindSchema,
+  causeIds: z.array(z.string()).max(4),
+  words: z.string().trim().min(3, 'Say in a few words why it came back.').max(500),
+  operationId: z.string().nullable(),
+};
+
+/** Why it came back; what it teaches goes to the old job, the diagnosis and the guide. */
+export const explainComeback = defineCommand(
+  z.strictObject({ type: z.literal('explain-comeback'), ...reason }),
+  BENCH,
+  (job, { kind, causeIds, words, operationId }) => {
+    if (!job.intake.comebackOf) return refuse('no-comeback', 'This job did not come back from another one.');
+    if (kind === 'same-fault' && causeIds.length === 0)
+      return refuse('cause', 'Say what it had been the first time: diagnosis learns from it.');
+    return accept({ type: 'comeback-explained', kind, causeIds: kind === 'same-fault' ? causeIds : [], words, operationId });
+  },
+);
+
+/** The same on the old job, given by the server. A step that led to it is a correction of the guide, for a lead to look at. */
+export const learnComeback = defineCommand(
+  z.strictObject({ type: z.literal('learn-comeback'), jobId: z.string(), ...reason }),
+  BENCH,
+  (job, { jobId, kind, causeIds, words, operationId }) => {
+    if (!job.cameBack.some((one) => one.jobId === jobId)) return refuse('unknown', 'That job did not come back from this one.');
+    const learnt: JobEvent = { type: 'comeback-learnt', jobId, kind, causeIds, words, operationId };
+    if (operationId === null || !job.way) return accept(learnt);
+    const step = job.way.steps.find((one) => one.operationId === operationId);
+    const correction: JobEvent = {
+      type: 'noted',
+      text: `Came back: ${words}`,
+      stepId: step?.id ?? null,
+      kind: 'correction',
+      photos: [],
+      measured: null,
+      about: { modelId: job.intake.modelId, operationId, guideVersion: job.way.guideVersion },
+    };
+    return accept(learnt, correction);
+  },
+);

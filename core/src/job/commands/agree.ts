@@ -1,0 +1,130 @@
+import * as z from 'zod';
+import { judge } from '../../fit/index.js';
+import { billOf, depositOf, optionOf, OptionKindSchema, type QuoteOption } from '../../quote/index.js';
+import { sayMoney } from '../../units/index.js';
+import { AGREED_HOW, linesSince, type Offer } from '../agreement.js';
+import type { JobEvent } from '../events/index.js';
+import { handsOn } from '../hands-on.js';
+import { isBefore } from '../phases.js';
+import { placeOf, withMeasured } from '../place-of.js';
+import type { JobState } from '../state.js';
+import { hasWalked } from '../walk.js';
+import { accept, ANYONE, BENCH, defineCommand, refuse, type Context, type Decision } from './define.js';
+import { choose } from './match.js';
+
+const amount = z.number('Type an amount.').int().min(0, 'Not below 0.').max(100_000_000, 'That is more than any repair costs.');
+
+/** Works the options out with today's prices; what they are is written down whole. */
+export const offer = defineCommand(
+  z.strictObject({
+    type: z.literal('offer'),
+    options: z
+      .array(z.strictObject({ kind: OptionKindSchema, slotId: z.string(), driveId: z.string() }))
+      .min(1, 'Offer at least one drive.')
+      .max(4, 'Four options are the most one can read.'),
+    machineMinor: amount.nullable(),
+  }),
+  ANYONE,
+  (job, { options, machineMinor }, context) => {
+    if (isBefore(job.phase, 'match')) return refuse('too-early', 'Finish the diagnosis first: it says whether a drive is needed at all.');
+    if (hasWalked(job))
+      return refuse('way-begun', 'The machine is open. What changes the price now goes on the bill as a line of its own.');
+    const worked: QuoteOption[] = [];
+    for (const { kind, slotId, driveId } of options) {
+      const one = workOut(job, kind, slotId, driveId, context);
+      if (typeof one === 'string') return refuse('cannot-offer', one);
+      worked.push(one);
+    }
+    return accept({ type: 'offered', options: worked, pricing: context.knowledge.pricing(), machineMinor });
+  },
+);
+
+/** One option, or why it cannot be offered. */
+function workOut(job: JobState, kind: QuoteOption['kind'], slotId: string, driveId: string, { knowledge }: Context): QuoteOption | string {
+  const model = knowledge.model(job.intake.modelId);
+  const plan = kind === 'add' ? 'add' : job.need.plan;
+  const place = placeOf({ ...job, need: { ...job.need, plan } }, slotId, knowledge);
+  const shelved = knowledge.drive(driveId);
+  if (!model || !place || !shelved) return 'That drive or slot is no longer known. Load the page again.';
+  const own = job.choice?.drive.id === driveId ? job.choice.drive.inStock : 0;
+  const drive = { ...withMeasured(shelved, job), inStock: Math.max(shelved.inStock, own) };
+  const verdict = judge(place, drive);
+  const taken = job.choice?.drive.id === driveId && job.choice.override !== null;
+  if (!taken && (verdict.outcome === 'no' || verdict.outcome === 'unknown'))
+    return `${drive.maker} ${drive.name} cannot be offered: ${verdict.because}`;
+  return optionOf(kind, place, drive, verdict, handsOn(model, place.slot, verdict.extras, plan, knowledge.policy()), knowledge.pricing());
+}
+
+/** The customer says yes to one of the options. What was taken at Match follows it. */
+export const agree = defineCommand(
+  z.strictObject({
+    type: z.literal('agree'),
+    slotId: z.string(),
+    driveId: z.string(),
+    who: z.string().trim().min(1, 'Say who agreed.').max(80),
+    how: z.enum(AGREED_HOW),
+    depositMinor: amount.nullable(),
+    words: z.string().trim().max(300).default(''),
+  }),
+  ANYONE,
+  (job, { slotId, driveId, who, how, depositMinor, words }, context) => {
+    if (!job.offer) return refuse('no-offer', 'Work out an offer first.');
+    const option = job.offer.options.find((one) => one.slotId === slotId && one.driveId === driveId);
+    if (!option) return refuse('not-offered', 'That drive was not offered. Work out the offer again with it.');
+    if (isStale(job.offer, context.at))
+      return refuse(
+        'stale',
+        `This offer held for ${job.offer.pricing.offerDays} days, and they are over. Work it out again with today's prices.`,
+      );
+    const other = job.choice?.drive.id !== driveId || job.choice.slot.id !== slotId;
+    const chosen = other ? takeInstead(job, option, context) : null;
+    if (chosen && !chosen.ok) return chosen;
+    const bill = billOf([...option.bill.lines, ...linesSince(job)], job.offer.pricing);
+    const deposit = depositMinor ?? (option.waitsFor.length > 0 ? depositOf(bill.totalMinor, job.offer.pricing) : 0);
+    if (deposit > bill.totalMinor) return refuse('deposit', `The deposit is more than all of it: ${sayMoney(bill.totalMinor)}.`);
+    const agreed: JobEvent = { type: 'agreed', slotId, driveId, totalMinor: bill.totalMinor, who, how, depositMinor: deposit, words };
+    return accept(...(chosen ? chosen.events : []), agreed);
+  },
+);
+
+function takeInstead(job: JobState, option: QuoteOption, context: Context): Decision {
+  const plan = option.kind === 'add' ? 'add' : job.need.plan;
+  const chosen = choose({ ...job, need: { ...job.need, plan } }, option, context, null);
+  if (!chosen.ok || plan === job.need.plan) return chosen;
+  return accept({ type: 'need-stated', ...job.need, plan }, ...chosen.events);
+}
+
+const isStale = ({ at, pricing }: Offer, now: string): boolean =>
+  new Date(now).getTime() - new Date(at).getTime() > pricing.offerDays * 86_400_000;
+
+/** Something more, or something off. A higher total asks the customer again. */
+export const changePrice = defineCommand(
+  z.strictObject({
+    type: z.literal('change-price'),
+    say: z.string().trim().min(3, 'Say what it is for.').max(120),
+    netMinor: z
+      .number('Type an amount.')
+      .int()
+      .min(-100_000_000)
+      .max(100_000_000)
+      .refine((minor) => minor !== 0, 'An amount of 0 changes nothing.'),
+    why: z.string().trim().min(3, 'Say why the price changes.').max(300),
+  }),
+  BENCH,
+  (_, { say, netMinor, why }) => accept({ type: 'price-changed', line: { kind: 'other', say, quantity: 1, netMinor }, why }),
+);
+
+export const pay = defineCommand(
+  z.strictObject({
+    type: z.literal('pay'),
+    amountMinor: z
+      .number('Type the amount.')
+      .int()
+      .min(-100_000_000)
+      .max(100_000_000)
+      .refine((minor) => minor !== 0, 'Type the amount.'),
+    how: z.string().trim().min(2, 'Say how it was paid.').max(60),
+  }),
+  ANYONE,
+  (_, { amountMinor, how }) => accept({ type: 'paid', amountMinor, how }),
+);

@@ -1,0 +1,75 @@
+import * as z from 'zod';
+import { judgeBattery, judgeMemory, judgeWireless, type Finding } from '../../fit/index.js';
+import type { MachineModel, Part } from '../../hardware/index.js';
+import { CompanionKindSchema } from '../companion.js';
+import { accept, BENCH, defineCommand, refuse } from './define.js';
+
+/** Memory, a wireless card or a battery goes in; it has so many minutes to prove itself. */
+export const fitCompanion = defineCommand(
+  z.strictObject({
+    type: z.literal('fit-companion'),
+    companionId: z.uuid(),
+    kind: CompanionKindSchema,
+    partId: z.string(),
+    original: z.string().trim().max(80),
+    limitMinutes: z.number('Say how many minutes it gets.').int().min(5, 'Five minutes at least.').max(480, 'Eight hours are the most.'),
+  }),
+  BENCH,
+  (job, { companionId, kind, partId, original, limitMinutes }, { knowledge, roles }) => {
+    const part = knowledge.parts().find((one) => one.id === partId && one.kind === kind);
+    const model = knowledge.model(job.intake.modelId);
+    if (!part || !model) return refuse('unknown-part', 'That part is no longer on the shelf. Load the page again.');
+    if (part.inStock < 1) return refuse('not-in-stock', `${part.name} is not in stock. Order it first.`);
+    const against = judgeCompanion(model, part).find((one) => one.outcome === 'no');
+    if (against && !roles.includes('lead')) return refuse('does-not-go', `${against.sentence} A lead may have it tried all the same.`);
+    return accept({
+      type: 'companion-fitted',
+      companionId,
+      kind,
+      partId,
+      label: part.name,
+      priceMinor: part.priceMinor,
+      original,
+      limitMinutes,
+    });
+  },
+);
+
+/** What the rules say of a part as a companion of this model; nothing where the model names no place for it. */
+export function judgeCompanion(model: MachineModel, part: Part): readonly Finding[] {
+  const { memory, wireless, battery } = model.companions;
+  if (part.kind === 'memory') return memory ? judgeMemory(memory, [part, ...memory.sockets.slice(1).map(() => null)]).findings : [];
+  if (part.kind === 'wireless') return wireless ? judgeWireless(wireless, part) : [];
+  return part.kind === 'battery' && battery ? judgeBattery(battery, part) : [];
+}
+
+export const judgeTrial = defineCommand(
+  z.strictObject({
+    type: z.literal('judge-companion'),
+    companionId: z.string(),
+    outcome: z.enum(['works', 'rolled-back']),
+    note: z.string().trim().max(300),
+  }),
+  BENCH,
+  (job, { companionId, outcome, note }) => {
+    const one = job.companions.find((known) => known.id === companionId);
+    if (!one) return refuse('unknown-companion', 'This job has no such part on trial. Load the page again.');
+    if (one.outcome !== null) return refuse('judged', `${one.label} is settled already.`);
+    if (outcome === 'rolled-back' && note.length < 3) return refuse('why', 'Say what did not work: the model remembers it.');
+    return accept({ type: 'companion-judged', companionId, outcome, note });
+  },
+);
+
+/** Roll-back goes in order: the original in, then the part back to the shelf. */
+export const undoCompanion = defineCommand(
+  z.strictObject({ type: z.literal('undo-companion'), companionId: z.string(), step: z.enum(['original-refitted', 'part-returned']) }),
+  BENCH,
+  (job, { companionId, step }) => {
+    const one = job.companions.find((known) => known.id === companionId);
+    if (!one || one.outcome !== 'rolled-back') return refuse('not-rolled-back', 'That part is not being rolled back. Load the page again.');
+    if (step === 'part-returned' && one.original !== '' && !one.originalRefitted)
+      return refuse('in-order', `First refit the original: ${one.original}.`);
+    if (step === 'original-refitted' ? one.originalRefitted : one.partReturned) return refuse('done', 'That is done already.');
+    return accept({ type: 'companion-undone', companionId, step });
+  },
+);

@@ -1,0 +1,18 @@
+import { needsOf, SAY_ORDER } from '../orders.js';
+import type { JobState } from '../state.js';
+import { should, type Missing } from './gate.js';
+
+/** What has to be here before the drive goes in. Opening the machine without it leaves it lying open. */
+export const partsOpen = (job: JobState): Missing[] =>
+  needsOf(job)
+    .filter((need) => need.met !== 'here')
+    .map((need) =>
+      should(
+        `part:${need.key}`,
+        need.order
+          ? `Not here yet: ${need.what}, ${SAY_ORDER[need.order.state]}${need.order.dueOn ? `, due ${need.order.dueOn}` : ''}.`
+          : `Not ordered yet: ${need.what}.`,
+        undefined,
+        'agree',
+      ),
+    );

@@ -1,0 +1,26 @@
+import type { JobState } from './state.js';
+
+/** Something that was unplugged or taken off on this job, and has to be seen to work again. */
+export interface UnpluggedCheck {
+  readonly id: string;
+  readonly say: string;
+  /** How often it was unplugged: twice after a visit to look. */
+  readonly step: string;
+}
+
+/**
+ * The checklist of Prove that this job made for itself: every lead that was unplugged on the way in, once, in the
+ * order it came off. Mains and battery show by themselves; what the steps call them decides.
+ */
+export function unpluggedChecks(job: Pick<JobState, 'way'>): UnpluggedCheck[] {
+  const seen = new Map<string, UnpluggedCheck>();
+  for (const step of job.way?.steps ?? []) {
+    if (step.leg !== 'in') continue;
+    for (const thing of step.moves) {
+      if (thing.kind !== 'lead' || /\b(mains|battery)\b/i.test(thing.label)) continue;
+      if (!seen.has(thing.label))
+        seen.set(thing.label, { id: thing.label, say: thing.label.charAt(0).toUpperCase() + thing.label.slice(1), step: step.short });
+    }
+  }
+  return [...seen.values()];
+}

@@ -1,0 +1,224 @@
+import { sayDrive } from '../hardware/index.js';
+import {
+  BASELINE_CHECKS,
+  billNow,
+  lastSpeed,
+  lastTime,
+  paidMinor,
+  removedNow,
+  removedParts,
+  SAY_COMEBACK,
+  SAY_REMOVED,
+  SAY_TIMED,
+  sayPlan,
+  TIMED,
+  type JobState,
+  type Working,
+} from '../job/index.js';
+import { sayMbs } from '../prove/index.js';
+import { sayTax } from '../quote/index.js';
+import { sayMoney } from '../units/index.js';
+import { sayCustody, sayFate } from './fates.js';
+import { row, type Page, type PageTable } from './page.js';
+
+const SAY_WORKING: Record<Working, string> = { works: 'works', faulty: 'faulty', 'not-tried': 'not tried' };
+
+/** One page for the customer, in plain words. Days and moments come in as words, since they belong to a place. */
+export function customerPage(job: JobState, when: { readonly takenIn: string }): Page {
+  const { intake, choice, conclusion, safeguard, proved, oldDriveFate, serials, closed, endedEarly, cured } = job;
+  const drive = choice && !endedEarly ? choice : null;
+  const found = job.notes.filter((note) => note.kind === 'found');
+  return {
+    title: endedEarly
+      ? 'Your machine, as it came'
+      : cured
+        ? 'Your machine, mended without a new drive'
+        : 'Your machine, with its new drive',
+    rows: [
+      ...row('For', intake.customer.name),
+      ...row('Machine', `${intake.modelName}, serial ${intake.serial}`),
+      ...row('Brought in', `${when.takenIn}: “${intake.complaint}”`),
+      ...row('With it came', intake.accessories),
+      ...row('What was wrong', conclusion ? `${conclusion.say}. ${conclusion.reason}` : 'No conclusion was recorded.'),
+      ...(endedEarly
+        ? row('Why it goes back', endedEarly.reason, endedEarly.referredTo && `We refer it to ${endedEarly.referredTo}.`)
+        : []),
+      ...(cured ? [...row('What was done', cured.what), ...row('How we know', cured.checked)] : []),
+      ...(drive
+        ? [
+            ...row(
+              'What was done',
+              `${sayDrive(drive.drive)} fitted in the ${drive.slot.label}. Serial ${serials.newDrive ?? 'not recorded'}.`,
+              ...companionLines(job),
+            ),
+            ...row('Your data', safeguard && `${sayPlan(safeguard.plan)}.`),
+            ...row('Proved', proved?.sentence ?? 'Not proved yet.', ...measuredLines(job)),
+            ...row(
+              'Old drive',
+              `${drive.slot.fitted?.label ?? 'Old drive'}, serial ${serials.oldDrive ?? 'not recorded'}. ${oldDriveFate ? sayFate(oldDriveFate) : 'Not settled yet.'}`,
+            ),
+          ]
+        : []),
+      ...row('Old parts', ...removedLines(job)),
+      ...(found.length > 0
+        ? [
+            {
+              term: 'Found out of place, before we touched it',
+              lines: found.map((one) => one.text),
+              photos: found.flatMap((one) => one.photos),
+            },
+          ]
+        : []),
+      ...row('Left open, and why', ...job.waivers.map(({ what, reason, by }) => `${what} ${reason} (${by.name})`)),
+      ...row('Warranty', ...warrantyLines(job)),
+    ],
+    tables: [...billTable(job), beforeAfter(job), worksTable(job)].filter((table) => table.rows.length > 0),
+    notes: [
+      'Keep a copy of what you must not lose on something else, and read it back now and then. If it starts late once or asks for the time: its battery was unplugged during the work.',
+      ...(drive?.drive.medium === 'rotating'
+        ? ['A mechanical drive does not like knocks while it turns: shut the machine down before you carry it.']
+        : []),
+      ...(job.sealed.length > 0 ? ['Passwords and keys that you left with us are destroyed when the machine is handed over.'] : []),
+    ],
+    signs: [`Handed over by ${closed?.by.name ?? ''}`, `Received by ${closed?.to ?? ''}`],
+  };
+}
+
+const companionLines = (job: JobState): string[] =>
+  job.companions.filter((one) => one.outcome === 'works').map((one) => `${one.label} fitted.`);
+
+function measuredLines(job: JobState): string[] {
+  const speed = lastSpeed(job.speeds, 'after');
+  const hot = speed?.celsius;
+  return [
+    ...(hot !== null && hot !== undefined ? [`Under load the drive reached ${hot} °C.`] : []),
+    ...(job.memoryShown
+      ? [`Memory: ${job.memoryShown.gib} GiB${job.memoryShown.megatransfers ? ` at ${job.memoryShown.megatransfers} MT/s` : ''}.`]
+      : []),
+  ];
+}
+
+const removedLines = (job: JobState): string[] =>
+  removedParts(job).map((what) => {
+    const now = removedNow(job, what);
+    if (!now) return `${what}: not settled yet.`;
+    return `${what}: ${SAY_REMOVED[now.fate]}${now.until ? ` until ${now.until}` : ''}${now.amountMinor > 0 ? `, ${sayMoney(now.amountMinor)}` : ''}.`;
+  });
+
+function warrantyLines(job: JobState): string[] {
+  const pricing = job.offer?.pricing ?? job.looking;
+  if (!pricing || job.endedEarly) return [];
+  const months = (count: number) => (count === 1 ? 'one month' : `${count} months`);
+  return [
+    `On our work: ${months(pricing.workWarrantyMonths)}.`,
+    ...(job.cured ? [] : [`On the parts we fitted: ${months(pricing.partWarrantyMonths)}. The drive's labels carry it: leave them on.`]),
+  ];
+}
+
+/** Lines of the bill, tax, total, what is paid and what is open; empty where nothing is charged. */
+export function billTable(job: JobState): PageTable[] {
+  const bill = billNow(job);
+  if (!bill) return [];
+  const paid = paidMinor(job);
+  return [
+    {
+      caption: 'Price',
+      head: ['What', 'How many', 'Amount'],
+      rows: [
+        ...bill.lines.map((line) => [line.say, String(line.quantity), sayMoney(line.netMinor)]),
+        [`Tax, ${sayTax(bill.taxBasisPoints)}`, '', sayMoney(bill.taxMinor)],
+        ...(bill.roundingMinor === 0 ? [] : [['Rounded', '', sayMoney(bill.roundingMinor)]]),
+        ['In all', '', sayMoney(bill.totalMinor)],
+        ...(paid === 0 ? [] : [['Paid', '', sayMoney(paid)]]),
+        ...(paid === bill.totalMinor ? [] : [['Open', '', sayMoney(bill.totalMinor - paid)]]),
+      ],
+    },
+  ];
+}
+
+/** What was measured before and after, where both or the later are known. */
+export function beforeAfter(job: JobState): PageTable {
+  const [slow, fast] = [lastSpeed(job.speeds, 'before'), lastSpeed(job.speeds, 'after')];
+  const times = TIMED.map((what) => ({
+    say: SAY_TIMED[what],
+    before: lastTime(job.times, what, 'before'),
+    after: lastTime(job.times, what, 'after'),
+  }));
+  return {
+    caption: 'Measured',
+    head: ['', 'before', 'now'],
+    rows: [
+      ...(fast
+        ? [['Reading from the drive', slow ? sayMbs(slow.readBytesPerSecond) : 'not measured', sayMbs(fast.readBytesPerSecond)]]
+        : []),
+      ...times
+        .filter((one) => one.after !== null)
+        .map((one) => [one.say, one.before ? `${one.before.seconds} s` : 'not measured', `${one.after!.seconds} s`]),
+    ],
+  };
+}
+
+function worksTable(job: JobState): PageTable {
+  return {
+    caption: 'What works',
+    head: ['Tried', 'when it came', 'when it left'],
+    rows: BASELINE_CHECKS.map(({ id, say }) => [
+      say,
+      SAY_WORKING[job.intake.baseline[id]],
+      job.after[id] ? SAY_WORKING[job.after[id].result] : job.endedEarly ? 'as before' : 'not tried',
+    ]),
+  };
+}
+
+/** The second page: what the workshop wants to find again. */
+export function workshopPage(job: JobState, say: { readonly when: (at: string) => string }): Page {
+  const { intake, choice } = job;
+  const minutes = job.way ? job.way.steps.reduce((sum, step) => sum + step.minutes, 0) : 0;
+  return {
+    title: `For the workshop: job ${job.number}`,
+    rows: [
+      ...row('Of', `${intake.customer.name}${intake.customer.reach ? `, ${intake.customer.reach}` : ''}`),
+      ...row('Machine', `${intake.modelName}, serial ${intake.serial}${job.variantId ? `, variant ${job.variantId}` : ''}`),
+      ...row('Concluded', job.conclusion && `${job.conclusion.say}: ${job.conclusion.reason}`),
+      ...row(
+        'Match',
+        choice && `${sayDrive(choice.drive)} in the ${choice.slot.label}: ${choice.verdict.headline} ${choice.verdict.because}`,
+        choice?.override ? `Taken against the verdict: ${choice.override}` : null,
+      ),
+      ...row('Way', job.way && `Guide version ${job.way.guideVersion}, ${job.way.steps.length} steps, ${Math.round(minutes)} min planned.`),
+      ...row(
+        'Orders',
+        ...job.orders.map(
+          (one) => `${one.quantity} × ${one.what} from ${one.supplier}: ${one.state}, ${sayMoney(one.priceMinor)} without tax.`,
+        ),
+      ),
+      ...row(
+        'On trial',
+        ...job.companions.map(
+          (one) =>
+            `${one.label}: ${one.outcome === 'works' ? 'works' : one.outcome === 'rolled-back' ? `rolled back, ${one.note}` : 'still on trial'}.`,
+        ),
+      ),
+      ...row(
+        'Agreed',
+        ...[...job.pastAgreements, ...(job.agreement ? [job.agreement] : [])].map(
+          (one) => `${sayMoney(one.totalMinor)} with ${one.who}, ${say.when(one.at)}.`,
+        ),
+      ),
+      ...row('Old drive, hand to hand', ...job.custody.map((one) => `${say.when(one.at)}: ${sayCustody(one)} ${one.by.name}.`)),
+      ...row('Corrections of the guide', ...job.notes.filter((one) => one.kind === 'correction').map((one) => one.text)),
+      ...row('Notes', ...job.notes.filter((one) => one.kind === 'note' || one.kind === 'measure').map((one) => one.text)),
+      ...row(
+        'Sealed notes',
+        ...job.sealed.map(
+          (one) =>
+            `Looked at ${one.looks.length === 1 ? 'once' : `${one.looks.length} times`}${one.destroyed ? `, destroyed ${say.when(one.destroyed.at)}` : ''}.`,
+        ),
+      ),
+      ...row('Comeback', job.comebackReason && `${SAY_COMEBACK[job.comebackReason.kind]}: ${job.comebackReason.words}`),
+    ],
+    tables: [],
+    notes: [],
+    signs: ['', ''],
+  };
+}

@@ -1,0 +1,113 @@
+import * as z from 'zod';
+import { linkOf, type Item, type Place, type Verdict } from '../fit/index.js';
+import { sayDrive, type Drive } from '../hardware/index.js';
+import { sectorCountOfMarkedSize } from '../standards/index.js';
+import { sayMinutes } from '../units/index.js';
+import { billOf, BillSchema, labourMinor, type BillLine } from './bill.js';
+import type { Pricing } from './pricing.js';
+
+/** How an option is called beside the others. */
+export const OptionKindSchema = z.enum(['cheapest', 'advised', 'roomy', 'add']);
+export type OptionKind = z.infer<typeof OptionKindSchema>;
+export const SAY_OPTION: Record<OptionKind, string> = {
+  cheapest: 'Cheapest that cures it',
+  advised: 'Advised',
+  roomy: 'With more room',
+  add: 'Add, keep the old drive',
+};
+
+/** One way of repairing it, with what it costs, how long it takes and what it gives. */
+export const QuoteOptionSchema = z.strictObject({
+  kind: OptionKindSchema,
+  slotId: z.string(),
+  driveId: z.string(),
+  /** `Pellow P3 1 TB` */
+  drive: z.string(),
+  slot: z.string(),
+  bill: BillSchema,
+  /** Minutes of hands behind the labour. */
+  handsMinutes: z.number(),
+  /** Working days until all of it is here; 0: it is; null: nobody knows. */
+  waitDays: z.number().int().nullable(),
+  /** What has to be got first. */
+  waitsFor: z.array(z.string()),
+  gives: z.strictObject({
+    markedGb: z.number(),
+    usableGb: z.number(),
+    /** `PCIe 3 ×4` */
+    link: z.string(),
+    /** Reading in this slot; null: the maker states no rate. */
+    bytesPerSecond: z.number().nullable(),
+    /** Years by what may be written, at most ten; null: not stated. */
+    lifeYears: z.number().nullable(),
+    risk: z.string(),
+  }),
+});
+export type QuoteOption = z.infer<typeof QuoteOptionSchema>;
+
+/** Minutes of hands, by what they are for. */
+export interface HandsOn {
+  readonly way: number;
+  readonly data: number;
+  readonly setUp: number;
+  readonly prove: number;
+}
+
+/** Written a day by one person at a desk, GB (common practice, no source). */
+const GB_A_DAY = 20;
+/** Nobody promises a drive for longer, whatever it may be written (common practice, no source). */
+const MOST_YEARS = 10;
+
+/** What one drive in one slot would cost and give. `hands` counts the whole job, extras of the match included. */
+export function optionOf(kind: OptionKind, place: Place, drive: Drive, verdict: Verdict, hands: HandsOn, pricing: Pricing): QuoteOption {
+  const items = verdict.extras.flatMap((extra) => (extra.item && extra.item.from !== 'machine' ? [extra.item] : []));
+  const minutes = hands.way + hands.data + hands.setUp + hands.prove;
+  const lines: BillLine[] = [
+    { kind: 'drive', say: sayDrive(drive), quantity: 1, netMinor: drive.priceMinor },
+    ...items.map((item): BillLine => ({ kind: 'part', say: item.name, quantity: item.quantity, netMinor: item.priceMinor ?? 0 })),
+    { kind: 'labour', say: `Work, ${sayMinutes(minutes)}`, quantity: 1, netMinor: labourMinor(minutes, pricing.hourMinor) },
+  ];
+  const link = linkOf(place, drive);
+  const toGet = [...(drive.inStock > 0 ? [] : [{ name: sayDrive(drive), days: drive.leadDays }]), ...items.flatMap(awaited)];
+  return {
+    kind,
+    slotId: place.slot.id,
+    driveId: drive.id,
+    drive: sayDrive(drive),
+    slot: place.slot.label,
+    bill: billOf(lines, pricing),
+    handsMinutes: minutes,
+    waitDays: toGet.some((one) => one.days === null) ? null : Math.max(0, ...toGet.map((one) => one.days ?? 0)),
+    waitsFor: toGet.map((one) => one.name),
+    gives: {
+      markedGb: drive.markedGb,
+      usableGb: usableGb(drive),
+      link: link?.say ?? 'none',
+      bytesPerSecond: link?.usableBytesPerSecond ?? null,
+      lifeYears: lifeYears(drive),
+      risk: riskOf(verdict),
+    },
+  };
+}
+
+const awaited = (item: Item): { name: string; days: number | null }[] =>
+  item.from === 'order' ? [{ name: item.name, days: item.leadDays }] : [];
+
+/** By IDEMA LBA1-03 where it applies, else the marked size; GB of 10^9 bytes. */
+const usableGb = ({ markedGb }: Drive): number => {
+  const sectors = sectorCountOfMarkedSize(markedGb);
+  return sectors === null ? markedGb : Math.round((sectors * 512) / 1e8) / 10;
+};
+
+/** TBW over 20 GB written a day, at most ten years; null where no maker states what may be written. */
+export function lifeYears({ enduranceTbw }: Pick<Drive, 'enduranceTbw'>): number | null {
+  return enduranceTbw === null ? null : Math.min(MOST_YEARS, Math.round((enduranceTbw * 1000) / GB_A_DAY / 365));
+}
+
+/** The one thing that may still go wrong, from the proof. */
+function riskOf(verdict: Verdict): string {
+  if (verdict.outcome === 'unknown') return `Not sure that it fits: ${verdict.because}`;
+  const likely = verdict.findings.find((one) => /19 in 20/.test(one.sentence));
+  if (likely) return 'Fits in 19 of 20 cases by the measures; a trial closing shows.';
+  return verdict.outcome === 'extras' ? 'Fits with the small parts listed.' : 'Fits as it is.';
+}

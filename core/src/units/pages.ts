@@ -1,0 +1,89 @@
+import { PAPERS, type Paper, type Sheet, type Stroke } from './sheet.js';
+
+const MARGIN = 15;
+const LEADING = 1.5;
+/** Mean width of a letter of the sheet's type face, in parts of its size (measured on our own pages). */
+const LETTER = 0.5;
+
+/** Words to be printed: cells side by side, each broken into lines within its own width. */
+export interface Printed {
+  readonly cells: readonly { readonly text: string; readonly atMm: number }[];
+  /** Height of the letters, mm. */
+  readonly size: number;
+  /** Kept with what follows: a heading does not end a page. */
+  readonly keep: boolean;
+  /** A line above it. */
+  readonly ruled?: boolean;
+}
+
+interface Row {
+  readonly cells: { text: string; atMm: number }[];
+  readonly size: number;
+  readonly keep: boolean;
+  readonly ruled: boolean;
+}
+
+/** Printed pages of words, with a line at the foot of each. */
+export function printPages(printed: readonly Printed[], paper: Paper, foot: (page: number, of: number) => string): Sheet[] {
+  const { widthMm, heightMm } = PAPERS[paper];
+  const pages = paged(
+    printed.flatMap((one) => rowsOf(one, widthMm)),
+    widthMm,
+    heightMm,
+  );
+  return pages.map((page, at) => ({
+    widthMm,
+    heightMm,
+    strokes: [...page, { kind: 'text', x: MARGIN, y: heightMm - 9, size: 3, text: foot(at + 1, pages.length) }],
+  }));
+}
+
+/** As many rows as the longest cell needs lines; a row that was broken is kept whole as far as its first two lines. */
+function rowsOf({ cells, size, keep, ruled = false }: Printed, widthMm: number): Row[] {
+  const broken = cells.map(({ text, atMm }, at) => {
+    const end = cells[at + 1]?.atMm ?? widthMm - 2 * MARGIN;
+    const room = Math.max(10, Math.floor((end - atMm - (cells[at + 1] ? 2 : 0)) / (size * LETTER)));
+    return { atMm, lines: wrap(text, room) };
+  });
+  const most = Math.max(1, ...broken.map((one) => one.lines.length));
+  return Array.from({ length: most }, (_, line) => ({
+    cells: broken.flatMap(({ atMm, lines }) => (lines[line] === undefined ? [] : [{ atMm, text: lines[line] }])),
+    size,
+    keep,
+    ruled: ruled && line === 0,
+  }));
+}
+
+function paged(rows: readonly Row[], widthMm: number, heightMm: number): Stroke[][] {
+  const pages: Stroke[][] = [[]];
+  let y = MARGIN;
+  rows.forEach((row, at) => {
+    const space = row.keep ? row.size * 0.8 : 0;
+    // Headings stay with what they head, however many follow one another.
+    let needed = row.size * LEADING + space;
+    for (let next = at; rows[next]?.keep && rows[next + 1]; next++)
+      needed += rows[next + 1]!.size * (LEADING + (rows[next + 1]!.keep ? 0.8 : 0));
+    if (y + needed > heightMm - MARGIN - 4 && pages.at(-1)!.length > 0) {
+      pages.push([]);
+      y = MARGIN;
+    }
+    const page = pages.at(-1)!;
+    y += row.size * LEADING + (page.length > 0 ? space : 0) + (row.ruled ? 1.2 : 0);
+    if (row.ruled) page.push({ kind: 'line', x1: MARGIN, y1: y - row.size * 1.2, x2: widthMm - MARGIN, y2: y - row.size * 1.2 });
+    for (const { text, atMm } of row.cells) page.push({ kind: 'text', x: MARGIN + atMm, y, size: row.size, text });
+  });
+  return pages;
+}
+
+/** Broken between words, or inside one that is longer than the line. */
+export function wrap(text: string, most: number): string[] {
+  const lines: string[] = [];
+  let line = '';
+  for (const word of text.split(/\s+/).flatMap((one) => one.match(new RegExp(`.{1,${most}}`, 'g')) ?? [])) {
+    if (line !== '' && line.length + 1 + word.length > most) {
+      lines.push(line);
+      line = word;
+    } else line = line === '' ? word : `${line} ${word}`;
+  }
+  return line === '' ? lines : [...lines, line];
+}

@@ -1,0 +1,74 @@
+-- The job record: what a workshop charges, its customers, sealed notes, and the Ledger by which any job is found again.
+
+-- What it charges; null: as usual.
+alter table workshop add column pricing jsonb;
+
+-- Drawn from the events like the summary. Null: written before there was a Ledger; the server draws it when it starts.
+alter table job add column ledger jsonb;
+alter table job add column finished jsonb;
+alter table job add column companion_cases jsonb;
+alter table job add column closed_at timestamptz;
+alter table job add column customer_id uuid;
+create index job_closed on job (workshop_id, closed_at desc) where closed_at is not null;
+create index job_customer on job (workshop_id, customer_id, number desc) where customer_id is not null;
+create index job_undrawn on job (workshop_id, id) where ledger is null;
+create index job_companions on job (workshop_id, (summary ->> 'modelId')) where companion_cases is not null;
+-- Jobs with something on order: few among all.
+create index job_on_order on job (workshop_id, id) where not closed and coalesce((summary ->> 'ordersOpen')::int, 0) > 0;
+
+-- By which words a job is found: one row a word and job, in the order in which jobs are shown. However many jobs there
+-- are, the newest fifty of a word are one short walk along this index.
+create table ledger_word (
+  workshop_id uuid not null references workshop,
+  word text collate "C" not null,
+  number integer not null,
+  primary key (workshop_id, word, number)
+);
+-- Every word there is, once, forwards and backwards: with one typing error in a word, its beginning or its end is right.
+-- Comparisons of text may use an index under row-level security; an overlap of arrays, or a similarity, may not.
+create table ledger_term (
+  workshop_id uuid not null references workshop,
+  word text collate "C" not null,
+  reversed text collate "C" not null,
+  primary key (workshop_id, word)
+);
+create index ledger_term_reversed on ledger_term (workshop_id, reversed);
+
+create table customer (
+  workshop_id uuid not null references workshop,
+  id uuid not null,
+  name text not null,
+  reach text not null,
+  changed_at timestamptz not null,
+  primary key (workshop_id, id)
+);
+create table customer_word (
+  workshop_id uuid not null references workshop,
+  word text collate "C" not null,
+  customer_id uuid not null,
+  primary key (workshop_id, word, customer_id)
+);
+
+-- Passcodes and recovery keys, encrypted with a key that is not in this database. Destroyed means gone: the row is deleted.
+create table sealed_note (
+  workshop_id uuid not null references workshop,
+  job_id uuid not null,
+  id uuid not null,
+  sealed bytea not null,
+  primary key (workshop_id, id)
+);
+create index sealed_note_job on sealed_note (workshop_id, job_id);
+
+alter table ledger_word enable row level security;
+alter table ledger_term enable row level security;
+alter table customer enable row level security;
+alter table customer_word enable row level security;
+alter table sealed_note enable row level security;
+create policy own_workshop on ledger_word using (workshop_id = current_workshop());
+create policy own_workshop on ledger_term using (workshop_id = current_workshop());
+create policy own_workshop on customer using (workshop_id = current_workshop());
+create policy own_workshop on customer_word using (workshop_id = current_workshop());
+create policy own_workshop on sealed_note using (workshop_id = current_workshop());
+grant select, insert, delete on ledger_word, customer_word, sealed_note to petrichor_app;
+grant select, insert on ledger_term to petrichor_app;
+grant select, insert, update on customer to petrichor_app;

@@ -1,0 +1,40 @@
+import { DriveSchema, PartSchema } from '@petrichor/core';
+import { readFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import * as z from 'zod';
+import { supplierApp } from './app.js';
+import { Supplier } from './supplier.js';
+
+const SettingsSchema = z.object({
+  PETRICHOR_SUPPLIER_PORT: z.coerce.number().int().min(1).max(65_535),
+  /** Drive and part lists (docs/formats): what is sold. */
+  PETRICHOR_SUPPLIER_DRIVES: z.string().min(1),
+  PETRICHOR_SUPPLIER_PARTS: z.string().min(1),
+  /** Seconds that a day takes. */
+  PETRICHOR_SUPPLIER_DAY_SECONDS: z.coerce.number().positive().max(86_400).default(60),
+});
+
+const listed = <S extends z.ZodType>(file: string, key: string, schema: S): z.output<S>[] =>
+  z.object({ [key]: z.array(schema) }).parse(JSON.parse(readFileSync(file, 'utf8')))[key] as z.output<S>[];
+
+/** Starts the simulated suppliers on loopback; prints `ready` when they answer. */
+function main(): void {
+  const settings = SettingsSchema.parse(process.env);
+  const drives = listed(settings.PETRICHOR_SUPPLIER_DRIVES, 'drives', DriveSchema);
+  const parts = listed(settings.PETRICHOR_SUPPLIER_PARTS, 'parts', PartSchema);
+  const supplier = new Supplier(drives, parts, () => new Date(), settings.PETRICHOR_SUPPLIER_DAY_SECONDS * 1000);
+  const server = createServer(supplierApp(supplier));
+  server.on('error', (error) => {
+    console.error(error.message);
+    process.exit(1);
+  });
+  server.listen(settings.PETRICHOR_SUPPLIER_PORT, '127.0.0.1', () => console.log('ready'));
+  const stop = (): void => {
+    server.closeAllConnections();
+    server.close(() => process.exit(0));
+  };
+  process.once('SIGTERM', stop);
+  process.once('SIGINT', stop);
+}
+
+main();

@@ -1,0 +1,94 @@
+import { HttpTestingController } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import type { JobState } from '@petrichor/core';
+import { m2Drive, model, TestBench } from '../../../../../core/src/testing/samples';
+import { benchAt, finishPart } from '../../../../../core/src/testing/walks';
+import { JobScreenHarness } from '../../../testing/job-screen';
+import { AgreeSection } from './agree';
+import { OrdersPanel } from './orders-panel';
+import { PriceLines } from './price-lines';
+
+const drives = [
+  m2Drive(),
+  m2Drive({ id: 'plain', name: 'Plain', priceMinor: 4000, readBytesPerSecond: 9e8 }),
+  m2Drive({ id: 'away', inStock: 0, leadDays: 4 }),
+];
+const knowledge = { models: [model()], drives };
+const words = (screen: JobScreenHarness<unknown>): string => screen.element.textContent.replace(/\s+/g, ' ');
+
+describe('Agree', () => {
+  it('works options out, side by side, and writes down who said yes', async () => {
+    const screen = await JobScreenHarness.of(AgreeSection, benchAt('agree').job, knowledge);
+    expect(words(screen)).toContain('Nothing is offered yet.');
+    await screen.settle();
+    await screen.press(/Work out an offer/);
+    expect(screen.job.offer!.options.map((one) => one.kind)).toEqual(['cheapest', 'advised']);
+    const options = screen.element.querySelectorAll('[role=radio]');
+    expect([...options].map((one) => one.getAttribute('aria-checked'))).toEqual(['false', 'true']);
+    await screen.press(/^They agree to/);
+    expect(screen.job.agreement).toMatchObject({ who: 'Halima Quist', how: 'phone', driveId: 'pellow-p3' });
+    expect(words(screen)).toContain('Agreed: ');
+  });
+
+  it('says when a price is above what was named at the counter', async () => {
+    const bench = benchAt('agree');
+    finishPart(bench);
+    const job: JobState = { ...bench.job, intake: { ...bench.job.intake, ceilingMinor: 10_000 } };
+    expect(words(await JobScreenHarness.of(AgreeSection, job, knowledge))).toContain(
+      '70.15 above what the customer named at the counter, 100.00',
+    );
+  });
+});
+
+describe('price and payments', () => {
+  it('take what is paid, and put on the bill what is said why', async () => {
+    const bench = benchAt('agree');
+    finishPart(bench);
+    const screen = await JobScreenHarness.of(PriceLines, bench.job, knowledge);
+    await screen.press(/^All that is open/);
+    await screen.press('Record the payment');
+    expect(screen.job.payments).toMatchObject([{ amountMinor: 17_015, how: 'card' }]);
+    expect(words(screen)).toContain('open 0.00');
+    await screen.press('Change the price');
+    await screen.press('Put it on the bill');
+    expect(words(screen)).toContain('Type the amount.');
+  });
+});
+
+describe('orders', () => {
+  const waiting = (): TestBench => {
+    const bench = new TestBench();
+    finishPart(bench);
+    return bench.must({ type: 'advance', from: 'diagnose' }, { type: 'choose-drive', slotId: 'm2-a', driveId: 'away' });
+  };
+
+  it('shows several sources, and says that one may ring up when none answers', async () => {
+    const screen = await JobScreenHarness.of(OrdersPanel, waiting().job, knowledge);
+    const http = TestBed.inject(HttpTestingController);
+    await screen.press('Sources');
+    http
+      .expectOne((request) => request.url === '/api/offers')
+      .flush({
+        offers: [
+          { supplier: 'Merrow Parts', item: { kind: 'drive', id: 'away' }, what: 'x', priceMinor: 8000, inStock: 2, dueOn: '2026-04-18' },
+          { supplier: 'Harbour Trade', item: { kind: 'drive', id: 'away' }, what: 'x', priceMinor: 8600, inStock: 0, dueOn: '2026-04-25' },
+        ],
+      });
+    await screen.settle();
+    expect(words(screen)).toMatch(/Merrow Parts ?80\.00 ?2 in stock, here 2026-04-18/);
+    expect(words(screen)).toMatch(/Harbour Trade ?86\.00 ?back-ordered/);
+    await screen.press('Record the order');
+    expect(words(screen)).toContain('Type what it costs.');
+  });
+
+  it('goes on when the supplier is away', async () => {
+    const screen = await JobScreenHarness.of(OrdersPanel, waiting().job, knowledge);
+    const http = TestBed.inject(HttpTestingController);
+    await screen.press('Sources');
+    const problem = { type: 'x', title: 'x', status: 503, code: 'supplier-away', detail: 'The supplier does not answer. Ring them up.' };
+    http.expectOne((request) => request.url === '/api/offers').flush(problem, { status: 503, statusText: 'away' });
+    await screen.settle();
+    expect(words(screen)).toContain('Ring them up');
+    expect(screen.element.querySelector('#order-from')).not.toBeNull();
+  });
+});

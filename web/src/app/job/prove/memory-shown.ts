@@ -1,0 +1,102 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { judgeMemory, type JobState, type Memory } from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { JobDesk } from '../../state/jobs/job-desk';
+import { selectModels, selectParts } from '../../state/knowledge/knowledge.reducer';
+import { NumberField } from '../../ui/number-field';
+import { StateMark } from '../../ui/state-mark';
+
+/** Memory as the system shows it, where it was changed on this job: how much, and at which speed. */
+@Component({
+  selector: 'p-memory-shown',
+  imports: [FormsModule, NumberField, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrl: '../section.css',
+  styles: `
+    :host {
+      padding: 0;
+    }
+    .short {
+      width: 130px;
+    }
+  `,
+  template: `
+    @if (fitted().length > 0) {
+      <h2>Memory</h2>
+      <p class="mu">{{ expectation() }}</p>
+      <div class="row" data-gate="memory">
+        <div class="field short">
+          <label for="memory-gib">Shown</label>
+          <p-number-field inputId="memory-gib" unit="GiB" [value]="gib()" (valueChange)="gib.set($event)" />
+        </div>
+        <div class="field short">
+          <label for="memory-speed">Configured</label>
+          <p-number-field inputId="memory-speed" unit="MT/s" [value]="speed()" (valueChange)="speed.set($event)" />
+        </div>
+        <button class="tgt" type="button" (click)="keep()">Keep it</button>
+      </div>
+      @if (told(); as told) {
+        <p class="done"><p-state-mark [mark]="told.right ? 'settled' : 'stop'" [size]="16" /> {{ told.say }}</p>
+      }
+      <p class="fault" role="alert">{{ fault() }}</p>
+    }
+  `,
+})
+export class MemoryShown {
+  readonly job = input.required<JobState>();
+  private readonly desk = inject(JobDesk);
+  private readonly store = inject(Store);
+  private readonly models = this.store.selectSignal(selectModels);
+  private readonly parts = this.store.selectSignal(selectParts);
+  protected readonly gib = signal<number | null>(null);
+  protected readonly speed = signal<number | null>(null);
+  protected readonly fault = signal('');
+  protected readonly fitted = computed(() =>
+    this.job()
+      .companions.filter((one) => one.kind === 'memory' && one.outcome === 'works')
+      .flatMap((one) => this.parts().filter((part): part is Memory => part.kind === 'memory' && part.id === one.partId)),
+  );
+  /** Only the fitted modules and what is soldered are known; a module that stayed in is not. */
+  private readonly expected = computed(() => {
+    const bay = this.models().find((one) => one.id === this.job().intake.modelId)?.companions.memory;
+    return bay
+      ? judgeMemory(bay, [...this.fitted(), ...Array.from({ length: Math.max(0, bay.sockets.length - this.fitted().length) }, () => null)])
+      : null;
+  });
+  protected readonly expectation = computed(() => {
+    const expected = this.expected();
+    return expected
+      ? `Expected: ${expected.totalGib} GiB${expected.expectedMegatransfers === null ? '' : ` at ${expected.expectedMegatransfers} MT/s`}, besides modules that stayed in. Less than that: seat it again.`
+      : 'This model’s document says nothing of its memory: compare with the labels.';
+  });
+  protected readonly told = computed(() => {
+    const shown = this.job().memoryShown;
+    if (!shown) return null;
+    const less = shown.expectedGib !== null && shown.gib < shown.expectedGib * 0.9;
+    const slow =
+      shown.expectedMegatransfers !== null && shown.megatransfers !== null && shown.megatransfers < shown.expectedMegatransfers * 0.97;
+    return {
+      right: !less && !slow,
+      say: less
+        ? `${shown.gib} GiB shown, ${shown.expectedGib} expected: seat it again, or the graphics keep some of it.`
+        : slow
+          ? `${shown.megatransfers} MT/s configured, ${shown.expectedMegatransfers} expected: look in the firmware.`
+          : `${shown.gib} GiB${shown.megatransfers ? `, ${shown.megatransfers} MT/s` : ''}: as expected.`,
+    };
+  });
+
+  protected keep(): void {
+    const gib = this.gib();
+    if (gib === null) return this.fault.set('Type how much the system shows.');
+    const expected = this.expected();
+    const refusal = this.desk.give(this.job(), {
+      type: 'read-memory',
+      gib,
+      megatransfers: this.speed(),
+      expectedGib: expected?.totalGib ?? null,
+      expectedMegatransfers: expected?.expectedMegatransfers ?? null,
+    });
+    this.fault.set(refusal?.sentence ?? '');
+  }
+}

@@ -1,0 +1,169 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import {
+  expectedRead,
+  lastSpeed,
+  lastTime,
+  longStretchOf,
+  reportOfHealthLog,
+  reportOfSmartData,
+  SAY_TIMED,
+  sayMbs,
+  TIMED,
+  verdictOfSpeed,
+  whatMoved,
+  type JobCommand,
+  type JobState,
+  type SpeedRecord,
+  type Timed,
+} from '@petrichor/core';
+import { sayWhen } from '../../shell/promise';
+import { JobDesk } from '../../state/jobs/job-desk';
+import { Choice } from '../../ui/choice';
+import { NumberField } from '../../ui/number-field';
+import { StateMark } from '../../ui/state-mark';
+import { Weigher } from '../../workers/weigher';
+
+const LARGEST_FILE = 64_000_000;
+
+/** How fast it is and was, what explains a low figure, how long it takes, and what the new drive says of itself. */
+@Component({
+  selector: 'p-speed-panel',
+  imports: [FormsModule, Choice, NumberField, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './speed-panel.html',
+  styleUrls: ['../section.css', './speed-panel.css'],
+})
+export class SpeedPanel {
+  readonly job = input.required<JobState>();
+  private readonly desk = inject(JobDesk);
+  private readonly weigher = inject(Weigher);
+  protected readonly mbs = sayMbs;
+  protected readonly fault = signal('');
+  protected readonly told = signal('');
+  protected readonly when = signal<SpeedRecord['when']>('after');
+  protected readonly read = signal<number | null>(null);
+  protected readonly write = signal<number | null>(null);
+  protected readonly celsius = signal<number | null>(null);
+  protected readonly from = signal('');
+  protected readonly mains = signal<'yes' | 'no' | 'unknown'>('yes');
+  protected readonly moments = [
+    { label: 'the new drive, now', value: 'after' as const },
+    { label: 'the old one, before', value: 'before' as const },
+  ];
+  protected readonly mainsAnswers = [
+    { label: 'on mains', value: 'yes' as const },
+    { label: 'on battery', value: 'no' as const },
+    { label: 'not known', value: 'unknown' as const },
+  ];
+  protected readonly times = TIMED.map((what) => ({ what, say: SAY_TIMED[what] }));
+  protected readonly expected = computed(() => {
+    const { choice } = this.job();
+    const range = choice && expectedRead(choice.link, choice.drive);
+    return range && choice.link
+      ? `${sayMbs(range.least)} to ${sayMbs(range.most)} over ${choice.link.say}`
+      : 'not known: drive and slot share no link on record';
+  });
+  protected readonly verdict = computed(() => verdictOfSpeed(this.job()));
+  protected readonly explanations = computed(() => {
+    const verdict = this.verdict();
+    const measured = lastSpeed(this.job().speeds, 'after');
+    if (!verdict || !measured || verdict.outcome !== 'low') return [];
+    return verdict.explanations.slice(0, 5).map((one) => ({
+      ...one,
+      range: `${sayMbs(one.expected.least)} to ${sayMbs(one.expected.most)}`,
+      measured: sayMbs(measured.readBytesPerSecond),
+      mark: one.fits === 'well' ? ('needs' as const) : ('settled' as const),
+      says: one.fits === 'well' ? 'fits' : one.fits === 'roughly' ? 'fits roughly' : 'does not fit',
+    }));
+  });
+  protected readonly before = computed(() => lastSpeed(this.job().speeds, 'before'));
+  protected readonly seconds = computed(() =>
+    this.times.map(({ what, say }) => ({
+      what,
+      say,
+      before: lastTime(this.job().times, what, 'before')?.seconds ?? null,
+      after: lastTime(this.job().times, what, 'after')?.seconds ?? null,
+    })),
+  );
+  protected readonly reports = computed(() => {
+    const all = this.job().newReports;
+    const [first, last] = [all[0], all.at(-1)];
+    if (!first || !last) return null;
+    const moved = all.length > 1 ? whatMoved(first.report, last.report) : [];
+    const bad = moved.filter((one) => one.bad);
+    return {
+      say: `${all.length === 1 ? 'One reading' : `${all.length} readings`}, last ${sayWhen(last.at)}: ${last.report.selfAssessment === 'unknown' ? 'no verdict of its own' : last.report.selfAssessment}${last.report.temperatureC === null ? '' : `, ${last.report.temperatureC} °C`}.`,
+      moved,
+      bad: bad.length > 0 || last.report.selfAssessment === 'failed',
+      single: all.length === 1,
+    };
+  });
+
+  protected keep(): void {
+    const read = this.read();
+    if (read === null) return this.fault.set('Type how fast it reads, in MB/s.');
+    const from = this.from().trim();
+    this.give(
+      { readBytesPerSecond: read * 1e6, writeBytesPerSecond: this.write() === null ? null : this.write()! * 1e6 },
+      'typed',
+      from || 'typed in',
+    );
+  }
+
+  protected time(what: Timed, when: 'before' | 'after', seconds: number | null): void {
+    if (seconds === null || seconds === lastTime(this.job().times, what, when)?.seconds) return;
+    this.fault.set(this.desk.give(this.job(), { type: 'measure-time', time: { what, when, seconds } })?.sentence ?? '');
+  }
+
+  /** A result of fio, or a self-report of the new drive: told by what is in it. */
+  protected async choose(event: Event): Promise<void> {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    field.value = '';
+    if (!file) return;
+    this.told.set('');
+    if (file.size > LARGEST_FILE) return this.fault.set(`${file.name} is larger than 64 MB.`);
+    const reading = await this.weigher.readAny(new Uint8Array(await file.arrayBuffer()));
+    if (!reading.ok) return this.fault.set(`${reading.problem} (${reading.at})`);
+    const found = reading.value;
+    const format = Array.isArray(found) ? '' : found.format;
+    if (!Array.isArray(found) && found.format === 'fio') {
+      const stretch = longStretchOf(found);
+      return stretch
+        ? this.give(stretch, 'fio', file.name)
+        : this.fault.set(
+            'That run reads in small pieces only, which says nothing of the link. Run fio with a block size of 128 KiB or more.',
+          );
+    }
+    const report = Array.isArray(found)
+      ? null
+      : found.format === 'smart-report'
+        ? found
+        : found.format === 'nvme-health-log'
+          ? reportOfHealthLog(found)
+          : found.format === 'ata-smart-data'
+            ? reportOfSmartData(found)
+            : null;
+    if (!report) return this.fault.set(`${file.name} is neither a result of fio nor a drive’s self-report${format ? ` (${format})` : ''}.`);
+    const refusal = this.desk.give(this.job(), { type: 'read-new-report', name: file.name.slice(0, 120), report });
+    this.fault.set(refusal?.sentence ?? '');
+    if (!refusal) this.told.set('The new drive’s self-report is read.');
+  }
+
+  private give(
+    stretch: Pick<SpeedRecord, 'readBytesPerSecond' | 'writeBytesPerSecond'>,
+    source: SpeedRecord['source'],
+    from: string,
+  ): void {
+    const onMains = this.mains() === 'unknown' ? null : this.mains() === 'yes';
+    const speed: SpeedRecord = { when: this.when(), source, from: from.slice(0, 80), ...stretch, onMains, celsius: this.celsius() };
+    const command: JobCommand = { type: 'measure-speed', speed };
+    const refusal = this.desk.give(this.job(), command);
+    this.fault.set(refusal?.sentence ?? '');
+    if (refusal) return;
+    this.told.set(source === 'fio' ? `Read from ${from}: ${sayMbs(stretch.readBytesPerSecond)}.` : '');
+    this.read.set(null);
+    this.write.set(null);
+  }
+}

@@ -1,0 +1,75 @@
+import { HttpTestingController } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { model, TestBench } from '../../../../../core/src/testing/samples';
+import { benchAt } from '../../../../../core/src/testing/walks';
+import { JobScreenHarness } from '../../../testing/job-screen';
+import { CompanionsPanel } from '../set-up/companions-panel';
+import { SpeedPanel } from '../prove/speed-panel';
+import { Unplugged } from '../prove/unplugged';
+import { SealedPanel } from './sealed-panel';
+
+const knowledge = { models: [model()], drives: [] };
+const words = (screen: JobScreenHarness<unknown>): string => screen.element.textContent.replace(/\s+/g, ' ');
+const type = async (screen: JobScreenHarness<unknown>, id: string, text: string) => {
+  const field = screen.element.querySelector<HTMLInputElement>(`#${id}`)!;
+  field.value = text;
+  field.dispatchEvent(new Event('input'));
+  await screen.settle();
+};
+
+describe('sealed notes', () => {
+  it('are refused to whoever has not taken the job up, without asking the server', async () => {
+    const bench = new TestBench().must({ type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: 'account' });
+    const screen = await JobScreenHarness.of(SealedPanel, bench.job, knowledge);
+    await screen.press('Read it');
+    expect(words(screen)).toContain('Take the job up first');
+    TestBed.inject(HttpTestingController).expectNone(() => true);
+  });
+
+  it('go to the server and into no storage of the browser', async () => {
+    const screen = await JobScreenHarness.of(SealedPanel, new TestBench().job, knowledge);
+    await type(screen, 'sealed-secret', 'kittiwake');
+    expect(JSON.stringify(localStorage)).not.toContain('kittiwake');
+    await screen.press('Seal it');
+    const request = TestBed.inject(HttpTestingController).expectOne('/api/jobs/job-1/sealed');
+    expect(request.request.body).toMatchObject({ kind: 'passcode', secret: 'kittiwake' });
+    expect(screen.job.sealed).toEqual([]);
+  });
+});
+
+describe('the measured speed', () => {
+  it('is kept, judged, and explained when it is low', async () => {
+    const screen = await JobScreenHarness.of(SpeedPanel, benchAt('prove').job, knowledge);
+    await screen.press('Keep the measurement');
+    expect(words(screen)).toContain('Type how fast it reads');
+    await type(screen, 'speed-read', '520');
+    await screen.press('Keep the measurement');
+    expect(words(screen)).toContain('520 MB/s is low');
+    expect(words(screen)).toContain('The SATA path: SATA 6 Gb/s');
+    await type(screen, 'speed-read', '3200');
+    await screen.press('Keep the measurement');
+    expect(words(screen)).toContain('3200 MB/s, as expected');
+  });
+});
+
+describe('what was unplugged', () => {
+  it('is asked for by the name that the guide gives it', async () => {
+    const { job } = benchAt('prove');
+    const lead = { key: 'cam', kind: 'lead', verb: 'Unplugged', label: 'camera lead', connector: null, ties: null } as never;
+    const steps = job.way!.steps.map((step, at) => (at === 0 ? { ...step, moves: [lead] } : step));
+    const screen = await JobScreenHarness.of(Unplugged, { ...job, way: { ...job.way!, steps } }, knowledge);
+    expect(words(screen)).toContain('Camera lead');
+    await screen.press('works');
+    expect(screen.job.rechecked['camera lead']).toMatchObject({ result: 'works' });
+  });
+});
+
+describe('a companion', () => {
+  it('says that nothing was changed, and wants a part before it goes in', async () => {
+    const screen = await JobScreenHarness.of(CompanionsPanel, benchAt('set-up').job, knowledge);
+    expect(words(screen)).toContain('Nothing besides the drive.');
+    await screen.press(/went in$/);
+    await screen.press('It is in');
+    expect(screen.element.querySelector('[role=alert]')!.textContent).not.toBe('');
+  });
+});

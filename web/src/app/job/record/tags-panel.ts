@@ -1,0 +1,76 @@
+import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { driveTag, jobTag, LABEL_SHEETS, labelSheets, type JobState, type LabelSheetId } from '@petrichor/core';
+import { NumberField } from '../../ui/number-field';
+import { draft } from '../../ui/draft';
+import { qrModules } from '../../ui/qr';
+import { saveFile } from '../../ui/save-file';
+import { PaperChoice } from '../../ui/paper-choice';
+
+/** Labels for the machine and its drives, with a code that opens the job; on a sheet that may have been begun. */
+@Component({
+  selector: 'p-tags-panel',
+  imports: [FormsModule, NumberField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  styleUrl: '../section.css',
+  styles: `
+    :host {
+      padding: 0;
+    }
+    .sheet {
+      width: 260px;
+    }
+    .first {
+      width: 130px;
+    }
+  `,
+  template: `
+    <div class="row">
+      <div class="field sheet">
+        <label for="label-sheet">Label sheet</label>
+        <select id="label-sheet" [ngModel]="sheet()" (ngModelChange)="sheet.set($event)">
+          @for (one of sheets; track one.id) {
+            <option [value]="one.id">{{ one.say }}</option>
+          }
+        </select>
+      </div>
+      <div class="field first">
+        <label for="label-first">First free label</label>
+        <p-number-field inputId="label-first" [value]="first()" (valueChange)="first.set($event)" />
+      </div>
+      <button class="tgt" type="button" (click)="print()">Tags (PDF)</button>
+    </div>
+    <p class="mu small">One for the machine, one for the old drive, one for the new. Nothing on them says what is wrong.</p>
+    <p class="fault" role="alert">{{ fault() }}</p>
+  `,
+})
+export class TagsPanel {
+  readonly job = input.required<JobState>();
+  private readonly paper = inject(PaperChoice);
+  protected readonly sheets = (Object.keys(LABEL_SHEETS) as LabelSheetId[]).map((id) => ({ id, say: LABEL_SHEETS[id].say }));
+  protected readonly sheet = draft<LabelSheetId>('label-sheet', this.paper.name() === 'A4' ? '3x8' : '2x5');
+  protected readonly first = draft<number | null>('label-first', 1);
+  protected readonly fault = signal('');
+
+  protected async print(): Promise<void> {
+    const kind = LABEL_SHEETS[this.sheet()];
+    const first = this.first() ?? 1;
+    if (!Number.isInteger(first) || first < 1 || first > kind.columns * kind.rows)
+      return this.fault.set(`This sheet has labels 1 to ${kind.columns * kind.rows}: type which is the first that is free.`);
+    this.fault.set('');
+    try {
+      const { sheetsPdf } = await import('../../ui/sheet-pdf');
+      const { origin } = location;
+      const tags = [
+        jobTag(this.job(), origin),
+        ...(this.job().choice ? [driveTag(this.job(), 'old', origin), driveTag(this.job(), 'new', origin)] : []),
+      ];
+      const labels = await Promise.all(tags.map(async (label) => ({ label, modules: await qrModules(label.code) })));
+      saveFile(`tags-${this.job().number}.pdf`, 'application/pdf', await sheetsPdf(labelSheets(labels, this.sheet(), first - 1)));
+      // The next job goes on where this sheet ends.
+      this.first.set(((first - 1 + labels.length) % (kind.columns * kind.rows)) + 1);
+    } catch {
+      this.fault.set('The PDF could not be made here. Load the page again.');
+    }
+  }
+}

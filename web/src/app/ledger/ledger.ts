@@ -1,0 +1,172 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  linkedSignal,
+  resource,
+  signal,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink } from '@angular/router';
+import type { LedgerReply } from '@petrichor/api';
+import { jobOfCode, SAY_OUTCOME, sayModel, sayMoney, type LedgerRow } from '@petrichor/core';
+import { Store } from '@ngrx/store';
+import { format } from 'date-fns';
+import { debounceTime, firstValueFrom } from 'rxjs';
+import { ConnectionLine } from '../shell/connection-line';
+import { Keys } from '../shell/keys';
+import { Api, faultOf } from '../state/api';
+import { KnowledgeActions, selectModels } from '../state/knowledge/knowledge.reducer';
+import { selectAccount } from '../state/session/session.reducer';
+import { Choice } from '../ui/choice';
+import { KeyBox } from '../ui/key-box';
+import { StateMark } from '../ui/state-mark';
+
+const LARGEST_FILE = 64_000_000;
+type State = 'all' | 'open' | 'closed';
+
+/** Every job there ever was: found by serial, customer, phone, model, drive or any word, typing errors allowed for. */
+@Component({
+  selector: 'p-ledger',
+  imports: [FormsModule, RouterLink, Choice, ConnectionLine, KeyBox, StateMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './ledger.html',
+  styleUrl: './ledger.css',
+})
+export class LedgerScreen {
+  private readonly api = inject(Api);
+  private readonly router = inject(Router);
+  private readonly store = inject(Store);
+  private readonly account = this.store.selectSignal(selectAccount);
+  private readonly field = viewChild<ElementRef<HTMLInputElement>>('find');
+  protected readonly lead = computed(() => this.account()?.roles.includes('lead') ?? false);
+  protected readonly models = computed(() =>
+    this.store
+      .selectSignal(selectModels)()
+      .map((model) => ({ id: model.id, name: sayModel(model) })),
+  );
+  protected readonly states: readonly { label: string; value: State }[] = [
+    { label: 'all', value: 'all' },
+    { label: 'open', value: 'open' },
+    { label: 'handed over', value: 'closed' },
+  ];
+  protected readonly find = signal('');
+  protected readonly state = signal<State>('all');
+  protected readonly modelId = signal('');
+  protected readonly from = signal('');
+  protected readonly to = signal('');
+  protected readonly comebacks = signal(false);
+  protected readonly fault = signal('');
+  protected readonly told = signal('');
+  /** What is typed, once the fingers rest. */
+  private readonly settled = toSignal(toObservable(this.find).pipe(debounceTime(120)), { initialValue: '' });
+  protected readonly query = computed(() => ({
+    find: this.settled(),
+    state: this.state(),
+    ...(this.modelId() ? { modelId: this.modelId() } : {}),
+    ...(this.from() ? { from: this.from() } : {}),
+    ...(this.to() ? { to: this.to() } : {}),
+    comebacks: this.comebacks(),
+  }));
+  protected readonly reply = resource({
+    params: () => this.query(),
+    loader: ({ params }) => firstValueFrom(this.api.ledger(params)),
+  });
+  /** Pages that were fetched since the question was asked. */
+  private readonly more = linkedSignal<object, readonly LedgerReply[]>({ source: this.query, computation: () => [] });
+  /** What was found last stays on the screen while the next answer comes. */
+  private readonly shown = linkedSignal<LedgerReply | undefined, LedgerReply | undefined>({
+    source: () => (this.reply.hasValue() ? this.reply.value() : undefined),
+    computation: (reply, before) => reply ?? before?.value,
+  });
+  protected readonly rows = computed(() => [...(this.shown()?.rows ?? []), ...this.more().flatMap((page) => page.rows)].map(rowOf));
+  protected readonly next = computed(() => (this.more().at(-1) ?? this.shown())?.next ?? null);
+  protected readonly instead = computed(() =>
+    Object.entries(this.shown()?.instead ?? {}).map(([typed, words]) => `“${typed}” was not found; shown is ${words.join(', ')}.`),
+  );
+  protected readonly failed = computed(() => (this.reply.error() ? faultSentence(this.reply.error()) : ''));
+  protected readonly download = computed(() => {
+    const { find: _, ...filter } = this.query();
+    return new URLSearchParams(Object.entries(filter).map(([name, value]) => [name, String(value)])).toString();
+  });
+
+  constructor() {
+    this.store.dispatch(KnowledgeActions.wanted());
+    inject(Keys).bind({
+      '/': { say: 'Find', run: () => this.field()?.nativeElement.focus() },
+      Escape: { say: 'Back to the Bench', run: () => void this.router.navigate(['/']) },
+      G: { say: 'Figures', run: () => void this.router.navigate(['/ledger/figures']) },
+    });
+  }
+
+  protected openFirst(): void {
+    const number = jobOfCode(this.find());
+    if (number !== null) return void this.router.navigate(['/j', number]);
+    const first = this.rows()[0];
+    if (first) void this.router.navigate(['/jobs', first.id]);
+  }
+
+  protected async fetchMore(): Promise<void> {
+    const before = this.next();
+    if (before === null) return;
+    const asked = this.query();
+    try {
+      const page = await firstValueFrom(this.api.ledger({ ...asked, before }));
+      if (asked === this.query()) this.more.update((pages) => [...pages, page]);
+    } catch (error) {
+      this.fault.set(faultSentence(error));
+    }
+  }
+
+  protected async bringIn(event: Event): Promise<void> {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    field.value = '';
+    if (!file) return;
+    this.told.set('');
+    if (file.size > LARGEST_FILE) return this.fault.set(`${file.name} is larger than 64 MB.`);
+    this.api.bringInJob(await file.text()).subscribe({
+      next: ({ number }) => {
+        this.fault.set('');
+        this.told.set(`Brought in as job ${number}.`);
+        this.reply.reload();
+      },
+      error: (error: unknown) => this.fault.set(`${file.name}: ${faultOf(error).sentence}`),
+    });
+  }
+}
+
+const faultSentence = (error: unknown): string => {
+  const cause = error instanceof Error && error.cause !== undefined ? error.cause : error;
+  try {
+    return faultOf(cause).sentence;
+  } catch {
+    return 'The Ledger cannot be read now. Try again in a moment.';
+  }
+};
+
+function rowOf(row: LedgerRow) {
+  return {
+    ...row,
+    mark:
+      row.outcome === 'open'
+        ? ('ready-in' as const)
+        : row.outcome === 'repaired' || row.outcome === 'cured'
+          ? ('settled' as const)
+          : ('stop' as const),
+    says: SAY_OUTCOME[row.outcome],
+    opened: format(new Date(row.openedAt), 'd MMM yyyy'),
+    ended: [
+      row.closedAt ? format(new Date(row.closedAt), 'd MMM yyyy') : '',
+      row.comebackOf ? `came back from ${row.comebackOf}` : row.cameBackAs ? `came back as ${row.cameBackAs}` : '',
+    ]
+      .filter(Boolean)
+      .join(' · '),
+    total: row.totalMinor === null ? '' : sayMoney(row.totalMinor),
+    short: row.complaint.length > 70 ? `${row.complaint.slice(0, 67)}…` : row.complaint,
+  };
+}
