@@ -1,5 +1,21 @@
+import { Component, inject, input, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { Keys } from './keys';
+
+/** Like a screen whose job comes from above: what a key does depends on what the key before it did. */
+@Component({ selector: 'p-below', template: '' })
+class Below {
+  readonly done = input.required<number>();
+  private readonly above = inject(Above);
+
+  constructor() {
+    inject(Keys).bind({ N: { say: 'the next', run: () => this.above.done.set(this.done() + 1) } });
+  }
+}
+@Component({ selector: 'p-above', imports: [Below], template: '<p-below [done]="done()" />' })
+class Above {
+  readonly done = signal(0);
+}
 
 describe('keys of a screen', () => {
   const pressed: string[] = [];
@@ -32,5 +48,13 @@ describe('keys of a screen', () => {
   it('leave Space to the button that has the focus', () => {
     press({ key: ' ' }, document.querySelector('#button')!);
     expect(pressed).toEqual([]);
+  });
+
+  it('pressed twice in one frame act twice', () => {
+    const above = TestBed.createComponent(Above);
+    above.autoDetectChanges();
+    press({ key: 'n' });
+    press({ key: 'n' });
+    expect(above.componentInstance.done()).toBe(2);
   });
 });

@@ -1,4 +1,4 @@
-import { DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { ApplicationRef, DestroyRef, inject, Injectable, signal } from '@angular/core';
 
 /** A key of a screen: what it is called on the `?` list, and what it does. */
 export interface Binding {
@@ -16,6 +16,7 @@ const PRESSABLE = 'button, a, [role="button"], [role="option"], [role="radio"], 
 /** The keyboard of whole screens. A screen binds its keys while it is there; the last to bind is asked first. */
 @Injectable({ providedIn: 'root' })
 export class Keys {
+  private readonly app = inject(ApplicationRef);
   private readonly layers = signal<readonly Bindings[]>([]);
   /** Everything bound now, for the `?` list; the innermost first. */
   readonly bound = this.layers.asReadonly();
@@ -50,6 +51,8 @@ export class Keys {
       if (!binding) continue;
       event.preventDefault();
       binding.run();
+      // Quick fingers, or a scanner, press again before the next frame: that key must see what this one did.
+      this.app.tick();
       return;
     }
   }
