@@ -89,6 +89,37 @@ test('tags that a scanner reads, slips and pages that say what they should', asy
   expect(complaints).toEqual([]);
 });
 
+test('the claim slip shows the photos of how the machine came', async ({ page }) => {
+  await signIn(page, workshop.url);
+  await openJob(page, 428);
+  const jobId = /jobs\/([^/?]+)/.exec(page.url())![1]!;
+  // A picture drawn here, sent as the counter sends one, on a machine like 428.
+  const number = await page.evaluate(async (like) => {
+    const canvas = new OffscreenCanvas(640, 480);
+    const paper = canvas.getContext('2d')!;
+    paper.fillStyle = 'teal';
+    paper.fillRect(0, 0, 640, 480);
+    const photo = await canvas.convertToBlob({ type: 'image/jpeg' });
+    const { hash } = (await (
+      await fetch('/api/photos', { method: 'POST', body: photo, headers: { 'content-type': 'image/jpeg' } })
+    ).json()) as { hash: string };
+    const { job } = (await (await fetch(`/api/jobs/${like}`)).json()) as { job: { intake: object } };
+    const intake = { ...job.intake, serial: 'SLIP-1', condition: { words: '', marks: [], photos: [hash] } };
+    const opened = await fetch('/api/jobs', {
+      method: 'POST',
+      body: JSON.stringify({ commandId: crypto.randomUUID(), intake }),
+      headers: { 'content-type': 'application/json' },
+    });
+    return ((await opened.json()) as { job: { number: number } }).job.number;
+  }, jobId);
+  await page.goto(workshop.url);
+  await openJob(page, number);
+  await page.keyboard.press('r');
+  const slip = await download(page, page.getByRole('button', { name: /^Claim slip/ }), 'photo-slip.pdf');
+  expect(execFileSync('pdfimages', ['-list', slip], { encoding: 'utf8' })).toMatch(/image +640 +480 .* jpeg/);
+  expect(textOf(slip)).toContain('No marks were noted.');
+});
+
 test('a sealed note is read by who may, shown for a while, and nowhere kept in the browser', async ({ page }) => {
   await signIn(page, workshop.url);
   await openJob(page, 428);

@@ -22,6 +22,8 @@ export const LedgerReplySchema = z.strictObject({
   rows: z.array(LedgerRowSchema),
   /** Words that were found instead of those typed, by what was typed. */
   instead: z.record(z.string(), z.array(z.string())),
+  /** Typed beginnings of more words than were looked at. */
+  cut: z.array(z.string()),
   /** There may be more; `before` of the next page. Null: that was all. */
   next: z.number().int().nullable(),
 });

@@ -52,7 +52,7 @@ export class Workshop {
         PETRICHOR_PHOTOS: this.photos,
         ...(this.dockPort === null ? {} : { PETRICHOR_DOCK: `http://${HOST}:${this.dockPort}` }),
       },
-      stdio: ['ignore', 'pipe', 'inherit'],
+      stdio: ['ignore', 'pipe', 'inherit', 'ipc'],
     });
     this.child = child;
     await ready(child);
@@ -67,7 +67,7 @@ export class Workshop {
         PETRICHOR_DOCK_DRIVES: join(ROOT, 'demo/dock/drives.json'),
         PETRICHOR_DOCK_SPEED: String(speed),
       },
-      stdio: ['ignore', 'pipe', 'inherit'],
+      stdio: ['ignore', 'pipe', 'inherit', 'ipc'],
     });
     this.dock = child;
     await ready(child);

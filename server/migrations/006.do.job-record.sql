@@ -9,8 +9,17 @@ alter table job add column finished jsonb;
 alter table job add column companion_cases jsonb;
 alter table job add column closed_at timestamptz;
 alter table job add column customer_id uuid;
+alter table job add column model_id text;
+alter table job add column opened_at timestamptz;
+alter table job add column comeback boolean not null default false;
 create index job_closed on job (workshop_id, closed_at desc) where closed_at is not null;
 create index job_customer on job (workshop_id, customer_id, number desc) where customer_id is not null;
+-- The Ledger without words: by the day a job was taken in, with what it is filtered by. Columns of their own, since under
+-- row-level security what is taken out of JSON uses no index.
+create index job_opened on job (workshop_id, opened_at desc, number desc);
+create index job_opened_model on job (workshop_id, model_id, opened_at desc, number desc);
+create index job_opened_open on job (workshop_id, opened_at desc, number desc) where not closed;
+create index job_opened_comeback on job (workshop_id, opened_at desc, number desc) where comeback;
 create index job_undrawn on job (workshop_id, id) where ledger is null;
 create index job_companions on job (workshop_id, (summary ->> 'modelId')) where companion_cases is not null;
 -- Jobs with something on order: few among all.
@@ -24,15 +33,13 @@ create table ledger_word (
   number integer not null,
   primary key (workshop_id, word, number)
 );
--- Every word there is, once, forwards and backwards: with one typing error in a word, its beginning or its end is right.
--- Comparisons of text may use an index under row-level security; an overlap of arrays, or a similarity, may not.
+-- Every word there is, once: what begins so, and which of the words one typing error away there are. Comparisons of text
+-- may use an index under row-level security; an overlap of arrays, or a similarity, may not.
 create table ledger_term (
   workshop_id uuid not null references workshop,
   word text collate "C" not null,
-  reversed text collate "C" not null,
   primary key (workshop_id, word)
 );
-create index ledger_term_reversed on ledger_term (workshop_id, reversed);
 
 create table customer (
   workshop_id uuid not null references workshop,

@@ -57,6 +57,8 @@ async function main(): Promise<void> {
   };
   process.once('SIGTERM', stop);
   process.once('SIGINT', stop);
+  // Whoever started it is gone without a word.
+  process.once('disconnect', stop);
 }
 
 main().catch((error: unknown) => {

@@ -29,15 +29,15 @@ export async function bench(args: readonly string[] = []): Promise<void> {
   await ensureBuilt();
   const cluster = await startCluster(join(STATE, 'test-postgres'));
   const name = `bench_${randomUUID().replaceAll('-', '')}`;
+  const show = (figure: Figure): void => console.log(JSON.stringify(figure));
   let workshop: BenchWorkshop | null = null;
   try {
+    if (args.includes('ledger')) return await measureLedger(cluster, show, say);
     const databaseUrl = await cluster.database(name);
     await migrate(databaseUrl);
     await loadDemo(databaseUrl);
     workshop = new BenchWorkshop(databaseUrl);
     await workshop.start();
-    const show = (figure: Figure): void => console.log(JSON.stringify(figure));
-    if (args.includes('ledger')) return await measureLedger(workshop, show, say);
     show(measureDownload());
     say('Weighing and reading ...');
     show(measureDiagnosis());
@@ -57,7 +57,7 @@ export async function bench(args: readonly string[] = []): Promise<void> {
     show(await measureMatch(workshop));
     say('Cold start to the Bench ...');
     show(await measureStart(workshop));
-    await measureLedger(workshop, show, say);
+    await measureLedger(cluster, show, say);
   } finally {
     await workshop?.end();
     await cluster.drop(name);

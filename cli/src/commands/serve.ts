@@ -94,7 +94,8 @@ export function startServer(databaseUrl: string, port: number, environment: Node
       PETRICHOR_SEAL_KEY: process.env['PETRICHOR_SEAL_KEY'] ?? secretIn('seal-key'),
       ...environment,
     },
-    stdio: ['ignore', 'pipe', 'pipe'],
+    // By the channel it notices when we are gone without a word.
+    stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
     // Ctrl-C reaches only us; we end the server in order.
     detached: true,
   });

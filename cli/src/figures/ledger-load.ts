@@ -1,20 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import {
-  ledgerRow,
-  ledgerWords,
-  reversed,
-  summarise,
-  type JobState,
-  type JobSummary,
-  type LedgerRow,
-  type RecordedEvent,
-} from '@petrichor/core';
+import { ledgerRow, ledgerWords, summarise, type JobState, type JobSummary, type LedgerRow, type RecordedEvent } from '@petrichor/core';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 
-/** One in so many generated jobs has the whole log of a finished job; the others have their opening only, to bound the disk. */
+/** The first jobs, and then one in so many, have the whole log of a finished job; the others have their opening only, to bound the disk. */
+const FIRST_WHOLE = 200;
 const WHOLE_LOG_EVERY = 2000;
 const LINES_A_PIECE = 2000;
 const FIRST =
@@ -65,14 +57,15 @@ export class LedgerLoader {
   async fill(count: number): Promise<void> {
     const { client } = this;
     await client.query(`set session_replication_role = replica; set synchronous_commit = off; set maintenance_work_mem = '1GB';
-      alter table ledger_word drop constraint ledger_word_pkey; alter table ledger_term drop constraint ledger_term_pkey;
-      drop index ledger_term_reversed`);
+      alter table ledger_word drop constraint ledger_word_pkey; alter table ledger_term drop constraint ledger_term_pkey`);
     if (this.terms.size === 0)
       for (const { word } of (await client.query<{ word: string }>('select word from ledger_term')).rows) this.terms.add(word);
     while (this.made < count) await this.batch(Math.min(20_000, count - this.made));
     await client.query(`alter table ledger_word add primary key (workshop_id, word, number);
-      alter table ledger_term add primary key (workshop_id, word); create index ledger_term_reversed on ledger_term (workshop_id, reversed)`);
+      alter table ledger_term add primary key (workshop_id, word)`);
     await client.query('vacuum analyze');
+    // What is still to be written would be written while others are measured.
+    await client.query('checkpoint');
   }
 
   private async batch(size: number): Promise<void> {
@@ -83,6 +76,7 @@ export class LedgerLoader {
     const own = `${this.workshopId}`;
     const template = summarise(this.model.job);
     for (let at = 0; at < size; at++) {
+      const whole = this.made < FIRST_WHOLE || this.made % WHOLE_LOG_EVERY === 0;
       const number = 10_000 + this.made++;
       const job = this.job(number);
       const row = ledgerRow(job);
@@ -96,8 +90,7 @@ export class LedgerLoader {
         // The model's old drive is still here; a million of them would all stand on the Bench.
         oldDriveHere: null,
       };
-      const wholeLog = number % WHOLE_LOG_EVERY === 0;
-      const log = wholeLog ? this.model.events : this.model.events.slice(0, 1);
+      const log = whole ? this.model.events : this.model.events.slice(0, 1);
       jobs.push(
         line(
           own,
@@ -110,6 +103,8 @@ export class LedgerLoader {
           JSON.stringify(row),
           row.closedAt!,
           job.intake.customer.id!,
+          row.modelId,
+          row.openedAt,
         ),
       );
       for (const one of log) {
@@ -120,14 +115,17 @@ export class LedgerLoader {
         words.push(line(own, word, number));
         if (this.terms.has(word)) continue;
         this.terms.add(word);
-        terms.push(line(own, word, reversed(word)));
+        terms.push(line(own, word));
       }
-      if (wholeLog || this.chance() < 0.002) this.sample.push({ id: job.id, row, wholeLog });
+      if (whole || this.chance() < 0.002) this.sample.push({ id: job.id, row, wholeLog: whole });
     }
-    await this.copy('job (workshop_id, id, number, seq, closed, promised_at, summary, ledger, closed_at, customer_id)', jobs);
+    await this.copy(
+      'job (workshop_id, id, number, seq, closed, promised_at, summary, ledger, closed_at, customer_id, model_id, opened_at)',
+      jobs,
+    );
     await this.copy('job_event (workshop_id, job_id, seq, command_id, part, at, by_id, by_name, body)', events);
     await this.copy('ledger_word (workshop_id, word, number)', words);
-    await this.copy('ledger_term (workshop_id, word, reversed)', terms);
+    await this.copy('ledger_term (workshop_id, word)', terms);
   }
 
   private job(number: number): JobState {

@@ -30,7 +30,8 @@ async function start(what: string, program: string, settings: (port: number) => 
   const port = await freePort();
   const child = spawn(process.execPath, [program], {
     env: { ...process.env, NODE_OPTIONS: '', ...settings(port) },
-    stdio: ['ignore', 'pipe', 'inherit'],
+    // By the channel it notices when we are gone without a word.
+    stdio: ['ignore', 'pipe', 'inherit', 'ipc'],
     // Ctrl-C reaches only us; we end it in order.
     detached: true,
   });

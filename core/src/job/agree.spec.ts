@@ -113,7 +113,7 @@ describe('what is not here', () => {
     const bench = waiting();
     expect(missing(bench.job).map((one) => one.code)).toContain('part:drive:away');
     bench.must(order());
-    expect(missing(bench.job).find((one) => one.code === 'part:drive:away')!.sentence).toContain('due 2026-04-20');
+    expect(missing(bench.job).find((one) => one.code === 'part:drive:away')!.sentence).toContain('due 20 April 2026');
     expect(waitsFor(bench.job)).toMatchObject({ kind: 'part', until: '2026-04-20', mark: 'other-hands' });
     expect(summarise(bench.job)).toMatchObject({ mark: 'other-hands', waitsFor: expect.stringContaining('Waits for a part') });
     bench.must({ type: 'tell-order', orderId: ID, state: 'arrived', dueOn: null, say: '' });

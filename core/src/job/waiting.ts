@@ -1,3 +1,4 @@
+import { sayDate } from '../units/index.js';
 import type { Mark } from './mark.js';
 import type { JobState } from './state.js';
 import { ordersOpen } from './orders.js';
@@ -32,7 +33,7 @@ export function waitsFor(job: JobState): Waiting | null {
   return {
     kind: 'part',
     say: `Waits for a part: ${order.what}`,
-    detail: `from ${order.supplier}${order.dueOn ? `, due ${order.dueOn}` : ''}${order.state === 'back-ordered' ? ', back-ordered' : ''}`,
+    detail: `from ${order.supplier}${order.dueOn ? `, due ${sayDate(order.dueOn)}` : ''}${order.state === 'back-ordered' ? ', back-ordered' : ''}`,
     until: order.dueOn,
     mark: 'other-hands',
   };

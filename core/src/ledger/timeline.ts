@@ -20,7 +20,7 @@ import {
   type RecordedEvent,
 } from '../job/index.js';
 import { sayMbs } from '../prove/index.js';
-import { sayMarked, sayMm, sayMoney } from '../units/index.js';
+import { sayDate, sayMarked, sayMm, sayMoney } from '../units/index.js';
 
 /** One line of a job's history: who did what, when. */
 export interface HistoryLine {
@@ -122,11 +122,11 @@ const TELL: Tell = {
   'phase-entered': ({ phase }) => SAY_PHASE[phase],
   waived: ({ what, reason }) => `Waived: ${what} ${reason}`,
   noted: ({ kind, text }) => `${SAY_NOTE[kind]}: ${text}`,
-  'old-drive-settled': ({ fate, until }) => `Old drive: ${fate.replaceAll('-', ' ')}${until ? ` until ${until}` : ''}.`,
+  'old-drive-settled': ({ fate, until }) => `Old drive: ${fate.replaceAll('-', ' ')}${until ? ` until ${sayDate(until)}` : ''}.`,
   'ended-early': ({ reason, referredTo }) => `${referredTo ? `Referred to ${referredTo}` : 'Goes back unrepaired'}: ${reason}`,
   'handed-over': ({ to }) => `Handed over to ${to}.`,
   'taken-up': () => 'Took it up.',
-  'waiting-began': ({ kind, what, until }) => `Waits for ${SAY_WAIT[kind]}: ${what}${until ? `, until ${until}` : ''}.`,
+  'waiting-began': ({ kind, what, until }) => `Waits for ${SAY_WAIT[kind]}: ${what}${until ? `, until ${sayDate(until)}` : ''}.`,
   'waiting-ended': ({ how }) => `Waits no longer${how ? `: ${how}` : ''}.`,
   offered: ({ options }) => `Offered: ${options.map((one) => `${one.drive} for ${sayMoney(one.bill.totalMinor)}`).join('; ')}.`,
   agreed: ({ who, how, totalMinor }) => `${who} agreed to ${sayMoney(totalMinor)}, ${SAY_HOW[how]}.`,
@@ -134,9 +134,9 @@ const TELL: Tell = {
   paid: ({ amountMinor, how }) =>
     amountMinor < 0 ? `Gave back ${sayMoney(-amountMinor)}, ${how}.` : `Paid: ${sayMoney(amountMinor)}, ${how}.`,
   ordered: ({ what, quantity, supplier, dueOn, state }) =>
-    `Ordered ${quantity} × ${what} from ${supplier}: ${SAY_ORDER[state]}${dueOn ? `, due ${dueOn}` : ''}.`,
+    `Ordered ${quantity} × ${what} from ${supplier}: ${SAY_ORDER[state]}${dueOn ? `, due ${sayDate(dueOn)}` : ''}.`,
   'order-told': ({ orderId, state, dueOn, say }, job) =>
-    `${orderOf(job, orderId)}: ${SAY_ORDER[state]}${dueOn ? `, due ${dueOn}` : ''}${andNote(say)}.`,
+    `${orderOf(job, orderId)}: ${SAY_ORDER[state]}${dueOn ? `, due ${sayDate(dueOn)}` : ''}${andNote(say)}.`,
   'need-met': ({ how }) => `Found after all: ${how}.`,
   'promise-moved': ({ from, to, because }) => `Promise moved from ${moment(from)} to ${moment(to)}: ${because}`,
   'sealed-kept': ({ kind, label }) => `Kept a sealed note: ${SAY_SEALED[kind].toLowerCase()}${andNote(label)}.`,
@@ -160,7 +160,7 @@ const TELL: Tell = {
   'new-report-read': ({ name, report }) =>
     `Read the new drive’s self-report, ${name}${report.capacityBytes ? `, ${sayMarked(Number(report.capacityBytes))}` : ''}.`,
   'unplugged-checked': ({ checkId, result }) => `Had been unplugged, ${checkId}: ${result}.`,
-  'removed-settled': ({ what, fate, until }) => `${what}: ${SAY_REMOVED[fate]}${until ? ` until ${until}` : ''}.`,
+  'removed-settled': ({ what, fate, until }) => `${what}: ${SAY_REMOVED[fate]}${until ? ` until ${sayDate(until)}` : ''}.`,
   'came-back': ({ number }) => `Came back as job ${number}.`,
   'comeback-explained': ({ kind, words }) => `Why it came back: ${SAY_COMEBACK[kind]}. ${words}`,
   'comeback-learnt': ({ kind, words }) => `Learnt from the comeback: ${SAY_COMEBACK[kind]}. ${words}`,

@@ -22,8 +22,33 @@ export const wordsIn = (text: string): string[] =>
 
 const asKept = (word: string): string => (/\d/.test(word) ? foldSerial(word).toLowerCase() || word : word).slice(0, 40);
 
-/** What somebody typed to find a job, word by word; each has to be found. */
-export const queryWords = (typed: string): string[] => [...new Set(wordsIn(typed))].slice(0, 8);
+const MOST_ASKED = 8;
+
+/** What somebody typed, word by word; each has to be found. */
+export const queryWords = (typed: string): string[] => [...new Set(wordsIn(typed))].slice(0, MOST_ASKED);
+
+/** One thing that was typed to find a job by. */
+export interface Asked {
+  readonly typed: string;
+  /** A serial or phone number written with signs between: the same as one word. */
+  readonly whole: string | null;
+  readonly words: readonly string[];
+}
+
+/** What somebody typed to find a job by; all of it has to be found. A number written in groups is asked for as a whole first. */
+export function askedFor(typed: string): Asked[] {
+  const pieces = [...new Set(typed.split(/\s+/).filter((piece) => wordsIn(piece).length > 0))];
+  const grouped = pieces.length > 1 && pieces.every((piece) => /\d/.test(piece)) ? [pieces.join(' ')] : pieces;
+  const asked: Asked[] = [];
+  let left = MOST_ASKED;
+  for (const piece of grouped) {
+    const words = queryWords(piece).slice(0, left);
+    left -= words.length;
+    if (words.length > 0)
+      asked.push({ typed: piece, whole: words.length > 1 && /\d/.test(piece) ? wholeSerial(piece) || null : null, words });
+  }
+  return asked;
+}
 
 /** Every word that this job is found by: number, customer, phone, machine, serials, drives, and the words people wrote. */
 export function ledgerWords(job: JobState): string[] {

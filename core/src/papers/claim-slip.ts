@@ -21,7 +21,7 @@ export function claimSlip(job: JobState, pricing: Pricing, when: { readonly take
         'Outside',
         ...intake.condition.marks.map(sayConditionMark),
         intake.condition.words || (intake.condition.marks.length === 0 ? 'No marks were noted.' : ''),
-      ),
+      ).map((one) => ({ ...one, photos: intake.condition.photos })),
       ...row('Recovery key', intake.encryption === 'no' ? 'not encrypted' : SAY_RECOVERY_KEY[intake.recoveryKey]),
       ...row('Promised for', when.promised),
       ...row(

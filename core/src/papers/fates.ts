@@ -1,5 +1,6 @@
 import type { Custody, JobState, OldDriveFate } from '../job/index.js';
 import { sayMethod } from '../move/index.js';
+import { sayDate } from '../units/index.js';
 
 type Settled = NonNullable<JobState['oldDriveFate']>;
 
@@ -14,7 +15,7 @@ export const FATES: readonly { id: OldDriveFate; say: string }[] = [
 
 export function sayFate({ fate, until, note }: Pick<Settled, 'fate' | 'until' | 'note'>): string {
   const words = FATES.find((one) => one.id === fate)?.say ?? fate;
-  const when = fate === 'kept-as-fallback' && until ? `Kept here as fallback until ${until}` : words;
+  const when = fate === 'kept-as-fallback' && until ? `Kept here as fallback until ${sayDate(until)}` : words;
   return note ? `${when} (${note}).` : `${when}.`;
 }
 

@@ -10,17 +10,27 @@ import {
   SAY_COMEBACK,
   SAY_REMOVED,
   SAY_TIMED,
-  sayPlan,
   TIMED,
+  type DataPlan,
   type JobState,
   type Working,
 } from '../job/index.js';
 import { sayMbs } from '../prove/index.js';
 import { sayTax } from '../quote/index.js';
-import { sayMoney } from '../units/index.js';
+import { sayDate, sayMoney } from '../units/index.js';
 import { sayCustody, sayFate } from './fates.js';
 import { row, type Page, type PageTable } from './page.js';
 
+/** What became of the data, to somebody who does not know the words of the trade. */
+const SAY_WHAT_BECAME_OF_DATA: Record<DataPlan, string> = {
+  clone: 'All of it was copied to the new drive: same system, same programs, same files.',
+  'clean-install': 'The system was installed anew, and your files were copied back. Programs have to be installed again.',
+  copy: 'Your files were copied to the new drive one by one.',
+  add: 'It stays where it was. The new drive was added beside it and was empty.',
+  rescue: 'What could still be read was saved first, and copied to the new drive. Look through what matters to you.',
+  'restore-backup': 'It was put back from your backup, as of the day that was made.',
+  'nothing-to-keep': 'You told us there was nothing to keep: the system was installed anew.',
+};
 const SAY_WORKING: Record<Working, string> = { works: 'works', faulty: 'faulty', 'not-tried': 'not tried' };
 
 /** One page for the customer, in plain words. Days and moments come in as words, since they belong to a place. */
@@ -51,7 +61,7 @@ export function customerPage(job: JobState, when: { readonly takenIn: string }):
               `${sayDrive(drive.drive)} fitted in the ${drive.slot.label}. Serial ${serials.newDrive ?? 'not recorded'}.`,
               ...companionLines(job),
             ),
-            ...row('Your data', safeguard && `${sayPlan(safeguard.plan)}.`),
+            ...row('Your data', safeguard && SAY_WHAT_BECAME_OF_DATA[safeguard.plan]),
             ...row('Proved', proved?.sentence ?? 'Not proved yet.', ...measuredLines(job)),
             ...row(
               'Old drive',
@@ -102,7 +112,7 @@ const removedLines = (job: JobState): string[] =>
   removedParts(job).map((what) => {
     const now = removedNow(job, what);
     if (!now) return `${what}: not settled yet.`;
-    return `${what}: ${SAY_REMOVED[now.fate]}${now.until ? ` until ${now.until}` : ''}${now.amountMinor > 0 ? `, ${sayMoney(now.amountMinor)}` : ''}.`;
+    return `${what}: ${SAY_REMOVED[now.fate]}${now.until ? ` until ${sayDate(now.until)}` : ''}${now.amountMinor > 0 ? `, ${sayMoney(now.amountMinor)}` : ''}.`;
   });
 
 function warrantyLines(job: JobState): string[] {

@@ -1,4 +1,4 @@
-import type { Paper, Printed, Sheet } from '../units/index.js';
+import type { Paper, Printed, PrintedPhotos, Sheet } from '../units/index.js';
 import { printPages } from '../units/index.js';
 
 /** A page to be handed to somebody: the same words on the screen, on paper and in a PDF. */
@@ -36,7 +36,7 @@ export function pageSheets(
   head: { readonly workshop: string; readonly number: number; readonly day: string },
   paper: Paper,
 ): Sheet[] {
-  const printed: Printed[] = [
+  const printed: (Printed | PrintedPhotos)[] = [
     {
       cells: [
         { text: head.workshop, atMm: 0 },
@@ -48,11 +48,7 @@ export function pageSheets(
     { cells: [{ text: page.title, atMm: 0 }], size: 6, keep: true },
   ];
   for (const { term, lines, photos } of page.rows) {
-    const told =
-      photos.length === 0
-        ? lines
-        : [...lines, photos.length === 1 ? 'With a photo, in the record.' : `With ${photos.length} photos, in the record.`];
-    told.forEach((line, at) =>
+    lines.forEach((line, at) =>
       printed.push({
         cells: [
           { text: at === 0 ? term : '', atMm: 0 },
@@ -63,6 +59,7 @@ export function pageSheets(
         ruled: at === 0,
       }),
     );
+    if (photos.length > 0) printed.push({ photos, atMm: TERM_MM });
   }
   for (const { caption, head: names, rows } of page.tables) {
     printed.push({ cells: [{ text: caption, atMm: 0 }], size: 4.4, keep: true });

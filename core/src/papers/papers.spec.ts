@@ -14,6 +14,7 @@ describe('the page for the customer', () => {
   it('says what was wrong, what was done, what it costs and what works', () => {
     expect(row('What was wrong')).toContain('Flash worn');
     expect(row('What was done')).toContain('Serial PP3-1');
+    expect(row('Your data')).toContain('copied to the new drive');
     expect(row('Warranty')).toContain('24 months');
     expect(page.tables.find((one) => one.caption === 'Price')!.rows.at(-2)).toEqual(['In all', '', '170.15']);
     expect(page.tables.find((one) => one.caption === 'Measured')!.rows[0]).toEqual(['Reading from the drive', 'not measured', '3200 MB/s']);
@@ -42,6 +43,27 @@ describe('the page for the customer', () => {
           expect(stroke.x).toBeLessThan(sheet.widthMm - 15);
           expect(stroke.y).toBeLessThan(sheet.heightMm);
         }
+  });
+
+  it('shows photos beside what they belong to: none beyond the edge, over another or over words', () => {
+    const photos = Array.from({ length: 14 }, (_, at) => `photo-${at}`);
+    const rows = [{ term: 'Found', lines: ['A screw lay loose.'], photos }, ...page.rows];
+    const sheets = pageSheets({ ...page, rows }, { workshop: 'Quayside', number: 412, day: '14 April' }, 'A4');
+    const shown = sheets.flatMap(({ strokes }, sheet) =>
+      strokes.flatMap((one) => (one.kind === 'photo' || one.kind === 'text' ? [{ ...one, sheet }] : [])),
+    );
+    const frames = shown.flatMap((one) => (one.kind === 'photo' ? [one] : []));
+    expect(frames.map((one) => one.hash)).toEqual(photos);
+    for (const frame of frames) {
+      expect(frame.x + frame.width).toBeLessThanOrEqual(210 - 15);
+      expect(frame.y + frame.height).toBeLessThanOrEqual(297 - 15);
+      for (const other of shown) {
+        if (other === frame || other.sheet !== frame.sheet) continue;
+        const [top, bottom] = other.kind === 'photo' ? [other.y, other.y + other.height] : [other.y - other.size, other.y];
+        const beside = other.kind === 'photo' && (other.x >= frame.x + frame.width || other.x + other.width <= frame.x);
+        expect(beside || bottom <= frame.y || top >= frame.y + frame.height).toBe(true);
+      }
+    }
   });
 });
 

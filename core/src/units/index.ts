@@ -1,5 +1,6 @@
 export * from './bytes.js';
 export * from './clearance.js';
+export * from './date.js';
 export * from './measure.js';
 export * from './minutes.js';
 export * from './sentence.js';

@@ -16,7 +16,17 @@ export interface Printed {
   readonly ruled?: boolean;
 }
 
+/** Photos to be printed, side by side from `atMm` on. */
+export interface PrintedPhotos {
+  readonly photos: readonly string[];
+  readonly atMm: number;
+}
+
+/** Frame of a photo, mm: three beside one another in the wide column of a page. */
+const PHOTO = { widthMm: 44, heightMm: 33, gapMm: 2 };
+
 interface Row {
+  readonly photos: readonly { readonly hash: string; readonly atMm: number }[];
   readonly cells: { text: string; atMm: number }[];
   readonly size: number;
   readonly keep: boolean;
@@ -24,10 +34,14 @@ interface Row {
 }
 
 /** Printed pages of words, with a line at the foot of each. */
-export function printPages(printed: readonly Printed[], paper: Paper, foot: (page: number, of: number) => string): Sheet[] {
+export function printPages(
+  printed: readonly (Printed | PrintedPhotos)[],
+  paper: Paper,
+  foot: (page: number, of: number) => string,
+): Sheet[] {
   const { widthMm, heightMm } = PAPERS[paper];
   const pages = paged(
-    printed.flatMap((one) => rowsOf(one, widthMm)),
+    printed.flatMap((one) => ('photos' in one ? photoRows(one, widthMm) : rowsOf(one, widthMm))),
     widthMm,
     heightMm,
   );
@@ -48,10 +62,27 @@ function rowsOf({ cells, size, keep, ruled = false }: Printed, widthMm: number):
   const most = Math.max(1, ...broken.map((one) => one.lines.length));
   return Array.from({ length: most }, (_, line) => ({
     cells: broken.flatMap(({ atMm, lines }) => (lines[line] === undefined ? [] : [{ atMm, text: lines[line] }])),
+    photos: [],
     size,
     keep,
     ruled: ruled && line === 0,
   }));
+}
+
+/** As many photos to a row as the page is wide. */
+function photoRows({ photos, atMm }: PrintedPhotos, widthMm: number): Row[] {
+  const step = PHOTO.widthMm + PHOTO.gapMm;
+  const most = Math.max(1, Math.floor((widthMm - 2 * MARGIN - atMm + PHOTO.gapMm) / step));
+  const rows: Row[] = [];
+  for (let from = 0; from < photos.length; from += most)
+    rows.push({
+      cells: [],
+      photos: photos.slice(from, from + most).map((hash, at) => ({ hash, atMm: atMm + at * step })),
+      size: (PHOTO.heightMm + 2 * PHOTO.gapMm) / LEADING,
+      keep: false,
+      ruled: false,
+    });
+  return rows;
 }
 
 function paged(rows: readonly Row[], widthMm: number, heightMm: number): Stroke[][] {
@@ -70,6 +101,15 @@ function paged(rows: readonly Row[], widthMm: number, heightMm: number): Stroke[
     const page = pages.at(-1)!;
     y += row.size * LEADING + (page.length > 0 ? space : 0) + (row.ruled ? 1.2 : 0);
     if (row.ruled) page.push({ kind: 'line', x1: MARGIN, y1: y - row.size * 1.2, x2: widthMm - MARGIN, y2: y - row.size * 1.2 });
+    for (const { hash, atMm } of row.photos)
+      page.push({
+        kind: 'photo',
+        x: MARGIN + atMm,
+        y: y - PHOTO.heightMm - PHOTO.gapMm,
+        width: PHOTO.widthMm,
+        height: PHOTO.heightMm,
+        hash,
+      });
     for (const { text, atMm } of row.cells) page.push({ kind: 'text', x: MARGIN + atMm, y, size: row.size, text });
   });
   return pages;

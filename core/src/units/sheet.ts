@@ -5,6 +5,15 @@ export type Stroke =
   | { readonly kind: 'rect'; readonly x: number; readonly y: number; readonly width: number; readonly height: number }
   /** Filled black: the modules of a printed code. */
   | { readonly kind: 'fill'; readonly x: number; readonly y: number; readonly width: number; readonly height: number }
+  /** A photo by its hash, whole within this frame; who draws the sheet fetches it. */
+  | {
+      readonly kind: 'photo';
+      readonly x: number;
+      readonly y: number;
+      readonly width: number;
+      readonly height: number;
+      readonly hash: string;
+    }
   | { readonly kind: 'text'; readonly x: number; readonly y: number; readonly size: number; readonly text: string };
 
 /** A sheet of paper, drawn 1:1. */

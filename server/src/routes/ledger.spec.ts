@@ -62,6 +62,10 @@ describe('the Ledger', () => {
     expect(wrong.instead).toMatchObject({ betany: ['bettany'], crloe: ['crole'] });
     expect((await find('90871')).rows.map((row: { id: string }) => row.id)).toContain(job.id);
     expect((await find('bettany harpsichord')).rows).toEqual([]);
+    // One wrong sign in a serial's last group is that machine, and not another that happens to have such a group.
+    await open({ serial: 'QX9-4L-90811' });
+    const serial = await find('TF14-2K-90811');
+    expect([serial.rows.map((row: { id: string }) => row.id), serial.instead]).toEqual([[job.id], { 'TF14-2K-90811': ['tf142k90817'] }]);
   });
 
   it('follows a job that changes: what it was found by before it is found by no more', async () => {
@@ -86,6 +90,17 @@ describe('the Ledger', () => {
     expect(new Set(numbers).size).toBe(55);
     expect((await find('paging', '&state=closed')).rows).toEqual([]);
     expect((await find('', '&from=2031-01-01')).rows).toEqual([]);
+    // So many words begin so that not all are looked at, and it says so.
+    expect((await find('page')).cut).toEqual(['page']);
+    expect((await find('page-54')).cut).toEqual([]);
+    const all: { number: number }[] = [];
+    for (let next: number | null = 0; next !== null;) {
+      const turned = await find('', next === 0 ? '' : `&before=${next}`);
+      all.push(...turned.rows);
+      next = turned.next;
+    }
+    expect(new Set(all.map((row) => row.number)).size).toBe(all.length);
+    expect(all.length).toBeGreaterThan(55);
     await lead.get('/api/ledger?from=yesterday').expect(400);
   });
 

@@ -97,7 +97,7 @@ export function recordRoutes({ database, sealed, orders, suppliers, photos, now 
   routes.get('/ledger/history/:serial', async (request, response) => {
     const { workshopId } = await acting(request);
     const serial = parsed(z.string().min(1).max(60), request.params['serial']);
-    response.json({ rows: await historyOf(database, workshopId, serial), instead: {}, next: null });
+    response.json({ rows: await historyOf(database, workshopId, serial), instead: {}, cut: [], next: null });
   });
   const download = (as: 'csv' | 'jsonl', type: string) => async (request: Request, response: Response) => {
     const { workshopId } = await acting(request);

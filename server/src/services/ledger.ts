@@ -1,5 +1,5 @@
 import type { FiguresReply, LedgerQuery, LedgerReply } from '@petrichor/api';
-import { isNear, LEAST_NEAR, ledgerCells, LEDGER_COLUMNS, queryWords, rightParts, wholeSerial, type LedgerRow } from '@petrichor/core';
+import { askedFor, LEAST_NEAR, ledgerCells, LEDGER_COLUMNS, oneErrorAway, wholeSerial, type Asked, type LedgerRow } from '@petrichor/core';
 import ical from 'ical-generator';
 import Papa from 'papaparse';
 import { Refused } from '../refused.js';
@@ -10,10 +10,10 @@ import {
   jobByNumber,
   jobsWithWords,
   promises,
-  rowsBelow,
+  rowsAfter,
   rowsOf,
+  wordsAmong,
   wordsBeginning,
-  wordsSharing,
   type LedgerFilter,
 } from '../store/ledger.js';
 import { workshopName } from '../store/pricing.js';
@@ -22,74 +22,105 @@ import { workshopName } from '../store/pricing.js';
 const PAGE = 50;
 /** A typed word stands for at most so many: the beginning of a serial may be that of thousands. */
 const MOST_MEANT = 30;
-/** Of the words that share a beginning or an end so many are looked at, a part. */
-const MOST_SHARING = 300;
-/** Jobs of the rarest word that are looked through for the others: beyond it one is told to type more. */
-const MOST_WALKED = 2000;
+/** A serial written in groups is first looked for whole with an error in it, then group by group; a shorter one not. */
+const LEAST_WHOLE_NEAR = 8;
+/** So many jobs are looked at first, then the rest of what a page looks at: beyond it one turns the page or types more. */
+const FIRST_STEP = 64;
+const MOST_WALKED = 384;
+/** Jobs of one machine or drive. */
+const MOST_HISTORY = 500;
 /** Jobs whose figures are worked out at once. */
 const MOST_FINISHED = 5000;
 const MOST_PROMISES = 2000;
+/** Rows that are read at a time for a file. */
+const PIECE = 1000;
 const FIRST_PAGE = 2_147_483_647;
 
+/** What a typed word stands for. */
 interface Meant {
   readonly typed: string;
   readonly words: readonly string[];
   /** Not as typed: one sign was different. */
   readonly instead: boolean;
+  /** More words begin so than are looked at. */
+  readonly cut: boolean;
 }
 
-/** Jobs that have every typed word, the newest first. Every step is a short walk along an index, however many jobs there are. */
+/** Jobs that have all that was typed, the newest first. Every step is a short walk along an index, however many jobs there are. */
 export const searchLedger = (database: Database, workshopId: string, query: LedgerQuery): Promise<LedgerReply> =>
   database.inWorkshop(workshopId, async (tx) => {
     const filter = filterOf(query);
-    const typed = queryWords(query.find);
-    if (typed.length === 0) {
-      const rows = await rowsBelow(tx, query.before, filter, PAGE + 1);
-      return page(rows, {}, rows.length > PAGE);
+    const asked = askedFor(query.find);
+    if (asked.length === 0) {
+      const rows = await rowsAfter(tx, query.before === FIRST_PAGE ? null : query.before, filter, PAGE + 1);
+      const shown = rows.slice(0, PAGE);
+      return { rows: shown, instead: {}, cut: [], next: rows.length > PAGE ? shown.at(-1)!.number : null };
     }
-    const asTyped = await oneByOne(typed, (word) => meant(tx, word, false));
+    const asTyped = (await oneByOne(asked, (one) => meaning(tx, one, false))).flat();
     const first = await walk(tx, asTyped, query.before, filter);
-    const further = first.rows.length === 0 && query.before !== FIRST_PAGE;
     // On a further page the same question is asked in the same way as on the first.
-    const typedFinds = first.rows.length > 0 || (further && (await walk(tx, asTyped, FIRST_PAGE, filter)).rows.length > 0);
-    if (typedFinds) return page(first.rows, insteadOf(asTyped), first.more);
+    const finds = async (): Promise<boolean> => {
+      const newest = query.before === FIRST_PAGE ? first : await walk(tx, asTyped, FIRST_PAGE, filter);
+      return newest.rows.length > 0 || newest.next !== null;
+    };
+    if (first.rows.length > 0 || (await finds())) return { ...first, ...told(asTyped) };
     // Nothing has all of it as typed: perhaps one word is right by chance.
-    const loosely = await oneByOne(typed, (word) => meant(tx, word, true));
-    const second = await walk(tx, loosely, query.before, filter);
-    return page(second.rows, insteadOf(loosely), second.more);
+    const loosely = (await oneByOne(asked, (one) => meaning(tx, one, true))).flat();
+    return { ...(await walk(tx, loosely, query.before, filter)), ...told(loosely) };
   });
 
-/** The words that a typed one may stand for: it, what begins so, and where there is nothing of that (or `loosely`) what is one edit away. */
-async function meant(tx: WorkshopTx, typed: string, loosely: boolean): Promise<Meant> {
-  const beginning = await wordsBeginning(tx, typed, MOST_MEANT);
-  if ((beginning.length > 0 && !loosely) || typed.length < LEAST_NEAR) return { typed, words: beginning, instead: false };
-  const sharing = await wordsSharing(tx, rightParts(typed), MOST_SHARING);
-  const near = sharing.filter((word) => isNear(typed, word)).slice(0, MOST_MEANT);
-  return { typed, words: [...new Set([...beginning, ...near])], instead: beginning.length === 0 };
+/** A number in groups is meant as a whole where there is such a one, else each of its groups by itself. */
+async function meaning(tx: WorkshopTx, { typed, whole, words }: Asked, loosely: boolean): Promise<Meant[]> {
+  if (whole !== null) {
+    const one = await meant(tx, whole, loosely, LEAST_WHOLE_NEAR);
+    if (one.words.length > 0) return [{ ...one, typed }];
+  }
+  return oneByOne(words, (word) => meant(tx, word, loosely, LEAST_NEAR));
 }
 
+/** The words that a typed one may stand for: it, what begins so, and where there is nothing of that (or `loosely`) what is one error away. */
+async function meant(tx: WorkshopTx, typed: string, loosely: boolean, leastNear: number): Promise<Meant> {
+  // Words with a digit in them are kept with their look-alikes as one sign; what was typed of one may have no digit yet.
+  const spelt = [...new Set([typed, wholeSerial(typed)])];
+  const found = (await oneByOne(spelt, (word) => wordsBeginning(tx, word, MOST_MEANT + 1))).flat();
+  const beginning = { typed, words: found.slice(0, MOST_MEANT), instead: false, cut: found.length > MOST_MEANT };
+  if ((found.length > 0 && !loosely) || typed.length < leastNear) return beginning;
+  const near = (await wordsAmong(tx, oneErrorAway(typed))).slice(0, MOST_MEANT);
+  return { ...beginning, words: [...new Set([...beginning.words, ...near])], instead: found.length === 0 };
+}
+
+/** A page of jobs that have one word of each. The word that the fewest jobs seem to have leads; the others are looked up for its jobs. */
 async function walk(
   tx: WorkshopTx,
   all: readonly Meant[],
   before: number,
   filter: LedgerFilter,
-): Promise<{ rows: LedgerRow[]; more: boolean }> {
-  if (all.some((one) => one.words.length === 0)) return { rows: [], more: false };
-  const lists = await oneByOne(all, ({ words }) => jobsWithWords(tx, words, before, MOST_WALKED));
-  const rarest = lists.reduce((least, list) => (list.length < least.length ? list : least));
-  let numbers = rarest;
-  for (const [at, { words }] of all.entries()) if (lists[at] !== rarest && numbers.length > 0) numbers = await alsoWith(tx, numbers, words);
-  const rows = await rowsOf(tx, numbers, filter, PAGE + 1);
-  return { rows, more: rows.length > PAGE || rarest.length === MOST_WALKED };
+): Promise<Pick<LedgerReply, 'rows' | 'next'>> {
+  if (all.some((one) => one.words.length === 0)) return { rows: [], next: null };
+  const heads = await oneByOne(all, async ({ words }) => ({ words, numbers: await jobsWithWords(tx, words, before, FIRST_STEP) }));
+  // As many jobs of a rare word reach further back.
+  const depth = (numbers: readonly number[]): number => (numbers.length < FIRST_STEP ? numbers.length - FIRST_STEP : numbers.at(-1)!);
+  const [lead, ...others] = heads.toSorted((one, other) => depth(one.numbers) - depth(other.numbers));
+  const rows: LedgerRow[] = [];
+  let { numbers } = lead!;
+  for (let step = FIRST_STEP, walked = 0; ;) {
+    let left = numbers;
+    for (const { words } of others) if (left.length > 0) left = await alsoWith(tx, left, words);
+    if (left.length > 0) rows.push(...(await rowsOf(tx, left, filter, PAGE + 1 - rows.length)));
+    if (rows.length > PAGE) return { rows: rows.slice(0, PAGE), next: rows[PAGE - 1]!.number };
+    if (numbers.length < step) return { rows, next: null };
+    const lowest = numbers.at(-1)!;
+    walked += numbers.length;
+    if (walked >= MOST_WALKED) return { rows, next: lowest };
+    step = MOST_WALKED - walked;
+    numbers = await jobsWithWords(tx, lead!.words, lowest, step);
+  }
 }
 
-const page = (rows: readonly LedgerRow[], instead: LedgerReply['instead'], more: boolean): LedgerReply => {
-  const shown = rows.slice(0, PAGE);
-  return { rows: shown, instead, next: more && shown.length > 0 ? shown.at(-1)!.number : null };
-};
-
-const insteadOf = (all: readonly Meant[]): LedgerReply['instead'] =>
-  Object.fromEntries(all.filter((one) => one.instead && one.words.length > 0).map((one) => [one.typed, one.words.slice(0, 5)]));
+const told = (all: readonly Meant[]): Pick<LedgerReply, 'instead' | 'cut'> => ({
+  instead: Object.fromEntries(all.filter((one) => one.instead && one.words.length > 0).map((one) => [one.typed, one.words.slice(0, 5)])),
+  cut: all.filter((one) => one.cut).map((one) => one.typed),
+});
 
 const filterOf = ({ state, modelId, from, to, comebacks }: LedgerQuery): LedgerFilter => ({
   state,
@@ -103,8 +134,8 @@ const filterOf = ({ state, modelId, from, to, comebacks }: LedgerQuery): LedgerF
 export const historyOf = (database: Database, workshopId: string, serial: string): Promise<LedgerRow[]> =>
   database.inWorkshop(workshopId, async (tx) => {
     const word = wholeSerial(serial);
-    const numbers = await jobsWithWords(tx, [word], FIRST_PAGE, MOST_WALKED);
-    const rows = await rowsOf(tx, numbers, { state: 'all', modelId: null, from: null, to: null, comebacks: false }, MOST_WALKED);
+    const numbers = await jobsWithWords(tx, [word], FIRST_PAGE, MOST_HISTORY);
+    const rows = await rowsOf(tx, numbers, { state: 'all', modelId: null, from: null, to: null, comebacks: false }, MOST_HISTORY);
     return rows.filter((row) => [row.serial, row.newSerial, row.oldSerial].some((one) => one !== '' && wholeSerial(one) === word));
   });
 
@@ -131,11 +162,13 @@ export async function* exportLedger(
   const filter = filterOf(query);
   const csv = (rows: readonly string[][]): string => `${Papa.unparse(rows as string[][], { newline: '\r\n', escapeFormulae: true })}\r\n`;
   if (as === 'csv') yield csv([[...LEDGER_COLUMNS]]);
-  for (let before: number | null = FIRST_PAGE; before !== null;) {
-    const below: number = before;
-    const rows = await database.inWorkshop(workshopId, (tx) => rowsBelow(tx, below, filter, 1000));
+  let after: number | null = null;
+  for (let more = true; more;) {
+    const last: number | null = after;
+    const rows: LedgerRow[] = await database.inWorkshop(workshopId, (tx) => rowsAfter(tx, last, filter, PIECE));
     if (rows.length > 0) yield as === 'csv' ? csv(rows.map(ledgerCells)) : rows.map((row) => `${JSON.stringify(row)}\n`).join('');
-    before = rows.length === 1000 ? rows.at(-1)!.number : null;
+    more = rows.length === PIECE;
+    after = rows.at(-1)?.number ?? null;
   }
 }
 

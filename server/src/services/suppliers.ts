@@ -77,9 +77,9 @@ export class Orders {
       inPlaceOf: asked.inPlaceOf,
     };
     try {
-      const reply = await this.jobs.give(acting, jobId, { commandId: asked.commandId, basedOn: job.seq, command });
-      if (asked.inPlaceOf) await this.suppliers.cancel(asked.inPlaceOf).catch(() => undefined);
-      return reply;
+      // One that is on its way already comes, whatever the record says: then the new one is called off again, and it says so.
+      if (asked.inPlaceOf && !known) await ifKnown(() => this.suppliers.cancel(asked.inPlaceOf!));
+      return await this.jobs.give(acting, jobId, { commandId: asked.commandId, basedOn: job.seq, command });
     } catch (error) {
       // The job would not have it: nobody waits for it.
       if (error instanceof Refused && error.code !== 'ordered') await this.suppliers.cancel(asked.orderId).catch(() => undefined);
@@ -98,13 +98,18 @@ export class Orders {
   ): Promise<CommandReply> {
     const job = await this.jobs.get(acting.workshopId, jobId);
     const command: JobCommand = { type: 'tell-order', orderId, state: how, dueOn: null, say: why };
-    // The supplier first: what it has sent already comes, whatever the record says. One that was rung up it does not know.
+    // The supplier first: what it has sent already comes, whatever the record says.
     if (this.suppliers.connected && job.orders.some((one) => one.id === orderId && one.state !== how))
-      await (how === 'cancelled' ? this.suppliers.cancel(orderId) : this.suppliers.takeBack(orderId)).catch((error: unknown) => {
-        if (!(error instanceof Refused) || error.code !== 'no-order') throw error;
-      });
+      await ifKnown(() => (how === 'cancelled' ? this.suppliers.cancel(orderId) : this.suppliers.takeBack(orderId)));
     return this.jobs.give(acting, jobId, { commandId, basedOn: job.seq, command });
   }
+}
+
+/** Does it, unless the supplier does not know the order: one that was rung up is only recorded. */
+async function ifKnown(ask: () => Promise<SupplierOrder>): Promise<void> {
+  await ask().catch((error: unknown) => {
+    if (!(error instanceof Refused) || error.code !== 'no-order') throw error;
+  });
 }
 
 /**

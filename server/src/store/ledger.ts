@@ -1,4 +1,4 @@
-import type { CompanionCase, Finished, LedgerRow, RightParts } from '@petrichor/core';
+import type { CompanionCase, Finished, LedgerRow } from '@petrichor/core';
 import type { WorkshopTx } from './database.js';
 
 /** What is drawn of a job for the Ledger. */
@@ -16,7 +16,8 @@ export async function putLedger(
 ): Promise<void> {
   await tx.query({
     name: 'put-ledger',
-    text: `update job set ledger = $2, finished = $3, companion_cases = $4, closed_at = $5, customer_id = $6
+    text: `update job set ledger = $2, finished = $3, companion_cases = $4, closed_at = $5, customer_id = $6,
+        model_id = $7, opened_at = $8, comeback = $9
       where workshop_id = current_workshop() and id = $1`,
     values: [
       row.id,
@@ -25,6 +26,9 @@ export async function putLedger(
       companionCases.length > 0 ? JSON.stringify(companionCases) : null,
       row.closedAt,
       row.customerId,
+      row.modelId,
+      row.openedAt,
+      row.comebackOf !== null,
     ],
   });
   if (words.gone.length > 0)
@@ -36,7 +40,7 @@ export async function putLedger(
   await tx.query(
     `with given as (select word from unnest($2::text[]) as w(word)),
        terms as (
-         insert into ledger_term (workshop_id, word, reversed) select current_workshop(), word, reverse(word) from given on conflict do nothing
+         insert into ledger_term (workshop_id, word) select current_workshop(), word from given on conflict do nothing
        )
      insert into ledger_word (workshop_id, word, number) select current_workshop(), word, $1 from given on conflict do nothing`,
     [row.number, words.added],
@@ -53,23 +57,12 @@ export async function wordsBeginning(tx: WorkshopTx, word: string, most: number)
   return rows.map((row) => row.word);
 }
 
-/** Words that begin or end with one of the parts, at most so many a part; whoever asks looks how near they are. */
-export async function wordsSharing(tx: WorkshopTx, { beginnings, ends }: RightParts, most: number): Promise<string[]> {
-  // Both bounds come in as values: what is worked out inside would keep the index from being used under row-level security.
-  const bounds = (parts: readonly string[]) => [parts, parts.map((part) => `${part}\u{10ffff}`)];
+/** Of these words the ones that some job has. */
+export async function wordsAmong(tx: WorkshopTx, words: readonly string[]): Promise<string[]> {
   const { rows } = await tx.query<{ word: string }>({
-    name: 'words-sharing',
-    text: `select distinct word from (
-        select found.word from unnest($1::text[], $2::text[]) as asked(least, most), lateral (
-          select word from ledger_term where workshop_id = current_workshop() and word >= asked.least and word < asked.most order by word limit $5
-        ) as found
-        union all
-        select found.word from unnest($3::text[], $4::text[]) as asked(least, most), lateral (
-          select word from ledger_term where workshop_id = current_workshop() and reversed >= asked.least and reversed < asked.most
-          order by reversed limit $5
-        ) as found
-      ) as both_ways`,
-    values: [...bounds(beginnings), ...bounds(ends), most],
+    name: 'words-among',
+    text: 'select word from ledger_term where workshop_id = current_workshop() and word = any($1)',
+    values: [words],
   });
   return rows.map((row) => row.word);
 }
@@ -89,11 +82,12 @@ export async function jobsWithWords(tx: WorkshopTx, words: readonly string[], be
 
 /** Of these jobs the ones that have one of the words. */
 export async function alsoWith(tx: WorkshopTx, numbers: readonly number[], words: readonly string[]): Promise<number[]> {
+  // The limit makes each job one look into the index; without it all jobs of a common word may be read to join them.
   const { rows } = await tx.query<{ number: number }>({
     name: 'also-with',
-    text: `select number from unnest($1::int[]) as asked(number) where exists (
-        select 1 from ledger_word w where w.workshop_id = current_workshop() and w.word = any($2) and w.number = asked.number
-      ) order by number desc`,
+    text: `select asked.number from unnest($1::int[]) as asked(number), lateral (
+        select 1 from ledger_word where workshop_id = current_workshop() and word = any($2) and number = asked.number limit 1
+      ) as found order by asked.number desc`,
     values: [numbers, words],
   });
   return rows.map((row) => row.number);
@@ -108,12 +102,11 @@ export interface LedgerFilter {
   readonly comebacks: boolean;
 }
 
-const FILTER = `($3 = 'all' or closed = ($3 = 'closed')) and ($4::text is null or summary ->> 'modelId' = $4)
-  and ($5::text is null or ledger ->> 'openedAt' >= $5) and ($6::text is null or ledger ->> 'openedAt' < $6)
-  and (not $7 or ledger ->> 'comebackOf' is not null)`;
+const FILTER = `($3 = 'all' or closed = ($3 = 'closed')) and ($4::text is null or model_id = $4)
+  and ($5::timestamptz is null or opened_at >= $5) and ($6::timestamptz is null or opened_at < $6) and (not $7 or comeback)`;
 const filterValues = ({ state, modelId, from, to, comebacks }: LedgerFilter) => [state, modelId, from, to, comebacks];
 
-/** Rows of these jobs that pass the filter, the newest first. */
+/** Rows of these jobs that pass the filter, the newest number first. */
 export async function rowsOf(tx: WorkshopTx, numbers: readonly number[], filter: LedgerFilter, most: number): Promise<LedgerRow[]> {
   const { rows } = await tx.query<{ ledger: LedgerRow }>({
     name: 'ledger-rows-of',
@@ -124,14 +117,15 @@ export async function rowsOf(tx: WorkshopTx, numbers: readonly number[], filter:
   return rows.map((row) => row.ledger);
 }
 
-/** Rows below a number that pass the filter, the newest first. */
-export async function rowsBelow(tx: WorkshopTx, before: number, filter: LedgerFilter, most: number): Promise<LedgerRow[]> {
-  const { rows } = await tx.query<{ ledger: LedgerRow }>({
-    name: 'ledger-rows-below',
-    text: `select ledger from job where workshop_id = current_workshop() and number < $1 and ledger is not null and ${FILTER}
-      order by number desc limit $2`,
-    values: [before, most, ...filterValues(filter)],
-  });
+/** Rows that pass the filter, those taken in last first; after the job of number `after`, if one is given. */
+export async function rowsAfter(tx: WorkshopTx, after: number | null, filter: LedgerFilter, most: number): Promise<LedgerRow[]> {
+  // Without a name: planned for these very values, so that what is not asked for is not in the way of an index.
+  const { rows } = await tx.query<{ ledger: LedgerRow }>(
+    `select ledger from job where workshop_id = current_workshop() and ledger is not null and ${FILTER}
+       and ($1::int is null or (opened_at, number) < (select opened_at, number from job where workshop_id = current_workshop() and number = $1))
+     order by opened_at desc, number desc limit $2`,
+    [after, most, ...filterValues(filter)],
+  );
   return rows.map((row) => row.ledger);
 }
 

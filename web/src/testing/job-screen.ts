@@ -59,7 +59,12 @@ export class JobScreenHarness<T> {
         // jsdom has neither canvas nor database; what it does with them is walked in the browser.
         {
           provide: PhotoKeeper,
-          useValue: { waiting: () => 0, refused: () => null, address: (hash: string) => Promise.resolve(`/api/photos/${hash}`) },
+          useValue: {
+            waiting: () => 0,
+            refused: () => null,
+            address: (hash: string) => Promise.resolve(`/api/photos/${hash}`),
+            bytes: () => Promise.resolve(null),
+          },
         },
       ],
     });

@@ -58,6 +58,8 @@ export function sheetSvg({ widthMm, heightMm, strokes }: Sheet): string {
       case 'circle':
         return `<circle cx="${n(stroke.x)}" cy="${n(stroke.y)}" r="${n(stroke.radius)}"${stroke.dashed ? ' stroke-dasharray="0.6 0.6"' : ''}/>`;
       case 'rect':
+      // Its frame: a file of its own has no photos beside it.
+      case 'photo':
         return `<rect x="${n(stroke.x)}" y="${n(stroke.y)}" width="${n(stroke.width)}" height="${n(stroke.height)}"/>`;
       case 'fill':
         return `<rect x="${n(stroke.x)}" y="${n(stroke.y)}" width="${n(stroke.width)}" height="${n(stroke.height)}" fill="black" stroke="none"/>`;

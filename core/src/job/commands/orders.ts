@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { ItemRefSchema } from '../../shelf/index.js';
+import { sayDate } from '../../units/index.js';
 import { definitionOf, type JobEvent } from '../events/index.js';
 import { needsOf, OrderStateSchema, ordersOpen, SAY_ORDER, type Order, type OrderState } from '../orders.js';
 import { promiseAfterOrders } from '../promise.js';
@@ -55,7 +56,7 @@ export const order = defineCommand(
     const given: JobEvent[] = before
       ? [{ type: 'order-told', orderId: before.id, state: 'cancelled', dueOn: null, say: `${made.what} from ${supplier} instead` }]
       : [];
-    return withPromise(job, [...given, made], context, `${made.what} comes from ${supplier}${dueOn ? ` on ${dueOn}` : ''}.`);
+    return withPromise(job, [...given, made], context, `${made.what} comes from ${supplier}${dueOn ? ` on ${sayDate(dueOn)}` : ''}.`);
   },
 );
 
@@ -92,7 +93,7 @@ export const tellOrder = defineCommand(
 );
 
 const reasonOf = (known: Order, state: OrderState, dueOn: string | null): string =>
-  `${known.what} from ${known.supplier} is ${SAY_ORDER[state]}${dueOn ? `, due ${dueOn}${known.dueOn && known.dueOn !== dueOn ? ` instead of ${known.dueOn}` : ''}` : ''}.`;
+  `${known.what} from ${known.supplier} is ${SAY_ORDER[state]}${dueOn ? `, due ${sayDate(dueOn)}${known.dueOn && known.dueOn !== dueOn ? ` instead of ${sayDate(known.dueOn)}` : ''}` : ''}.`;
 
 /** The events, and the promise moved where what is due now comes too late for it. */
 function withPromise(job: JobState, events: JobEvent[], { at, by }: Context, because: string): Decision {

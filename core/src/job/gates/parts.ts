@@ -1,3 +1,4 @@
+import { sayDate } from '../../units/index.js';
 import { needsOf, SAY_ORDER } from '../orders.js';
 import type { JobState } from '../state.js';
 import { should, type Missing } from './gate.js';
@@ -10,7 +11,7 @@ export const partsOpen = (job: JobState): Missing[] =>
       should(
         `part:${need.key}`,
         need.order
-          ? `Not here yet: ${need.what}, ${SAY_ORDER[need.order.state]}${need.order.dueOn ? `, due ${need.order.dueOn}` : ''}.`
+          ? `Not here yet: ${need.what}, ${SAY_ORDER[need.order.state]}${need.order.dueOn ? `, due ${sayDate(need.order.dueOn)}` : ''}.`
           : `Not ordered yet: ${need.what}.`,
         undefined,
         'agree',

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { createServer } from 'node:http';
 import * as z from 'zod';
+import { serveStandIn } from '../stand-in.js';
 import { dockApp } from './app.js';
 import { SimulatedDock } from './dock.js';
 import { SimulatedDrivesFileSchema } from './drive.js';
@@ -16,18 +16,7 @@ function main(): void {
   const settings = SettingsSchema.parse(process.env);
   const file = SimulatedDrivesFileSchema.parse(JSON.parse(readFileSync(settings.PETRICHOR_DOCK_DRIVES, 'utf8')));
   const dock = new SimulatedDock(file.drives, settings.PETRICHOR_DOCK_SPEED, () => Date.now());
-  const server = createServer(dockApp(dock));
-  server.on('error', (error) => {
-    console.error(error.message);
-    process.exit(1);
-  });
-  server.listen(settings.PETRICHOR_DOCK_PORT, '127.0.0.1', () => console.log('ready'));
-  const stop = (): void => {
-    server.closeAllConnections();
-    server.close(() => process.exit(0));
-  };
-  process.once('SIGTERM', stop);
-  process.once('SIGINT', stop);
+  serveStandIn(dockApp(dock), settings.PETRICHOR_DOCK_PORT);
 }
 
 main();

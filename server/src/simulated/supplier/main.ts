@@ -1,7 +1,7 @@
 import { DriveSchema, PartSchema } from '@petrichor/core';
 import { readFileSync } from 'node:fs';
-import { createServer } from 'node:http';
 import * as z from 'zod';
+import { serveStandIn } from '../stand-in.js';
 import { supplierApp } from './app.js';
 import { Supplier } from './supplier.js';
 
@@ -23,18 +23,7 @@ function main(): void {
   const drives = listed(settings.PETRICHOR_SUPPLIER_DRIVES, 'drives', DriveSchema);
   const parts = listed(settings.PETRICHOR_SUPPLIER_PARTS, 'parts', PartSchema);
   const supplier = new Supplier(drives, parts, () => new Date(), settings.PETRICHOR_SUPPLIER_DAY_SECONDS * 1000);
-  const server = createServer(supplierApp(supplier));
-  server.on('error', (error) => {
-    console.error(error.message);
-    process.exit(1);
-  });
-  server.listen(settings.PETRICHOR_SUPPLIER_PORT, '127.0.0.1', () => console.log('ready'));
-  const stop = (): void => {
-    server.closeAllConnections();
-    server.close(() => process.exit(0));
-  };
-  process.once('SIGTERM', stop);
-  process.once('SIGINT', stop);
+  serveStandIn(supplierApp(supplier), settings.PETRICHOR_SUPPLIER_PORT);
 }
 
 main();

@@ -43,7 +43,11 @@ export class FiguresScreen {
       };
     },
   );
-  protected readonly comebacks = computed(() => this.figures().comebacks.kinds.map((one) => `${SAY_COMEBACK[one.kind]}: ${one.jobs}`));
+  protected readonly comebacks = computed(() => {
+    const { kinds, jobs } = this.figures().comebacks;
+    const open = jobs - kinds.reduce((sum, one) => sum + one.jobs, 0);
+    return [...kinds.map((one) => `${SAY_COMEBACK[one.kind]}: ${one.jobs}`), ...(open > 0 ? [`not explained in this time: ${open}`] : [])];
+  });
 
   constructor() {
     const router = inject(Router);

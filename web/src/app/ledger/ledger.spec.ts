@@ -64,9 +64,10 @@ describe('the Ledger', () => {
   it('lists what was found, says what was found instead, and opens the first', async () => {
     fixture = TestBed.createComponent(LedgerScreen);
     fixture.detectChanges();
-    await answer('/api/ledger', { rows: [row({})], instead: { halina: ['halima'] }, next: null });
+    await answer('/api/ledger', { rows: [row({})], instead: { halina: ['halima'] }, cut: ['fe'], next: null });
     expect(text()).toContain('Tarnwell Fen 14');
     expect(text()).toContain('“halina” was not found; shown is halima.');
+    expect(text()).toContain('More begins with “fe” than is shown here.');
     (fixture.nativeElement as HTMLElement).querySelector('input')!.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
     await rest(20);
     expect(TestBed.inject(Router).url).toBe('/jobs/one');
@@ -75,8 +76,21 @@ describe('the Ledger', () => {
   it('says in words that nothing has all of it', async () => {
     fixture = TestBed.createComponent(LedgerScreen);
     fixture.detectChanges();
-    await answer('/api/ledger', { rows: [], instead: {}, next: null });
+    await answer('/api/ledger', { rows: [], instead: {}, cut: [], next: null });
     expect(text()).toContain('Nothing has all of that.');
+  });
+
+  it('looks further back by itself until something is found', async () => {
+    fixture = TestBed.createComponent(LedgerScreen);
+    fixture.detectChanges();
+    await rest(160);
+    fixture.detectChanges();
+    http.expectOne((request) => !request.params.has('before')).flush({ rows: [], instead: {}, cut: [], next: 900 });
+    await rest(20);
+    http.expectOne((request) => request.params.get('before') === '900').flush({ rows: [row({})], instead: {}, cut: [], next: null });
+    await rest(20);
+    fixture.detectChanges();
+    expect(text()).toContain('Tarnwell Fen 14');
   });
 });
 
@@ -89,7 +103,7 @@ describe('the history of a serial', () => {
       row({ id: 'two', number: 500, oldSerial: 'PP3-1', oldDrive: 'Pellow P3' }),
       row({ newSerial: 'PP31', newDrive: 'Pellow P3 1 TB' }),
     ];
-    await answer('/api/ledger/history/PP3-1', { rows, instead: {}, next: null });
+    await answer('/api/ledger/history/PP3-1', { rows, instead: {}, cut: [], next: null });
     expect(text()).toContain('Job 500, 14 Apr 2026: taken out of Tarnwell Fen 14');
     expect(text()).toContain('Job 412, 14 Apr 2026: fitted as Pellow P3 1 TB in Tarnwell Fen 14');
   });

@@ -27,6 +27,8 @@ import { KeyBox } from '../ui/key-box';
 import { StateMark } from '../ui/state-mark';
 
 const LARGEST_FILE = 64_000_000;
+/** Pages that are turned by themselves while nothing is found: some ten thousand jobs of the rarest word. */
+const MOST_TURNS = 20;
 type State = 'all' | 'open' | 'closed';
 
 /** Every job there ever was: found by serial, customer, phone, model, drive or any word, typing errors allowed for. */
@@ -74,7 +76,7 @@ export class LedgerScreen {
   }));
   protected readonly reply = resource({
     params: () => this.query(),
-    loader: ({ params }) => firstValueFrom(this.api.ledger(params)),
+    loader: ({ params, abortSignal }) => this.firstFound(params, abortSignal),
   });
   /** Pages that were fetched since the question was asked. */
   private readonly more = linkedSignal<object, readonly LedgerReply[]>({ source: this.query, computation: () => [] });
@@ -85,9 +87,10 @@ export class LedgerScreen {
   });
   protected readonly rows = computed(() => [...(this.shown()?.rows ?? []), ...this.more().flatMap((page) => page.rows)].map(rowOf));
   protected readonly next = computed(() => (this.more().at(-1) ?? this.shown())?.next ?? null);
-  protected readonly instead = computed(() =>
-    Object.entries(this.shown()?.instead ?? {}).map(([typed, words]) => `“${typed}” was not found; shown is ${words.join(', ')}.`),
-  );
+  protected readonly notes = computed(() => [
+    ...Object.entries(this.shown()?.instead ?? {}).map(([typed, words]) => `“${typed}” was not found; shown is ${words.join(', ')}.`),
+    ...(this.shown()?.cut ?? []).map((typed) => `More begins with “${typed}” than is shown here. Type more of it.`),
+  ]);
   protected readonly failed = computed(() => (this.reply.error() ? faultSentence(this.reply.error()) : ''));
   protected readonly download = computed(() => {
     const { find: _, ...filter } = this.query();
@@ -101,6 +104,14 @@ export class LedgerScreen {
       Escape: { say: 'Back to the Bench', run: () => void this.router.navigate(['/']) },
       G: { say: 'Figures', run: () => void this.router.navigate(['/ledger/figures']) },
     });
+  }
+
+  /** Each answer looks back so far and no further, so that it comes at once; where it finds nothing yet, the next goes on from there. */
+  private async firstFound(query: ReturnType<typeof this.query>, given: AbortSignal): Promise<LedgerReply> {
+    let page = await firstValueFrom(this.api.ledger(query));
+    for (let turns = 0; page.rows.length === 0 && page.next !== null && turns < MOST_TURNS && !given.aborted; turns++)
+      page = await firstValueFrom(this.api.ledger({ ...query, before: page.next }));
+    return page;
   }
 
   protected openFirst(): void {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { SupplierOffer } from '@petrichor/api';
-import { needsOf, SAY_ORDER, sayMoney, type JobState, type Order, type OrderState, type PartNeed } from '@petrichor/core';
+import { needsOf, SAY_ORDER, sayDate, sayMoney, type JobState, type Order, type OrderState, type PartNeed } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { sayPromise } from '../../shell/promise';
@@ -57,7 +57,7 @@ export class OrdersPanel {
       order,
       say: `${order.quantity} × ${order.what} from ${order.supplier}: ${SAY_ORDER[order.state]}`,
       when: order.dueOn
-        ? `due ${order.dueOn}${order.firstDueOn && order.firstDueOn !== order.dueOn ? `, first said ${order.firstDueOn}` : ''}`
+        ? `due ${sayDate(order.dueOn)}${order.firstDueOn && order.firstDueOn !== order.dueOn ? `, first said ${sayDate(order.firstDueOn)}` : ''}`
         : '',
       mayCome: !['arrived', 'cancelled', 'returned'].includes(order.state),
       mayCancel: ['asked', 'confirmed', 'back-ordered'].includes(order.state),
@@ -169,6 +169,6 @@ function markOf(state: OrderState): MarkName {
 
 function sayNeed({ met, order, leadDays }: PartNeed): string {
   if (met === 'here') return 'here';
-  if (order) return `${SAY_ORDER[order.state]} from ${order.supplier}${order.dueOn ? `, due ${order.dueOn}` : ''}`;
+  if (order) return `${SAY_ORDER[order.state]} from ${order.supplier}${order.dueOn ? `, due ${sayDate(order.dueOn)}` : ''}`;
   return leadDays === null ? 'not ordered' : `not ordered; usually ${leadDays} ${leadDays === 1 ? 'day' : 'days'}`;
 }

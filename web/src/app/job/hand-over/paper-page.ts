@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { pageSheets, type Page } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { selectWorkshopName } from '../../state/session/session.reducer';
+import { PhotoKeeper } from '../../state/photos/photo-keeper';
 import { PaperChoice } from '../../ui/paper-choice';
 import { Photo } from '../../ui/photo';
 import { saveFile } from '../../ui/save-file';
@@ -23,6 +24,7 @@ export class PaperPage {
   /** Beginning of the PDF's name. */
   readonly name = input.required<string>();
   protected readonly paper = inject(PaperChoice);
+  private readonly photos = inject(PhotoKeeper);
   private readonly workshop = inject(Store).selectSignal(selectWorkshopName);
   protected readonly fault = signal('');
   protected readonly signs = computed(() => this.page()?.signs.filter((one) => one !== '') ?? []);
@@ -33,7 +35,7 @@ export class PaperPage {
     try {
       const { sheetsPdf } = await import('../../ui/sheet-pdf');
       const sheets = pageSheets(page, { workshop: this.workshop() ?? '', number, day }, this.paper.name());
-      saveFile(`${this.name()}-${number}.pdf`, 'application/pdf', await sheetsPdf(sheets));
+      saveFile(`${this.name()}-${number}.pdf`, 'application/pdf', await sheetsPdf(sheets, (hash) => this.photos.bytes(hash)));
       this.fault.set('');
     } catch {
       this.fault.set('The PDF could not be made here. Load the page again.');

@@ -21,9 +21,17 @@ import { Wordmark } from '../../ui/wordmark';
     .acts {
       display: flex;
       justify-content: space-between;
+      flex-wrap: wrap;
+      align-items: center;
       gap: 12px;
       max-width: 800px;
       margin: 0 auto 16px;
+    }
+    .acts span {
+      flex: 1;
+      display: flex;
+      gap: 12px;
+      align-items: center;
     }
     article,
     .wait {
@@ -69,8 +77,10 @@ import { Wordmark } from '../../ui/wordmark';
   template: `
     <div class="acts">
       <a class="tgt" [routerLink]="['/jobs', jobId()]">Back to the job <p-key name="Esc" /></a>
+      <span><ng-content select="[act]" /></span>
       <button class="go" type="button" (click)="print()">Print this page <p-key name="P" /></button>
     </div>
+    <p class="fault acts" role="alert">{{ fault() }}</p>
     @if (head(); as head) {
       <article>
         <header>
@@ -92,6 +102,8 @@ export class PrintedPage {
   readonly jobId = input.required<string>();
   /** The day on its head; null: the job is not there yet. */
   readonly day = input.required<string | null>();
+  /** What went wrong with what else may be done with the page. */
+  readonly fault = input('');
   private readonly desk = inject(JobDesk);
   private readonly router = inject(Router);
   private readonly open = this.desk.open(this.jobId);

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { removedNow, removedParts, SAY_REMOVED, sayMoney, type JobState, type RemovedFate } from '@petrichor/core';
+import { removedNow, removedParts, SAY_REMOVED, sayDate, sayMoney, type JobState, type RemovedFate } from '@petrichor/core';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { MoneyField } from '../../ui/money-field';
 import { StateMark } from '../../ui/state-mark';
@@ -82,7 +82,7 @@ export class RemovedPanel {
       return {
         what,
         says: now
-          ? `${SAY_REMOVED[now.fate]}${now.until ? ` until ${now.until}` : ''}${now.amountMinor > 0 ? `, ${sayMoney(now.amountMinor)}` : ''}`
+          ? `${SAY_REMOVED[now.fate]}${now.until ? ` until ${sayDate(now.until)}` : ''}${now.amountMinor > 0 ? `, ${sayMoney(now.amountMinor)}` : ''}`
           : '',
       };
     }),

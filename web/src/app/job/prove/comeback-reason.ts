@@ -84,15 +84,19 @@ export class ComebackReasonPanel {
   protected readonly words = signal('');
   protected readonly fault = signal('');
   protected readonly causes = computed(() => this.knowledge().diagnosis('before').causes);
+  // By itself, so that not every change of this job fetches the old one again.
+  private readonly oldId = computed(() => this.job().intake.comebackOf?.jobId);
   private readonly old = resource({
-    params: () => this.job().intake.comebackOf?.jobId,
+    params: () => this.oldId(),
     loader: async ({ params }) => (await firstValueFrom(this.api.job(params))).job,
   });
   protected readonly steps = computed(() => {
     const steps = this.old.hasValue() ? (this.old.value()?.way?.steps ?? []) : [];
-    return steps.flatMap(({ operationId, title, leg }) =>
-      operationId !== null && leg !== 'swap' ? [{ id: operationId, title: `${leg === 'in' ? 'In: ' : 'Out: '}${title}` }] : [],
-    );
+    // The guide says an operation once, whichever way it is walked.
+    const titles = new Map<string, string>();
+    for (const { operationId, title, leg } of steps)
+      if (operationId !== null && leg !== 'swap' && !titles.has(operationId)) titles.set(operationId, title);
+    return [...titles].map(([id, title]) => ({ id, title }));
   });
 
   protected keep(): void {

@@ -22,6 +22,7 @@ import { sayDay, sayMoment, sayWhen } from '../../shell/promise';
 import { Api } from '../../state/api';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectPricing } from '../../state/knowledge/knowledge.reducer';
+import { PhotoKeeper } from '../../state/photos/photo-keeper';
 import { selectAccount, selectWorkshopName } from '../../state/session/session.reducer';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { KeyBox } from '../../ui/key-box';
@@ -46,6 +47,7 @@ export class RecordScreen {
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly store = inject(Store);
+  private readonly keeper = inject(PhotoKeeper);
   private readonly pricing = this.store.selectSignal(selectPricing);
   private readonly workshop = this.store.selectSignal(selectWorkshopName);
   protected readonly account = this.store.selectSignal(selectAccount);
@@ -135,7 +137,7 @@ export class RecordScreen {
       const when = { takenIn: sayMoment(job.openedAt), promised: sayMoment(job.intake.promisedAt) };
       const head = { workshop: this.workshop() ?? '', number: job.number, day: sayDay(job.openedAt) };
       const sheets = pageSheets(claimSlip(job, this.pricing(), when), head, this.paper.name());
-      saveFile(`claim-slip-${job.number}.pdf`, 'application/pdf', await sheetsPdf(sheets));
+      saveFile(`claim-slip-${job.number}.pdf`, 'application/pdf', await sheetsPdf(sheets, (hash) => this.keeper.bytes(hash)));
     } catch {
       this.fault.set('The PDF could not be made here. Load the page again.');
     }

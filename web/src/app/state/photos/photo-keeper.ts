@@ -54,6 +54,14 @@ export class PhotoKeeper {
     return here ? URL.createObjectURL(here.photo) : `/api/photos/${hash}`;
   }
 
+  /** The picture itself, or null where neither this device nor the server has it, or nobody answers. */
+  async bytes(hash: string): Promise<ArrayBuffer | null> {
+    const here = await (await this.db).get('waiting', hash);
+    if (here) return here.photo.arrayBuffer();
+    const reply = await fetch(`/api/photos/${hash}`).catch(() => null);
+    return reply?.ok ? reply.arrayBuffer() : null;
+  }
+
   /** Sends what waits, one after the other, until all are there; what nobody answers is tried again. */
   async send(): Promise<void> {
     if (this.sending) return;

@@ -1,0 +1,134 @@
+import { HttpTestingController } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import type { JobState, Memory } from '@petrichor/core';
+import { m2Drive, model, part } from '../../../../../core/src/testing/samples';
+import { benchAt } from '../../../../../core/src/testing/walks';
+import { JobScreenHarness } from '../../../testing/job-screen';
+import { ComebackReasonPanel } from './comeback-reason';
+import { MemoryShown } from './memory-shown';
+import { SpeedPanel } from './speed-panel';
+
+const memory = part({
+  kind: 'memory',
+  id: 'mem-16',
+  name: 'Orrin 16',
+  inStock: 1,
+  generation: 'ddr4',
+  gib: 16,
+  megatransfers: 3200,
+}) as Memory;
+const knowledge = { models: [model()], drives: [m2Drive()], parts: [memory] };
+const words = (screen: JobScreenHarness<unknown>): string => screen.element.textContent.replace(/\s+/g, ' ');
+const drop = async (screen: JobScreenHarness<unknown>, name: string, text: string) => {
+  const field = screen.element.querySelector<HTMLInputElement>('input[type=file]')!;
+  const file = { name, size: text.length, arrayBuffer: () => Promise.resolve(new TextEncoder().encode(text).buffer) };
+  Object.defineProperty(field, 'files', { configurable: true, value: [file] });
+  field.dispatchEvent(new Event('change'));
+  await screen.settle();
+  await screen.settle();
+};
+/** A result of fio: one job reading in pieces of this size, so many bytes a second. */
+const fio = (blockSize: string, bytesPerSecond: number): string =>
+  JSON.stringify({
+    'fio version': 'fio-3.33',
+    jobs: [
+      {
+        jobname: 'long',
+        'job options': { rw: 'read', bs: blockSize },
+        read: { io_bytes: bytesPerSecond * 10, bw_bytes: bytesPerSecond, iops: 100, runtime: 10_000, total_ios: 1000 },
+        write: { io_bytes: 0, bw_bytes: 0, iops: 0, runtime: 0, total_ios: 0 },
+      },
+    ],
+  });
+
+describe('a measured speed', () => {
+  it('comes out of a file of fio, if it read in one long stretch', async () => {
+    const screen = await JobScreenHarness.of(SpeedPanel, benchAt('prove').job, knowledge);
+    await drop(screen, 'small.json', fio('4k', 90e6));
+    expect(words(screen)).toContain('That run reads in small pieces only');
+    expect(screen.job.speeds).toEqual([]);
+    await drop(screen, 'long.json', fio('1M', 3.1e9));
+    expect(screen.job.speeds).toMatchObject([{ source: 'fio', from: 'long.json', readBytesPerSecond: 3.1e9, when: 'after' }]);
+    expect(words(screen)).toContain('as expected');
+  });
+
+  it('is not made out of a file that says something else', async () => {
+    const screen = await JobScreenHarness.of(SpeedPanel, benchAt('prove').job, knowledge);
+    await drop(screen, 'letter.txt', 'Dear sir or madam');
+    expect(screen.element.querySelector('[role=alert]')!.textContent).not.toBe('');
+    await drop(screen, 'table.dump', 'label: gpt\nunit: sectors\nsector-size: 512\n\n/dev/sda1 : start= 2048, size= 4096, type=x\n');
+    expect(screen.element.querySelector('[role=alert]')!.textContent).not.toBe('');
+    expect(screen.job.speeds).toEqual([]);
+  });
+
+  it('on battery is explained by that first where nothing fits better', async () => {
+    const screen = await JobScreenHarness.of(SpeedPanel, benchAt('prove').job, knowledge);
+    await screen.press('on battery');
+    await screen.type('#speed-read', '2100');
+    await screen.press('Keep the measurement');
+    expect(screen.job.speeds).toMatchObject([{ onMains: false, readBytesPerSecond: 2.1e9 }]);
+    expect(words(screen)).toContain('low');
+    expect(words(screen)).toMatch(/On battery.*(fits|fits roughly)/i);
+  });
+});
+
+describe('memory that was changed', () => {
+  const fitted = (): JobState => ({
+    ...benchAt('prove').job,
+    companions: [
+      {
+        id: 'c1',
+        kind: 'memory',
+        partId: 'mem-16',
+        label: 'Orrin 16',
+        priceMinor: 0,
+        original: '',
+        limitMinutes: 30,
+        outcome: 'works',
+        note: '',
+        originalRefitted: null,
+        partReturned: null,
+        fitted: { by: { id: 'ines', name: 'Ines' }, at: '2026-04-14T08:00:00Z' },
+      },
+    ],
+  });
+
+  it('is asked for only where it was', async () => {
+    expect(words(await JobScreenHarness.of(MemoryShown, benchAt('prove').job, knowledge)).trim()).toBe('');
+  });
+
+  it('is compared with what was fitted', async () => {
+    const screen = await JobScreenHarness.of(MemoryShown, fitted(), knowledge);
+    await screen.press('Keep it');
+    expect(words(screen)).toContain('Type how much the system shows.');
+    await screen.type('#memory-gib', '16');
+    await screen.press('Keep it');
+    expect(screen.job.memoryShown).toMatchObject({ gib: 16 });
+    expect(words(screen)).toContain('as expected');
+  });
+});
+
+describe('why it came back', () => {
+  const back = (): JobState => {
+    const { job } = benchAt('prove');
+    return { ...job, intake: { ...job.intake, comebackOf: { jobId: 'job-0', number: 401 } } };
+  };
+
+  it('asks the old way for the step that the guide should say otherwise', async () => {
+    const opening = JobScreenHarness.of(ComebackReasonPanel, back(), knowledge);
+    await new Promise((done) => setTimeout(done, 50));
+    TestBed.inject(HttpTestingController)
+      .expectOne('/api/jobs/job-0')
+      .flush({ job: benchAt('way-in').job });
+    const screen = await opening;
+    const steps = [...screen.element.querySelectorAll('#comeback-step option')].map((one) => one.textContent!.trim());
+    expect(steps[0]).toBe('none');
+    expect(steps.length).toBeGreaterThan(2);
+    expect(new Set(steps).size).toBe(steps.length);
+    await screen.press('Keep why it came back');
+    expect(screen.element.querySelector('[role=alert]')!.textContent).not.toBe('');
+    await screen.type('#comeback-words', 'A lead was pinched under the cover.');
+    await screen.press('Keep why it came back');
+    expect(screen.job.comebackReason).toMatchObject({ kind: 'our-work', words: 'A lead was pinched under the cover.' });
+  });
+});
