@@ -101,11 +101,11 @@ export function startServer(databaseUrl: string, port: number, environment: Node
   });
   return new Promise((done, failed) => {
     let told = '';
-    child.stderr.on('data', (chunk: Buffer) => {
+    child.stderr!.on('data', (chunk: Buffer) => {
       told += chunk.toString();
       process.stderr.write(chunk);
     });
-    child.stdout.on('data', (chunk: Buffer) => chunk.toString().includes('ready') && done(child));
+    child.stdout!.on('data', (chunk: Buffer) => chunk.toString().includes('ready') && done(child));
     child.on('exit', () => failed(new Fault(told.trim() === '' ? 'The server did not start.' : 'The server did not start: see above.')));
   });
 }

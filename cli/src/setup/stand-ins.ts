@@ -36,7 +36,7 @@ async function start(what: string, program: string, settings: (port: number) => 
     detached: true,
   });
   await new Promise<void>((done, failed) => {
-    child.stdout.on('data', (chunk: Buffer) => chunk.toString().includes('ready') && done());
+    child.stdout!.on('data', (chunk: Buffer) => chunk.toString().includes('ready') && done());
     child.once('exit', () => failed(new Fault(`${what} did not start: see above.`)));
   });
   return {
