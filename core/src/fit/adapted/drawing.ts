@@ -57,9 +57,9 @@ export function sheetSvg({ widthMm, heightMm, strokes }: Sheet): string {
         return `<line x1="${n(stroke.x1)}" y1="${n(stroke.y1)}" x2="${n(stroke.x2)}" y2="${n(stroke.y2)}"/>`;
       case 'circle':
         return `<circle cx="${n(stroke.x)}" cy="${n(stroke.y)}" r="${n(stroke.radius)}"${stroke.dashed ? ' stroke-dasharray="0.6 0.6"' : ''}/>`;
-      case 'rect':
-      // Its frame: a file of its own has no photos beside it.
+      // Of a photo its frame: a file of its own has none beside it.
       case 'photo':
+      case 'rect':
         return `<rect x="${n(stroke.x)}" y="${n(stroke.y)}" width="${n(stroke.width)}" height="${n(stroke.height)}"/>`;
       case 'fill':
         return `<rect x="${n(stroke.x)}" y="${n(stroke.y)}" width="${n(stroke.width)}" height="${n(stroke.height)}" fill="black" stroke="none"/>`;

@@ -46,17 +46,18 @@ describe('marks on the outline', () => {
     const words = element().querySelector<HTMLInputElement>('#mark-words')!;
     words.value = 'corner, left';
     words.dispatchEvent(new Event('input'));
+    await fixture.whenStable();
     await press('Enter');
     expect(words.value).toBe('');
-    [...element().querySelectorAll('button')].find((one) => one.textContent!.includes('base'))!.click();
+    [...element().querySelectorAll('button')].find((one) => one.textContent.includes('base'))!.click();
     await fixture.whenStable();
     expect(board().querySelectorAll('.mark')).toHaveLength(0);
     await press('Enter');
-    expect([...element().querySelectorAll('ol li span')].map((one) => one.textContent!.trim())).toEqual([
+    expect([...element().querySelectorAll('ol li span')].map((one) => one.textContent.trim())).toEqual([
       '1 lid: scratch (corner, left)',
       '2 base: scratch',
     ]);
-    [...element().querySelectorAll('button')].find((one) => one.textContent!.includes('Leave out mark 1'))!.click();
+    [...element().querySelectorAll('button')].find((one) => one.textContent.includes('Leave out mark 1'))!.click();
     await fixture.whenStable();
     expect(marks().map((one) => one.view)).toEqual(['base']);
   });

@@ -1,6 +1,6 @@
 import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
-import { Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { finishedOf, type Finished } from '@petrichor/core';
@@ -9,7 +9,7 @@ import { Chart } from '../ui/chart';
 import { FiguresScreen } from './figures';
 
 /** jsdom draws no charts: what one would be told is looked at. */
-@Component({ selector: 'p-chart', template: '{{ words() }}' })
+@Component({ selector: 'p-chart', changeDetection: ChangeDetectionStrategy.OnPush, template: '{{ words() }}' })
 class SaidChart {
   readonly series = input<unknown>();
   readonly labels = input<unknown>();

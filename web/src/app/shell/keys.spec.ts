@@ -1,9 +1,9 @@
-import { Component, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { Keys } from './keys';
 
 /** Like a screen whose job comes from above: what a key does depends on what the key before it did. */
-@Component({ selector: 'p-below', template: '' })
+@Component({ selector: 'p-below', changeDetection: ChangeDetectionStrategy.OnPush, template: '' })
 class Below {
   readonly done = input.required<number>();
   private readonly above = inject(Above);
@@ -12,7 +12,12 @@ class Below {
     inject(Keys).bind({ N: { say: 'the next', run: () => this.above.done.set(this.done() + 1) } });
   }
 }
-@Component({ selector: 'p-above', imports: [Below], template: '<p-below [done]="done()" />' })
+@Component({
+  selector: 'p-above',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Below],
+  template: '<p-below [done]="done()" />',
+})
 class Above {
   readonly done = signal(0);
 }

@@ -121,7 +121,7 @@ describe('why it came back', () => {
       .expectOne('/api/jobs/job-0')
       .flush({ job: benchAt('way-in').job });
     const screen = await opening;
-    const steps = [...screen.element.querySelectorAll('#comeback-step option')].map((one) => one.textContent!.trim());
+    const steps = [...screen.element.querySelectorAll('#comeback-step option')].map((one) => one.textContent.trim());
     expect(steps[0]).toBe('none');
     expect(steps.length).toBeGreaterThan(2);
     expect(new Set(steps).size).toBe(steps.length);

@@ -20,7 +20,7 @@ describe('the tags', () => {
 });
 
 describe('where a scanned tag leads', () => {
-  const land = async (number: string) => {
+  const land = (number: string) => {
     TestBed.configureTestingModule({
       providers: [provideRouter([{ path: '**', children: [] }]), provideHttpClient(), provideHttpClientTesting()],
     });
@@ -32,14 +32,14 @@ describe('where a scanned tag leads', () => {
   const rest = () => new Promise((done) => setTimeout(done, 20));
 
   it('is the job of that number', async () => {
-    const { http } = await land('412');
+    const { http } = land('412');
     http.expectOne('/api/job-numbers/412').flush({ jobId: 'one' });
     await rest();
     expect(TestBed.inject(Router).url).toBe('/jobs/one');
   });
 
   it('is nowhere where there is none, and it says what to do', async () => {
-    const { fixture, http } = await land('999');
+    const { fixture, http } = land('999');
     const problem = { type: 'x', title: 'x', status: 404, code: 'no-job', detail: 'There is no job 999 in this workshop.' };
     http.expectOne('/api/job-numbers/999').flush(problem, { status: 404, statusText: 'none' });
     await rest();
@@ -49,8 +49,8 @@ describe('where a scanned tag leads', () => {
     expect(text).toContain('To the Ledger');
   });
 
-  it('asks nobody for what is no number', async () => {
-    const { fixture, http } = await land('four');
+  it('asks nobody for what is no number', () => {
+    const { fixture, http } = land('four');
     http.expectNone(() => true);
     fixture.detectChanges();
     expect((fixture.nativeElement as HTMLElement).textContent).toContain('no number on it');
