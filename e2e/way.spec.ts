@@ -274,3 +274,49 @@ test('a guide is written while a machine is opened for the first time, walked, c
   });
   expect(complaints).toEqual([]);
 });
+
+test('turned back on the way in: what came out goes back, and the machine goes to a specialist unrepaired', async ({ page }) => {
+  workshop = await Workshop.open('demo');
+  const complaints = listenForComplaints(page);
+  await signIn(page, workshop.url);
+  await expect(page.getByRole('button', { name: /^Take it up/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('navigation', { name: 'Parts of the job' })).toBeVisible();
+  await test.step('not in the middle of a step, and not without a reason', async () => {
+    await expect(page.getByRole('button', { name: /^Turn back/ })).toBeVisible();
+    await page.keyboard.press('z');
+    const drawer = page.locator('.p-drawer');
+    await drawer.getByRole('button', { name: 'Close it again' }).click();
+    await expect(drawer.getByRole('alert')).not.toBeEmpty();
+    await drawer.getByLabel('Why you turn back').fill('It clicks since the lid came off.');
+    await page.keyboard.press('Escape');
+    await expect(drawer).toHaveCount(0);
+    await walkTo(page, /^(?!Undo 5 screws)/);
+    await page.keyboard.press('z');
+    // Typed before, and kept.
+    await expect(drawer.getByLabel('Why you turn back')).toHaveValue('It clicks since the lid came off.');
+    await drawer.getByRole('button', { name: 'Close it again' }).click();
+  });
+  await test.step('back up, step by step, until the tray is empty', async () => {
+    await expect(page.getByText('Turned back: It clicks since the lid came off.')).toBeVisible();
+    for (let ticks = 0; ticks < 40 && (await page.getByRole('heading', { name: 'It is closed.' }).count()) === 0; ticks++) {
+      await page.keyboard.press('Shift+Space');
+      await page.waitForTimeout(120);
+    }
+    await expect(page.getByRole('heading', { name: 'It is closed.' })).toBeVisible();
+    await page.getByRole('button', { name: /^Go on to safeguard/ }).click();
+  });
+  await test.step('back unrepaired, referred to somebody', async () => {
+    // Firmware settings come off the tray here.
+    await page.getByRole('button', { name: 'Before opening' }).click();
+    const off = page.getByRole('button', { name: 'Off. Turn on' });
+    await off.first().click();
+    await expect(off).toHaveCount(0);
+    await page.getByRole('button', { name: 'Hand back unrepaired' }).click();
+    await page.getByLabel('Why it goes back unrepaired').fill('It clicks: no more power.');
+    await page.getByLabel('Referred to a specialist, if so: to whom').fill('Deepwater Recovery');
+    await page.getByRole('button', { name: 'End the job' }).click();
+    await expect(page.getByText('Referred to Deepwater Recovery.').first()).toBeVisible();
+  });
+  expect(complaints).toEqual([]);
+});

@@ -196,7 +196,7 @@ describe('order and people', () => {
   });
 
   it('does not end a job with the machine open or the tray full', () => {
-    expect(benchAt('swap').give({ type: 'end-early', reason: 'no time left' })).toContain('tray holds');
+    expect(benchAt('swap').give({ type: 'end-early', reason: 'no time left' })).toContain('still on the tray');
     expect(benchAt('hand-over').give({ type: 'end-early', reason: 'no time left' })).toContain('at-end');
   });
 

@@ -1,7 +1,9 @@
 import { USUAL_POLICY } from '../teardown/index.js';
 import { TestBench } from '../testing/samples.js';
 import { benchAt, finishPart, walkLeg } from '../testing/walks.js';
+import { ledgerRow } from '../ledger/index.js';
 import { missing } from './gates/index.js';
+import { nextTick } from './next-command.js';
 import { stillOut } from './tray.js';
 
 const LOOK = { type: 'scout', slotId: 'm2-a', why: 'which drive is in there' } as const;
@@ -65,6 +67,82 @@ describe('a visit to look', () => {
     expect(benchAt('match').give({ ...LOOK, slotId: 'nowhere' })).toContain('no such slot');
     expect(benchAt('way-in').give(LOOK)).toContain('its way in is planned');
     expect(benchAt('match').must(LOOK).give(LOOK)).toContain('on a visit already');
+  });
+});
+
+describe('turning back', () => {
+  const BACK = { type: 'turn-back', why: 'the customer wants it back as it is' } as const;
+  const END = { type: 'end-early', reason: 'not wanted any more', referredTo: 'Deepwater Recovery' } as const;
+  /** A bench on the way in, so many single ticks walked. */
+  const walked = (ticks: number): TestBench => {
+    const bench = benchAt('way-in');
+    for (let at = 0; at < ticks; at++) {
+      const next = nextTick(bench.job, false);
+      if (!next || bench.job.way!.steps.find((step) => 'stepId' in next && step.id === next.stepId)?.leg !== 'in') break;
+      bench.must(next);
+      bench.clock += 600;
+    }
+    return bench;
+  };
+
+  it('puts back what came out and nothing else, wherever one turns: then the tray is empty and the job may end', () => {
+    let turned = 0;
+    for (let ticks = 1; ticks < 40; ticks++) {
+      const bench = walked(ticks);
+      const before = bench.job;
+      if (bench.give(BACK) !== null) {
+        expect(bench.job).toBe(before);
+        continue;
+      }
+      turned++;
+      expect(bench.job.phase).toBe('way-out');
+      expect(bench.job.way!.steps.every((step) => step.leg !== 'swap')).toBe(true);
+      expect(bench.give(END)).not.toBeNull();
+      walkLeg(bench);
+      bench.must({ type: 'advance', from: 'way-out' });
+      expect(bench.job).toMatchObject({ phase: 'safeguard', way: null, visits: [{ why: BACK.why }] });
+      expect(stillOut(bench.job).map((one) => one.kind)).toEqual(['setting']);
+      bench.must({ type: 'turn-on-setting', settingId: 'secure-boot' }, END);
+      expect(bench.job).toMatchObject({ phase: 'hand-over', endedEarly: { referredTo: 'Deepwater Recovery' } });
+    }
+    expect(turned).toBeGreaterThan(4);
+  });
+
+  it('at the swap takes the old drive along, as long as the new one is not in', () => {
+    const bench = benchAt('way-in');
+    walkLeg(bench);
+    bench.must({ type: 'advance', from: 'way-in' }, { type: 'record-serial', which: 'newDrive', serial: 'PP3-9' });
+    const first = nextTick(bench.job, true)!;
+    bench.must(first);
+    expect(bench.give(BACK)).toContain('The swap has begun');
+    bench.must({ type: 'take-back-tick' }, BACK);
+    walkLeg(bench);
+    expect(stillOut(bench.job).filter((one) => one.kind !== 'setting')).toEqual([]);
+    bench.must({ type: 'advance', from: 'way-out' }, { type: 'turn-on-setting', settingId: 'secure-boot' }, END);
+    // A drive that was never in is not in the record as fitted.
+    expect(ledgerRow(bench.job)).toMatchObject({ newDrive: '', newSerial: '' });
+  });
+
+  it('leads to another way in afterwards, planned anew', () => {
+    const bench = walked(3);
+    while (bench.give(BACK) !== null) bench.must(nextTick(bench.job, true)!);
+    walkLeg(bench);
+    bench.must({ type: 'advance', from: 'way-out' }, { type: 'advance', from: 'safeguard' });
+    expect(bench.job).toMatchObject({ phase: 'way-in', way: { scouting: null, turnedBack: null, ticks: [] } });
+  });
+
+  it('says why it cannot be, in the middle of a step and where nothing is open', () => {
+    expect(benchAt('way-in').give(BACK)).toContain('Nothing is open yet');
+    expect(walked(1).give(BACK)).toMatch(/half done/);
+    expect(benchAt('try').give(BACK)).toContain('before the new drive is in');
+  });
+
+  it('cuts a visit short, and keeps where that came from', () => {
+    const bench = benchAt('match').must(LOOK);
+    for (let next = nextTick(bench.job, true)!; bench.give(BACK) !== null; next = nextTick(bench.job, true)!) bench.must(next);
+    walkLeg(bench);
+    bench.must({ type: 'advance', from: 'way-out' });
+    expect(bench.job.phase).toBe('match');
   });
 });
 

@@ -113,6 +113,8 @@ export const JobStateSchema = z.strictObject({
       guide: GuideSchema.nullable(),
       /** Set: a visit to look, in and out again with the same drive; where the job goes back to, and why. */
       scouting: z.strictObject({ slotId: z.string(), from: PhaseSchema, why: z.string() }).nullable(),
+      /** Why one turned back on the way in; null: one did not. */
+      turnedBack: z.string().nullable().default(null),
       /** False: the machine is closed first and tried then. */
       tryBeforeClosing: z.boolean(),
       steps: z.array(WayStepSchema),

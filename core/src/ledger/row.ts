@@ -61,7 +61,7 @@ export function ledgerRow(job: JobState): LedgerRow {
     outcome: outcomeOf(job),
     technician: job.hands?.by.name ?? '',
     newDrive: drive ? sayDrive(drive.drive) : '',
-    newSerial: job.serials.newDrive ?? '',
+    newSerial: endedEarly ? '' : (job.serials.newDrive ?? ''),
     oldDrive: drive?.slot.fitted?.label ?? '',
     oldSerial: job.serials.oldDrive ?? '',
     totalMinor: billNow(job)?.totalMinor ?? null,

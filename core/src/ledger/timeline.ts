@@ -106,7 +106,8 @@ const TELL: Tell = {
   'setting-turned-on': ({ settingId }, job) =>
     `Turned on again: ${job.tray.find((one) => one.id === `setting/${settingId}`)?.label ?? settingId}.`,
   'way-planned': ({ steps, scouting }) => `Planned the way${scouting ? ' of a visit to look' : ''}: ${steps.length} steps.`,
-  scouted: () => 'The visit to look is over, the machine is closed.',
+  scouted: () => 'The machine is closed again, as it was.',
+  'turned-back': ({ why }) => `Turned back: ${why}`,
   'screws-counted': ({ lines }) => `Counted the screws, ${lines.length} kinds.`,
   'wait-started': () => null,
   ticked: ({ stepId }, job) => stepTitle(job, stepId),

@@ -5,6 +5,7 @@ import {
   SideSchema,
   TakenThingSchema,
   WaitKindSchema,
+  type Guide,
   type MachineModel,
   type Operation,
   type Side,
@@ -89,6 +90,16 @@ export function buildScouting(model: MachineModel, slot: Slot, policy: Policy = 
     ...found.back.map((operation) => walk({ ...stepBack(operation, 'out'), moves: operation.takes })),
   ];
   return { ok: true, steps, turns: found.turns, toolChanges: found.toolChanges };
+}
+
+/** The way back of steps that were walked in, the last first: everything they took goes back in, the drive with it. */
+export function buildBack(guide: Guide, walked: readonly WayStep[]): WayStep[] {
+  const walk = turning(walked.findLast((step) => step.side !== null)?.side ?? guide.startSide);
+  const byId = new Map(guide.operations.map((operation) => [operation.id, operation]));
+  return [...walked].reverse().flatMap((step) => {
+    const operation = byId.get(step.operationId ?? '');
+    return operation?.mirror ? [walk({ ...stepBack(operation, 'out'), moves: step.moves })] : [];
+  });
 }
 
 interface WayIn {

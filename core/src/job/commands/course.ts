@@ -7,7 +7,7 @@ import { NoteKindSchema, NoteSchema } from '../note.js';
 import { isBefore, phaseAfter, phaseBefore, PhaseSchema, SAY_PHASE } from '../phases.js';
 import { isHere, oldMedium, OldDriveFateSchema, SanitisedSchema } from '../custody.js';
 import type { JobState } from '../state.js';
-import { stillOut } from '../tray.js';
+import { sayItem, stillOut } from '../tray.js';
 import { hasWalked } from '../walk.js';
 import { accept, ANYONE, BENCH, defineCommand, refuse, type Context, type Decision } from './define.js';
 import { enterWay } from './enter-way.js';
@@ -111,6 +111,9 @@ export const settleOldDrive = defineCommand(
   },
 );
 
+/** Things of the tray that a sentence names. */
+const MOST_NAMED = 3;
+
 /** The machine goes back without a repair: only closed up, with nothing of it on the tray. */
 export const endEarly = defineCommand(
   z.strictObject({
@@ -122,8 +125,14 @@ export const endEarly = defineCommand(
   BENCH,
   (job, { reason, referredTo = null }, { knowledge }) => {
     if (job.phase === 'hand-over') return refuse('at-end', 'The job is at hand-over already.');
-    const out = stillOut(job).length;
-    if (out > 0) return refuse('tray', `The tray holds ${out === 1 ? 'one thing' : `${out} things`}: put everything back first.`);
+    const out = stillOut(job);
+    if (out.length > 0) {
+      const more = out.length > MOST_NAMED ? `, and ${out.length - MOST_NAMED} more` : '';
+      const named = `${out.slice(0, MOST_NAMED).map(sayItem).join(', ')}${more}`;
+      return out.every((item) => item.kind === 'setting')
+        ? refuse('settings', `Turn on again first what was turned off before the opening: ${named}.`)
+        : refuse('tray', `Put back first what is still on the tray: ${named}.`);
+    }
     if (hasWalked(job) && isBefore(job.phase, 'set-up')) return refuse('open', 'The machine is open: walk the way out first.');
     return accept({ type: 'ended-early', reason, referredTo: referredTo === '' ? null : referredTo, looking: knowledge.pricing() });
   },

@@ -15,6 +15,7 @@ import { checkBaseline, checkSetUp, proveDrive, tryOut } from './proof.js';
 import { endRun, startRun } from './runs.js';
 import { countScrews } from './count-screws.js';
 import { scout } from './scout.js';
+import { turnBack } from './turn-back.js';
 import { destroySealed, keepSealed, lookSealed } from './sealed.js';
 import { chooseStopWay, liftStop, stopStep } from './stop.js';
 import { decideSafeguard, turnOffSetting, turnOnSetting } from './safeguard.js';
@@ -58,6 +59,7 @@ const definitions = [
   startWait,
   leaveShort,
   scout,
+  turnBack,
   countScrews,
   takeBackTick,
   recordSerial,

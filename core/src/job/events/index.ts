@@ -30,7 +30,7 @@ import { needMet, ordered, orderTold, promiseMoved } from './orders.js';
 import { baselineChecked, driveProved, setUpChecked, tried } from './proof.js';
 import { safeguardDecided, settingTurnedOff, settingTurnedOn } from './safeguard.js';
 import { sealedDestroyed, sealedKept, sealedLooked } from './sealed.js';
-import { scouted, screwsCounted, leftShort, serialRecorded, ticked, tickTakenBack, waitStarted, wayPlanned } from './way.js';
+import { scouted, screwsCounted, turnedBack, leftShort, serialRecorded, ticked, tickTakenBack, waitStarted, wayPlanned } from './way.js';
 
 /** Every kind of event. A new one: its file beside these, and its name here. */
 const definitions = [
@@ -71,6 +71,7 @@ const definitions = [
   settingTurnedOn,
   wayPlanned,
   scouted,
+  turnedBack,
   screwsCounted,
   waitStarted,
   ticked,

@@ -18,14 +18,28 @@ export const wayPlanned = defineEvent(
     scouting: z.strictObject({ slotId: z.string(), from: PhaseSchema, why: z.string() }).nullable().default(null),
     tryBeforeClosing: z.boolean().default(true),
   }),
-  (job, { type: _, ...planned }) => ({ ...job, way: { ...planned, ticks: [], waits: {} }, screwCount: null }),
+  (job, { type: _, ...planned }) => ({
+    ...job,
+    way: { ...planned, turnedBack: null, ticks: [], waits: {} },
+    screwCount: null,
+  }),
+);
+
+/** What was opened is closed again: from here on the way is a visit's. A job that was opened for repair goes back to before that. */
+export const turnedBack = defineEvent(
+  z.strictObject({ type: z.literal('turned-back'), why: z.string(), steps: z.array(WayStepSchema) }),
+  (job, { why, steps }) => {
+    if (!job.way) return job;
+    const scouting = job.way.scouting ?? { slotId: job.choice?.slot.id ?? '', from: 'safeguard' as const, why };
+    return { ...job, phase: 'way-out', screwCount: null, way: { ...job.way, steps, scouting, turnedBack: why } };
+  },
 );
 
 /** The visit is over, the machine is closed: the job goes on where it was, and its real way is planned later. */
 export const scouted = defineEvent(z.strictObject({ type: z.literal('scouted') }), (job, _, meta) => {
   const scouting = job.way?.scouting;
   if (!job.way || !scouting) return job;
-  const { steps, ticks } = job.way;
+  const { steps, ticks, turnedBack } = job.way;
   const [first, last] = [ticks[0]?.at ?? meta.at, ticks.at(-1)?.at ?? meta.at];
   const minutes = Math.round((Date.parse(last) - Date.parse(first)) / 6000) / 10;
   const { slotId, why, from } = scouting;
@@ -35,7 +49,10 @@ export const scouted = defineEvent(z.strictObject({ type: z.literal('scouted') }
     way: null,
     screwCount: null,
     phase: from,
-    visits: [...job.visits, { slotId, why, steps: steps.filter((step) => walked.has(step.id)).length, minutes, ...stamp(meta) }],
+    visits: [
+      ...job.visits,
+      { slotId, why: turnedBack ?? why, steps: steps.filter((step) => walked.has(step.id)).length, minutes, ...stamp(meta) },
+    ],
   };
 });
 

@@ -4,6 +4,7 @@ import { FormsModule } from '@angular/forms';
 import {
   countOf,
   currentStep,
+  hasWalked,
   nextThing,
   nextTick,
   progress,
@@ -33,6 +34,7 @@ import { keepAwake } from '../../ui/wake-lock';
 import { CountDrawer } from './count-drawer';
 import { MatButton } from './mat-button';
 import { NoteDrawer } from './note-drawer';
+import { TurnBackDrawer } from './turn-back-drawer';
 import { StepFacts } from './step-facts';
 
 const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
@@ -55,6 +57,7 @@ const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
     CountDrawer,
     MatButton,
     NoteDrawer,
+    TurnBackDrawer,
     StepFacts,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -202,8 +205,16 @@ export class WaySection {
     const last = this.job().way?.ticks.at(-1);
     return typeof last?.short === 'string' ? sayMissing(this.job(), last.stepId) : null;
   });
-  protected readonly scouting = computed(() => this.job().way?.scouting ?? null);
+  /** Why the machine is only opened and closed again, in words; null: it is repaired. */
+  protected readonly scouting = computed(() => {
+    const { scouting = null, turnedBack = null } = this.job().way ?? {};
+    return turnedBack !== null ? `Turned back: ${turnedBack}` : scouting && `A visit to look: ${scouting.why}`;
+  });
   protected readonly toMeasure = computed(() => this.job().phase === 'way-in' && this.scouting() !== null);
+  protected readonly turning = signal(false);
+  protected readonly mayTurn = computed(
+    () => (this.job().phase === 'way-in' || this.job().phase === 'swap') && hasWalked(this.job()) && !this.lookingBack(),
+  );
   /** For a bench two metres away: the step alone, as large as it goes. */
   protected readonly far = draft('far', false);
   protected readonly sayWait = sayWait;
@@ -222,6 +233,7 @@ export class WaySection {
       R: { say: 'This is not how it was: a correction for the guide', run: () => this.noting.set('correction') },
       C: { say: 'Count the screws on the mat', run: () => this.counting.set(true) },
       B: { say: 'Large text, for reading from afar', run: () => this.far.update((far) => !far) },
+      Z: { say: 'Turn back: close it again as it was', run: () => this.turning.set(this.mayTurn()) },
       X: { say: 'Go on without: something is lost or will not come', run: () => this.short.set(true) },
       ArrowRight: { say: 'Look ahead without doing', run: () => this.lookBy(1) },
       ArrowLeft: { say: 'Look back without doing', run: () => this.lookBy(-1) },

@@ -1,0 +1,28 @@
+import * as z from 'zod';
+import { buildBack } from '../../teardown/index.js';
+import { progress } from '../walk.js';
+import { accept, BENCH, defineCommand, refuse } from './define.js';
+
+/**
+ * The repair stops while the machine is open: everything that came out goes back as it was, the old drive with it. Then
+ * the job stands before the opening again, where it may wait, choose anew, or go back unrepaired.
+ */
+export const turnBack = defineCommand(
+  z.strictObject({ type: z.literal('turn-back'), why: z.string().trim().min(3, 'Say why you turn back.').max(200) }),
+  BENCH,
+  (job, { why }, { knowledge }) => {
+    if (!job.way || (job.phase !== 'way-in' && job.phase !== 'swap'))
+      return refuse('not-in', 'One turns back on the way in, or at the swap before the new drive is in.');
+    const steps = progress(job);
+    const begun = steps.filter((one) => Object.values(one.moved).some((moved) => moved > 0) || one.done);
+    if (begun.some((one) => one.step.leg === 'swap'))
+      return refuse('swapped', 'The swap has begun. Undo its steps first (U), so that the old drive can go back in.');
+    const half = begun.find((one) => !one.done);
+    if (half) return refuse('half', `'${half.step.title}' is half done. Finish it or undo it (U): a step goes back as a whole.`);
+    if (begun.length === 0) return refuse('closed', 'Nothing is open yet: go back to the part before instead.');
+    const guide = job.way.guide ?? knowledge.model(job.intake.modelId)?.guide;
+    if (!guide) return refuse('no-guide', 'The guide of this model is not at hand. Load the page again.');
+    const walked = begun.map((one) => one.step);
+    return accept({ type: 'turned-back', why, steps: [...walked, ...buildBack(guide, walked)] });
+  },
+);
