@@ -120,6 +120,8 @@ export class IntakeScreen {
   protected readonly known = signal<KnownCustomer | null>(null);
   /** The job that this machine comes back from. */
   readonly comeback = input<string>();
+  /** The job that came back, while another machine is half typed. */
+  protected readonly asked = signal<string | null>(null);
   /** Text in the model field that is not a model yet. */
   protected readonly modelText = signal<ModelOption | string | null>(null);
   protected readonly checks = BASELINE_CHECKS;
@@ -160,7 +162,7 @@ export class IntakeScreen {
     if (!this.knowledge().loaded) this.store.dispatch(KnowledgeActions.wanted());
     effect(() => {
       const jobId = this.comeback();
-      if (jobId) untracked(() => this.takeFrom(jobId));
+      if (jobId) untracked(() => this.askFor(jobId));
     });
     inject(Keys).bind({ Escape: { say: 'Back to the Bench', run: () => void this.router.navigate(['/']) } });
   }
@@ -230,8 +232,17 @@ export class IntakeScreen {
     this.set('comebackOf', null);
   }
 
+  /** A comeback that is half typed is gone on with; another machine that is half typed is not thrown away unasked. */
+  private askFor(jobId: string): void {
+    const { commandId, comebackOf } = this.typed();
+    if (comebackOf?.jobId === jobId) return;
+    if (commandId === '') this.takeFrom(jobId);
+    else this.asked.set(jobId);
+  }
+
   /** Fills in what the old job knows. */
-  private takeFrom(jobId: string): void {
+  protected takeFrom(jobId: string): void {
+    this.asked.set(null);
     this.api.job(jobId).subscribe({
       next: ({ job }) => {
         const { customer, modelId, serial, accessories, mustNotLose, encryption, recoveryKey } = job.intake;
