@@ -15,10 +15,12 @@ let server: TestServer;
 let lead: Visitor;
 let desk: Visitor;
 let shop: Server;
+let supplier: Supplier;
 /** What the suppliers take for the time. */
 let shopTime = new Date('2026-04-13T09:00:00Z');
 beforeAll(async () => {
-  shop = createServer(supplierApp(new Supplier(demoDrives(), demoParts(), () => shopTime)));
+  supplier = new Supplier(demoDrives(), demoParts(), () => shopTime);
+  shop = createServer(supplierApp(supplier));
   await new Promise<void>((done) => shop.listen(0, '127.0.0.1', done));
   server = await TestServer.start(1000, null, `http://127.0.0.1:${(shop.address() as AddressInfo).port}`);
   lead = await server.signedIn();
@@ -235,6 +237,16 @@ describe('ordering', () => {
     await lead.post(`/api/jobs/${job.id}/orders/${second.orderId}/cancel`, { commandId: id(), why: 'customer thinks it over' }).expect(200);
     expect((await jobAt(job.id)).orders.map((one) => one.state)).toEqual(['cancelled', 'cancelled']);
     expect((await lead.post(`/api/jobs/${job.id}/orders`, order('Nobody Ltd', null)).expect(404)).body.detail).toContain('does not sell');
+    // One that is on its way already comes: the new one is not ordered beside it.
+    const third = order('Merrow Parts', null);
+    await lead.post(`/api/jobs/${job.id}/orders`, third).expect(201);
+    const due = (await jobAt(job.id)).orders.at(-1)!.dueOn!;
+    shopTime = new Date(new Date(due).getTime() - 43_200_000);
+    const fourth = order('Harbour Trade', third.orderId);
+    const refused = await lead.post(`/api/jobs/${job.id}/orders`, fourth).expect(409);
+    expect(refused.body.detail).toContain('on its way');
+    expect((await jobAt(job.id)).orders.map((one) => one.id)).not.toContain(fourth.orderId);
+    expect(supplier.order(fourth.orderId).state).toBe('cancelled');
   });
 });
 

@@ -1,6 +1,6 @@
 import { provideHttpClient } from '@angular/common/http';
 import { provideHttpClientTesting } from '@angular/common/http/testing';
-import type { Type } from '@angular/core';
+import { reflectComponentType, type Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideStore, Store } from '@ngrx/store';
@@ -32,6 +32,8 @@ export class JobScreenHarness<T> {
     readonly fixture: ComponentFixture<T>,
     private readonly store: Store,
     private readonly jobId: string,
+    /** False: a screen of its own, which fetches its job by itself. */
+    private readonly takesJob: boolean,
   ) {
     this.element = fixture.nativeElement as HTMLElement;
   }
@@ -79,8 +81,9 @@ export class JobScreenHarness<T> {
     );
     store.dispatch(JobsActions.loaded({ job }));
     const fixture = TestBed.createComponent(component);
-    for (const [name, value] of Object.entries({ ...inputs, job })) fixture.componentRef.setInput(name, value);
-    const harness = new JobScreenHarness(fixture, store, job.id);
+    const takesJob = reflectComponentType(component)!.inputs.some((one) => one.templateName === 'job');
+    for (const [name, value] of Object.entries(takesJob ? { ...inputs, job } : inputs)) fixture.componentRef.setInput(name, value);
+    const harness = new JobScreenHarness(fixture, store, job.id, takesJob);
     await harness.settle();
     return harness;
   }
@@ -95,7 +98,7 @@ export class JobScreenHarness<T> {
 
   /** Passes the job on as the screen above would, and waits for the drawing. */
   async settle(): Promise<void> {
-    this.fixture.componentRef.setInput('job', this.job);
+    if (this.takesJob) this.fixture.componentRef.setInput('job', this.job);
     await this.fixture.whenStable();
     await this.fixture.whenStable();
   }

@@ -22,6 +22,9 @@ export function jobDraft<T>(jobId: () => string, field: string, saved: () => T):
   return value;
 }
 
+/** The same for what the job has no word of yet: empty until somebody types. */
+export const emptyJobDraft = <T>(jobId: () => string, field: string, empty: T): WritableSignal<T> => jobDraft(jobId, field, () => empty);
+
 function keep<T>(name: string, value: T, empty: T): void {
   const text = JSON.stringify(value);
   if (text === JSON.stringify(empty)) localStorage.removeItem(PREFIX + name);

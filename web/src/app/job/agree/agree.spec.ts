@@ -75,10 +75,59 @@ describe('orders', () => {
         ],
       });
     await screen.settle();
-    expect(words(screen)).toMatch(/Merrow Parts ?80\.00 ?2 in stock, here 2026-04-18/);
+    expect(words(screen)).toMatch(/Merrow Parts ?80\.00 ?2 in stock, here 18 April 2026/);
     expect(words(screen)).toMatch(/Harbour Trade ?86\.00 ?back-ordered/);
     await screen.press('Record the order');
     expect(words(screen)).toContain('Type what it costs.');
+  });
+
+  it('are placed with a supplier who says yes first, and had elsewhere or called off with a reason', async () => {
+    const screen = await JobScreenHarness.of(OrdersPanel, waiting().job, knowledge);
+    const http = TestBed.inject(HttpTestingController);
+    const offer = {
+      supplier: 'Merrow Parts',
+      item: { kind: 'drive', id: 'away' },
+      what: 'x',
+      priceMinor: 8000,
+      inStock: 2,
+      dueOn: '2026-04-18',
+    };
+    await screen.press('Sources');
+    http.expectOne((request) => request.url === '/api/offers').flush({ offers: [offer] });
+    await screen.settle();
+    await screen.press(/^Order$/);
+    const { request } = http.expectOne('/api/jobs/job-1/orders');
+    expect(request.body).toMatchObject({ need: 'drive:away', supplier: 'Merrow Parts', inPlaceOf: null });
+    // Nothing is recorded before the supplier has said yes.
+    expect(screen.job.orders).toEqual([]);
+    expect(screen.button(/^Order$/).disabled).toBe(true);
+  });
+
+  it('that were rung up keep what is typed until they are recorded or left', async () => {
+    const screen = await JobScreenHarness.of(OrdersPanel, waiting().job, knowledge);
+    const http = TestBed.inject(HttpTestingController);
+    await screen.press('Sources');
+    http.expectOne((request) => request.url === '/api/offers').flush({ offers: [] });
+    await screen.settle();
+    await screen.type('#order-from', 'Harbour Trade');
+    await screen.type('#order-price', '79.50');
+    expect(JSON.stringify(localStorage)).toContain('Harbour Trade');
+    await screen.press('Record the order');
+    expect(screen.job.orders).toMatchObject([{ supplier: 'Harbour Trade', priceMinor: 7950, state: 'confirmed' }]);
+    expect(JSON.stringify(localStorage)).not.toContain('Harbour Trade');
+    await screen.press('It is here');
+    expect(words(screen)).toContain('from Harbour Trade: here');
+    await screen.press('Send back');
+    await screen.type('#end-why', 'wrong key');
+    await screen.press('Send it back');
+    const back = http.expectOne('/api/jobs/job-1/orders/' + screen.job.orders[0]!.id + '/return');
+    expect(back.request.body).toMatchObject({ why: 'wrong key' });
+    const problem = { type: 'x', title: 'x', status: 503, code: 'supplier-away', detail: 'The supplier does not answer.' };
+    back.flush(problem, { status: 503, statusText: 'away' });
+    await screen.settle();
+    // Still asked for: what was typed stands, and may be sent again.
+    expect(words(screen)).toContain('The supplier does not answer.');
+    expect(screen.element.querySelector<HTMLInputElement>('#end-why')!.value).toBe('wrong key');
   });
 
   it('goes on when the supplier is away', async () => {

@@ -76,7 +76,11 @@ export class AgreeSection {
     () => '',
   );
   /** Null: as the workshop usually asks for it. */
-  protected readonly deposit = signal<number | null>(null);
+  protected readonly deposit = jobDraft<number | null>(
+    () => this.job().id,
+    'agree-deposit',
+    () => this.job().agreement?.depositMinor ?? null,
+  );
   protected readonly hows: readonly ChoiceOption<AgreedHow>[] = (Object.keys(SAY_HOW) as AgreedHow[]).map((value) => ({
     value,
     label: SAY_HOW[value],

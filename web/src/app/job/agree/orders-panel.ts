@@ -13,6 +13,7 @@ import { MoneyField } from '../../ui/money-field';
 import { StateMark, type MarkName } from '../../ui/state-mark';
 
 const MARK: Record<PartNeed['met'], MarkName> = { no: 'needs', ordered: 'other-hands', here: 'settled' };
+import { emptyJobDraft } from '../../ui/draft';
 
 /** What the job needs that is not on the shelf: several sources for each, what is on order, and where the promise went. */
 @Component({
@@ -40,16 +41,17 @@ export class OrdersPanel {
   private readonly store = inject(Store);
   private readonly clock = inject(Clock);
   protected readonly money = sayMoney;
+  protected readonly date = sayDate;
   protected readonly fault = signal('');
   protected readonly busy = signal(false);
   /** The need whose sources are open, and the order that a new one would stand in for. */
   protected readonly asking = signal<{ need: PartNeed; inPlaceOf: string | null } | null>(null);
   protected readonly offers = signal<readonly SupplierOffer[] | null>(null);
-  protected readonly supplier = signal('');
-  protected readonly price = signal<number | null>(null);
-  protected readonly due = signal('');
-  protected readonly found = signal('');
-  protected readonly why = signal('');
+  protected readonly supplier = emptyJobDraft(() => this.job().id, 'order-supplier', '');
+  protected readonly price = emptyJobDraft<number | null>(() => this.job().id, 'order-price', null);
+  protected readonly due = emptyJobDraft(() => this.job().id, 'order-due', '');
+  protected readonly found = emptyJobDraft(() => this.job().id, 'order-found', '');
+  protected readonly why = emptyJobDraft(() => this.job().id, 'order-why', '');
   protected readonly ending = signal<Order | null>(null);
   protected readonly needs = computed(() => needsOf(this.job()).map((need) => ({ ...need, mark: MARK[need.met], say: sayNeed(need) })));
   protected readonly orders = computed(() =>

@@ -4,6 +4,7 @@ import { billNow, paidMinor, sayMoney, type JobState } from '@petrichor/core';
 import { InputText } from 'primeng/inputtext';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { MoneyField } from '../../ui/money-field';
+import { emptyJobDraft } from '../../ui/draft';
 
 /** What was put on the bill since, what is paid, and what is open. */
 @Component({
@@ -89,12 +90,12 @@ export class PriceLines {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
   protected readonly money = sayMoney;
-  protected readonly amount = signal<number | null>(null);
+  protected readonly amount = emptyJobDraft<number | null>(() => this.job().id, 'price-amount', null);
   protected readonly how = signal('card');
   protected readonly changing = signal(false);
-  protected readonly what = signal('');
-  protected readonly net = signal<number | null>(null);
-  protected readonly why = signal('');
+  protected readonly what = emptyJobDraft(() => this.job().id, 'price-what', '');
+  protected readonly net = emptyJobDraft<number | null>(() => this.job().id, 'price-net', null);
+  protected readonly why = emptyJobDraft(() => this.job().id, 'price-why', '');
   protected readonly fault = signal('');
   protected readonly bill = computed(() => billNow(this.job()));
   protected readonly paid = computed(() => paidMinor(this.job()));

@@ -151,10 +151,22 @@ export class CustodyPanel {
     'fate-note',
     () => this.job().oldDriveFate?.note ?? '',
   );
-  protected readonly until = signal('');
+  protected readonly until = jobDraft(
+    () => this.job().id,
+    'custody-until',
+    () => this.job().oldDriveFate?.until ?? '',
+  );
   protected readonly method = signal<SanitiseMethod | null>(null);
-  protected readonly tool = signal('');
-  protected readonly verified = signal('');
+  protected readonly tool = jobDraft(
+    () => this.job().id,
+    'custody-tool',
+    () => this.job().custody.at(-1)?.sanitised?.tool ?? '',
+  );
+  protected readonly verified = jobDraft(
+    () => this.job().id,
+    'custody-verified',
+    () => this.job().custody.at(-1)?.sanitised?.verified ?? '',
+  );
   protected readonly fault = signal('');
   /** Before hand-over everything may still be settled otherwise; afterwards only a drive that is here. */
   protected readonly open = computed(() => !this.job().closed || isHere(this.job()));

@@ -25,7 +25,7 @@ describe('custody of the old drive', () => {
   it('goes on after the job is closed while the drive is here, and then no more', async () => {
     const bench = payAndHandOver(benchAt('hand-over').must(kept));
     const screen = await JobScreenHarness.of(CustodyPanel, bench.job, knowledge);
-    expect(screen.element.textContent).toContain('Kept here as fallback until 2026-12-24 (drawer 7).');
+    expect(screen.element.textContent).toContain('Kept here as fallback until 24 December 2026 (drawer 7).');
     await choose(screen, 'returned');
     await screen.press('Settle it');
     expect(screen.job.custody.map((one) => one.fate)).toEqual(['kept-as-fallback', 'returned']);

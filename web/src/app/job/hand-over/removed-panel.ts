@@ -4,6 +4,7 @@ import { removedNow, removedParts, SAY_REMOVED, sayDate, sayMoney, type JobState
 import { JobDesk } from '../../state/jobs/job-desk';
 import { MoneyField } from '../../ui/money-field';
 import { StateMark } from '../../ui/state-mark';
+import { emptyJobDraft } from '../../ui/draft';
 
 /** Parts that came out for good besides the old drive: returned, kept until a date, or bought in. */
 @Component({
@@ -73,8 +74,8 @@ export class RemovedPanel {
   protected readonly fates = Object.keys(SAY_REMOVED) as RemovedFate[];
   protected readonly asking = signal<string | null>(null);
   protected readonly fate = signal<RemovedFate>('returned');
-  protected readonly until = signal('');
-  protected readonly amount = signal<number | null>(null);
+  protected readonly until = emptyJobDraft(() => this.job().id, 'removed-until', '');
+  protected readonly amount = emptyJobDraft<number | null>(() => this.job().id, 'removed-amount', null);
   protected readonly fault = signal('');
   protected readonly rows = computed(() =>
     removedParts(this.job()).map((what) => {
@@ -98,6 +99,9 @@ export class RemovedPanel {
       note: '',
     });
     this.fault.set(refusal?.sentence ?? '');
-    if (!refusal) this.asking.set(null);
+    if (refusal) return;
+    this.asking.set(null);
+    this.until.set('');
+    this.amount.set(null);
   }
 }

@@ -9,6 +9,7 @@ import { Api } from '../../state/api';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectKnowledge } from '../../state/knowledge/knowledge.reducer';
 import { StateMark } from '../../ui/state-mark';
+import { jobDraft } from '../../ui/draft';
 
 /** Why the machine came back: what is said here goes to the old job, to diagnosis and to the guide. */
 @Component({
@@ -79,9 +80,21 @@ export class ComebackReasonPanel {
   protected readonly kinds = COMEBACK_KINDS;
   protected readonly say = SAY_COMEBACK;
   protected readonly kind = signal<ComebackKind>('our-work');
-  protected readonly cause = signal('');
-  protected readonly operation = signal('');
-  protected readonly words = signal('');
+  protected readonly cause = jobDraft(
+    () => this.job().id,
+    'comeback-cause',
+    () => this.job().comebackReason?.causeIds[0] ?? '',
+  );
+  protected readonly operation = jobDraft(
+    () => this.job().id,
+    'comeback-operation',
+    () => this.job().comebackReason?.operationId ?? '',
+  );
+  protected readonly words = jobDraft(
+    () => this.job().id,
+    'comeback-words',
+    () => this.job().comebackReason?.words ?? '',
+  );
   protected readonly fault = signal('');
   protected readonly causes = computed(() => this.knowledge().diagnosis('before').causes);
   // By itself, so that not every change of this job fetches the old one again.

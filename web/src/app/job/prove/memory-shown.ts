@@ -6,6 +6,7 @@ import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels, selectParts } from '../../state/knowledge/knowledge.reducer';
 import { NumberField } from '../../ui/number-field';
 import { StateMark } from '../../ui/state-mark';
+import { jobDraft } from '../../ui/draft';
 
 /** Memory as the system shows it, where it was changed on this job: how much, and at which speed. */
 @Component({
@@ -49,8 +50,16 @@ export class MemoryShown {
   private readonly store = inject(Store);
   private readonly models = this.store.selectSignal(selectModels);
   private readonly parts = this.store.selectSignal(selectParts);
-  protected readonly gib = signal<number | null>(null);
-  protected readonly speed = signal<number | null>(null);
+  protected readonly gib = jobDraft<number | null>(
+    () => this.job().id,
+    'memory-gib',
+    () => this.job().memoryShown?.gib ?? null,
+  );
+  protected readonly speed = jobDraft<number | null>(
+    () => this.job().id,
+    'memory-speed',
+    () => this.job().memoryShown?.megatransfers ?? null,
+  );
   protected readonly fault = signal('');
   protected readonly fitted = computed(() =>
     this.job()

@@ -25,6 +25,7 @@ import { StateMark } from '../../ui/state-mark';
 import { Weigher } from '../../workers/weigher';
 
 const LARGEST_FILE = 64_000_000;
+import { emptyJobDraft } from '../../ui/draft';
 
 /** How fast it is and was, what explains a low figure, how long it takes, and what the new drive says of itself. */
 @Component({
@@ -42,10 +43,10 @@ export class SpeedPanel {
   protected readonly fault = signal('');
   protected readonly told = signal('');
   protected readonly when = signal<SpeedRecord['when']>('after');
-  protected readonly read = signal<number | null>(null);
-  protected readonly write = signal<number | null>(null);
-  protected readonly celsius = signal<number | null>(null);
-  protected readonly from = signal('');
+  protected readonly read = emptyJobDraft<number | null>(() => this.job().id, 'speed-read', null);
+  protected readonly write = emptyJobDraft<number | null>(() => this.job().id, 'speed-write', null);
+  protected readonly celsius = emptyJobDraft<number | null>(() => this.job().id, 'speed-celsius', null);
+  protected readonly from = emptyJobDraft(() => this.job().id, 'speed-from', '');
   protected readonly mains = signal<'yes' | 'no' | 'unknown'>('yes');
   protected readonly moments = [
     { label: 'the new drive, now', value: 'after' as const },
@@ -165,5 +166,7 @@ export class SpeedPanel {
     this.told.set(source === 'fio' ? `Read from ${from}: ${sayMbs(stretch.readBytesPerSecond)}.` : '');
     this.read.set(null);
     this.write.set(null);
+    this.celsius.set(null);
+    this.from.set('');
   }
 }

@@ -26,6 +26,21 @@ describe('sealed notes', () => {
     TestBed.inject(HttpTestingController).expectNone(() => true);
   });
 
+  it('are shown to whoever has the job, until hidden or destroyed', async () => {
+    const bench = new TestBench().must({ type: 'take-up' }, { type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: 'account' });
+    const screen = await JobScreenHarness.of(SealedPanel, bench.job, knowledge);
+    const http = TestBed.inject(HttpTestingController);
+    await screen.press('Read it');
+    const look = http.expectOne((request) => request.url.startsWith('/api/jobs/job-1/sealed/n1'));
+    look.flush({ secret: 'kittiwake 77', events: [] });
+    await screen.settle();
+    expect(words(screen)).toContain('kittiwake 77');
+    await screen.press('Hide it');
+    expect(words(screen)).not.toContain('kittiwake');
+    await screen.press('Destroy');
+    expect(http.match((request) => request.url.startsWith('/api/jobs/job-1/sealed/n1'))).toHaveLength(1);
+  });
+
   it('go to the server and into no storage of the browser', async () => {
     const screen = await JobScreenHarness.of(SealedPanel, new TestBench().job, knowledge);
     await type(screen, 'sealed-secret', 'kittiwake');

@@ -32,6 +32,7 @@ import { saveFile } from '../../ui/save-file';
 import { PriceLines } from '../agree/price-lines';
 import { SealedPanel } from './sealed-panel';
 import { TagsPanel } from './tags-panel';
+import { emptyJobDraft } from '../../ui/draft';
 
 /** Everything about a job that is no work on it: what the counter wrote, sealed notes, tags, waiting, its history, and its document. */
 @Component({
@@ -62,11 +63,11 @@ export class RecordScreen {
     { label: 'a specialist', value: 'specialist' },
   ];
   protected readonly kind = signal<WaitsFor>('customer');
-  protected readonly what = signal('');
-  protected readonly who = signal('');
-  protected readonly until = signal('');
-  protected readonly promise = signal('');
-  protected readonly because = signal('');
+  protected readonly what = emptyJobDraft(() => this.jobId(), 'record-what', '');
+  protected readonly who = emptyJobDraft(() => this.jobId(), 'record-who', '');
+  protected readonly until = emptyJobDraft(() => this.jobId(), 'record-until', '');
+  protected readonly promise = emptyJobDraft(() => this.jobId(), 'record-promise', '');
+  protected readonly because = emptyJobDraft(() => this.jobId(), 'record-because', '');
   protected readonly facts = computed(() => {
     const job = this.job();
     return job ? factsOf(job) : [];

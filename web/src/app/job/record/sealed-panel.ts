@@ -9,6 +9,7 @@ import { Api, faultOf } from '../../state/api';
 import { JobsActions } from '../../state/jobs/jobs.actions';
 import { selectAccount } from '../../state/session/session.reducer';
 import { StateMark } from '../../ui/state-mark';
+import { emptyJobDraft } from '../../ui/draft';
 
 /** How long a secret stays on the screen. */
 const SHOWN_SECONDS = 30;
@@ -108,7 +109,7 @@ export class SealedPanel {
   protected readonly say = SAY_SEALED;
   protected readonly kinds = Object.keys(SAY_SEALED) as SealedKind[];
   protected readonly kind = signal<SealedKind>('passcode');
-  protected readonly label = signal('');
+  protected readonly label = emptyJobDraft(() => this.job().id, 'sealed-label', '');
   // Not a draft: a secret is never written into the browser's storage.
   protected readonly secret = signal('');
   protected readonly shown = signal<{ readonly id: string; readonly secret: string } | null>(null);

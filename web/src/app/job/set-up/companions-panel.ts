@@ -9,6 +9,7 @@ import { selectCompanionCases, selectModels, selectParts } from '../../state/kno
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { NumberField } from '../../ui/number-field';
 import { StateMark } from '../../ui/state-mark';
+import { emptyJobDraft } from '../../ui/draft';
 
 /** Memory, a wireless card or a battery changed on this job: a time limit to prove itself, or back to what was there. */
 @Component({
@@ -117,11 +118,11 @@ export class CompanionsPanel {
   ];
   protected readonly kind = signal<CompanionKind>('memory');
   protected readonly adding = signal(false);
-  protected readonly partId = signal('');
-  protected readonly original = signal('');
+  protected readonly partId = emptyJobDraft(() => this.job().id, 'companion-partid', '');
+  protected readonly original = emptyJobDraft(() => this.job().id, 'companion-original', '');
   protected readonly limit = signal<number | null>(30);
   protected readonly rolling = signal<string | null>(null);
-  protected readonly why = signal('');
+  protected readonly why = emptyJobDraft(() => this.job().id, 'companion-why', '');
   protected readonly fault = signal('');
   protected readonly parts = computed(() => this.shelf().filter((part) => part.kind === this.kind()));
   protected readonly rows = computed(() =>

@@ -7,6 +7,7 @@ import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels } from '../../state/knowledge/knowledge.reducer';
 import { StateMark } from '../../ui/state-mark';
 import { CompanionsPanel } from './companions-panel';
+import { emptyJobDraft } from '../../ui/draft';
 
 /** Settings back off the tray, the system in place item by item, and what else was changed while the machine was open. */
 @Component({
@@ -96,7 +97,7 @@ export class SetUpSection {
   private readonly desk = inject(JobDesk);
   private readonly models = inject(Store).selectSignal(selectModels);
   protected readonly asking = signal<{ readonly id: string; readonly outcome: 'done' | 'not-needed' } | null>(null);
-  protected readonly why = signal('');
+  protected readonly why = emptyJobDraft(() => this.job().id, 'set-up-why', '');
   protected readonly fault = signal('');
   protected readonly plan = computed(() => (this.job().safeguard ? sayPlan(this.job().safeguard!.plan) : 'No plan for the data'));
   protected readonly hints = computed(() => setUpHints(this.models().find((one) => one.id === this.job().intake.modelId)));
