@@ -157,6 +157,9 @@ describe('the Ledger', () => {
     ]);
     // A spreadsheet must not run what a customer wrote.
     expect(records.find((one) => one['serial'] === 'CSV-2')!['customer']).toBe("'=SUM(A1)");
+    // What was found goes out, all pages of it: 55 jobs are two.
+    const paged = (await lead.get('/api/ledger.jsonl?find=paging').buffer(true).parse(plain).expect(200)).body as string;
+    expect(paged.trimEnd().split('\n')).toHaveLength(55);
   });
 
   it(

@@ -152,23 +152,35 @@ export async function jobOfNumber(database: Database, workshopId: string, number
   return jobId;
 }
 
-/** The whole Ledger, filtered, piece by piece, so that a million jobs need no more memory than a page. */
+/** What the Ledger finds and filters, whole and piece by piece, so that a million jobs need no more memory than a page. */
 export async function* exportLedger(
   database: Database,
   workshopId: string,
   query: LedgerQuery,
   as: 'csv' | 'jsonl',
 ): AsyncGenerator<string, void, void> {
-  const filter = filterOf(query);
   const csv = (rows: readonly string[][]): string => `${Papa.unparse(rows as string[][], { newline: '\r\n', escapeFormulae: true })}\r\n`;
   if (as === 'csv') yield csv([[...LEDGER_COLUMNS]]);
+  for await (const rows of query.find.trim() === '' ? filtered(database, workshopId, filterOf(query)) : found(database, workshopId, query))
+    if (rows.length > 0) yield as === 'csv' ? csv(rows.map(ledgerCells)) : rows.map((row) => `${JSON.stringify(row)}\n`).join('');
+}
+
+async function* filtered(database: Database, workshopId: string, filter: LedgerFilter): AsyncGenerator<readonly LedgerRow[], void, void> {
   let after: number | null = null;
   for (let more = true; more;) {
     const last: number | null = after;
     const rows: LedgerRow[] = await database.inWorkshop(workshopId, (tx) => rowsAfter(tx, last, filter, PIECE));
-    if (rows.length > 0) yield as === 'csv' ? csv(rows.map(ledgerCells)) : rows.map((row) => `${JSON.stringify(row)}\n`).join('');
+    yield rows;
     more = rows.length === PIECE;
     after = rows.at(-1)?.number ?? null;
+  }
+}
+
+async function* found(database: Database, workshopId: string, query: LedgerQuery): AsyncGenerator<readonly LedgerRow[], void, void> {
+  for (let before: number | null = query.before; before !== null;) {
+    const { rows, next }: LedgerReply = await searchLedger(database, workshopId, { ...query, before });
+    yield rows;
+    before = next;
   }
 }
 

@@ -92,10 +92,10 @@ export class LedgerScreen {
     ...(this.shown()?.cut ?? []).map((typed) => `More begins with “${typed}” than is shown here. Type more of it.`),
   ]);
   protected readonly failed = computed(() => (this.reply.error() ? faultSentence(this.reply.error()) : ''));
-  protected readonly download = computed(() => {
-    const { find: _, ...filter } = this.query();
-    return new URLSearchParams(Object.entries(filter).map(([name, value]) => [name, String(value)])).toString();
-  });
+  /** Files hold what is listed here, all pages of it. */
+  protected readonly download = computed(() =>
+    new URLSearchParams(Object.entries(this.query()).map(([name, value]) => [name, String(value)])).toString(),
+  );
 
   constructor() {
     this.store.dispatch(KnowledgeActions.wanted());
