@@ -1,9 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { parse } from 'csv-parse/sync';
-import { demoJobs, nextDemoCommand } from '@petrichor/demo';
 import { LEDGER_COLUMNS, replay, type JobCommand, type JobState, type RecordedEvent } from '@petrichor/core';
 import ICAL from 'ical.js';
-import { JobService } from '../services/jobs.js';
+import { finish, WALKED_MS } from '../testing/finish.js';
 import { anIntake } from '../testing/intake.js';
 import { TestServer, type Visitor } from '../testing/server.js';
 
@@ -17,27 +16,11 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-/** Walking a whole job is some hundred and fifty commands. */
-const WALKED_MS = 60_000;
 const id = () => randomUUID();
 const open = async (own: Parameters<typeof anIntake>[0] = {}): Promise<JobState> =>
   (await lead.post('/api/jobs', { commandId: id(), intake: anIntake(own) }).expect(201)).body.job;
 const give = (jobId: string, command: JobCommand) => lead.post(`/api/jobs/${jobId}/commands`, { commandId: id(), basedOn: 0, command });
 const find = async (words: string, more = '') => (await lead.get(`/api/ledger?find=${encodeURIComponent(words)}${more}`).expect(200)).body;
-
-/** A job walked to its end with the demo's own hands. */
-async function finish(own: Parameters<typeof anIntake>[0] = {}): Promise<JobState> {
-  const jobs = new JobService(server.database);
-  const acting = { workshopId: server.workshopId, by: { id: id(), name: 'Ines' }, roles: ['technician', 'desk', 'lead'] as const };
-  const script = { ...demoJobs(server.now)[4]!, keptUntil: '', closedTo: 'Anselm Tate' };
-  let job = await jobs.open({ ...acting, at: server.now }, { commandId: id(), intake: anIntake(own) });
-  for (let command = nextDemoCommand(script, job), minute = 1; command; command = nextDemoCommand(script, job), minute++) {
-    const at = new Date(server.now.getTime() + minute * 60_000);
-    await jobs.give({ ...acting, at }, job.id, { commandId: id(), basedOn: job.seq, command });
-    job = await jobs.get(server.workshopId, job.id);
-  }
-  return job;
-}
 
 describe('the Ledger', () => {
   it('finds a job by serial, customer, phone, model, drive and free words, typing errors allowed for', async () => {
@@ -107,7 +90,7 @@ describe('the Ledger', () => {
   it(
     'has the whole history of a machine and of a drive',
     async () => {
-      const job = await finish({ serial: 'HIST-1' });
+      const job = await finish(server, { serial: 'HIST-1' });
       const again = await open({ serial: 'hist.1' });
       const history = async (serial: string) =>
         ((await lead.get(`/api/ledger/history/${encodeURIComponent(serial)}`).expect(200)).body.rows as { number: number }[]).map(
@@ -165,7 +148,7 @@ describe('the Ledger', () => {
   it(
     'has figures from what was handed over',
     async () => {
-      const job = await finish({ serial: 'FIG-1' });
+      const job = await finish(server, { serial: 'FIG-1' });
       const { finished } = (await lead.get('/api/ledger/figures?from=2026-04-01&to=2026-05-01').expect(200)).body;
       const own = finished.find((one: { number: number }) => one.number === job.number);
       expect(own).toMatchObject({ modelId: 'tarnwell-fen-14', outcome: 'repaired' });
@@ -203,7 +186,7 @@ describe('a job as a document', () => {
   it(
     'goes into another workshop whole, under its next number, and is found there',
     async () => {
-      const job = await finish({ serial: 'DOC-1', customer: { name: 'Document Carrier', reach: '' } });
+      const job = await finish(server, { serial: 'DOC-1', customer: { name: 'Document Carrier', reach: '' } });
       const { text } = await lead
         .get(`/api/jobs/${job.id}/document`)
         .buffer(true)

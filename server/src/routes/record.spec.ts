@@ -1,13 +1,13 @@
 import { createServer, type Server } from 'node:http';
 import { randomUUID } from 'node:crypto';
 import type { AddressInfo } from 'node:net';
-import { demoDrives, demoJobs, demoParts, nextDemoCommand } from '@petrichor/demo';
+import { demoDrives, demoParts } from '@petrichor/demo';
 import type { JobCommand, JobState } from '@petrichor/core';
 import pg from 'pg';
-import { JobService } from '../services/jobs.js';
 import { seal, unseal } from '../services/sealed.js';
 import { supplierApp } from '../simulated/supplier/app.js';
 import { Supplier } from '../simulated/supplier/supplier.js';
+import { finish, WALKED_MS } from '../testing/finish.js';
 import { anIntake } from '../testing/intake.js';
 import { TestServer, type Visitor } from '../testing/server.js';
 
@@ -31,28 +31,12 @@ afterAll(async () => {
   await new Promise((done) => shop.close(done));
 });
 
-/** Walking a whole job is some hundred and fifty commands. */
-const WALKED_MS = 60_000;
 const id = () => randomUUID();
 const open = async (own: Parameters<typeof anIntake>[0] = {}): Promise<JobState> =>
   (await lead.post('/api/jobs', { commandId: id(), intake: anIntake(own) }).expect(201)).body.job;
 const give = (jobId: string, command: JobCommand) => lead.post(`/api/jobs/${jobId}/commands`, { commandId: id(), basedOn: 0, command });
 const jobAt = async (jobId: string): Promise<JobState> => (await lead.get(`/api/jobs/${jobId}`).expect(200)).body.job;
 const find = async (words: string, more = '') => (await lead.get(`/api/ledger?find=${encodeURIComponent(words)}${more}`).expect(200)).body;
-
-/** A job walked to its end with the demo's own hands. */
-async function finish(own: Parameters<typeof anIntake>[0] = {}): Promise<JobState> {
-  const jobs = new JobService(server.database);
-  const acting = { workshopId: server.workshopId, by: { id: id(), name: 'Ines' }, roles: ['technician', 'desk', 'lead'] as const };
-  const script = { ...demoJobs(server.now)[4]!, keptUntil: '', closedTo: 'Anselm Tate' };
-  let job = await jobs.open({ ...acting, at: server.now }, { commandId: id(), intake: anIntake(own) });
-  for (let command = nextDemoCommand(script, job), minute = 1; command; command = nextDemoCommand(script, job), minute++) {
-    const at = new Date(server.now.getTime() + minute * 60_000);
-    await jobs.give({ ...acting, at }, job.id, { commandId: id(), basedOn: job.seq, command });
-    job = await jobs.get(server.workshopId, job.id);
-  }
-  return job;
-}
 
 describe('customers', () => {
   it('are found by the beginning of any word or of the phone number, with their machines', async () => {
@@ -140,7 +124,7 @@ describe('comebacks', () => {
   it(
     'are linked both ways, and teach the old job, the diagnosis and the guide',
     async () => {
-      const old = await finish({ serial: 'BACK-1' });
+      const old = await finish(server, { serial: 'BACK-1' });
       const job = await open({ serial: 'BACK-1', comebackOf: { jobId: old.id, number: old.number } });
       expect((await jobAt(old.id)).cameBack).toMatchObject([{ jobId: job.id, number: job.number, learnt: null }]);
       expect((await find('back1', '&comebacks=true')).rows.map((row: { number: number }) => row.number)).toEqual([job.number]);

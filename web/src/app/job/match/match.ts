@@ -31,12 +31,12 @@ import { selectAccount } from '../../state/session/session.reducer';
 import { Choice } from '../../ui/choice';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
+import { WhyDrawer } from '../../ui/why-drawer';
 import { Ranker } from '../../workers/ranker';
 import { MatchAdapted } from './adapted';
 import { MatchCompanions } from './companions';
 import { MatchCompare } from './compare';
 import { LookDrawer } from './look-drawer';
-import { ScoutDrawer } from './scout-drawer';
 import { MatchNeed } from './need';
 import { MatchProof } from './proof';
 import { MatchWays } from './ways';
@@ -67,7 +67,7 @@ const MOST_COMPARED = 3;
     MatchCompare,
     MatchNeed,
     MatchProof,
-    ScoutDrawer,
+    WhyDrawer,
     KeyBox,
     MatchWays,
   ],
@@ -220,6 +220,11 @@ export class MatchSection {
   protected readonly name = sayDrive;
 
   protected readonly scouting = signal(false);
+  /** A sentence where it is refused. */
+  protected readonly scout = (why: string): string | null => {
+    const slot = this.slot();
+    return slot ? (this.desk.give(this.job(), { type: 'scout', slotId: slot.id, why })?.sentence ?? null) : null;
+  };
 
   constructor() {
     effect(() => {

@@ -16,9 +16,7 @@ import {
   type NoteKind,
 } from '@petrichor/core';
 import { Store } from '@ngrx/store';
-import { Drawer } from 'primeng/drawer';
 import { InputText } from 'primeng/inputtext';
-import { Textarea } from 'primeng/textarea';
 import { OutlineMap } from '../../drawing/outline-map';
 import { Profile } from '../../drawing/profile';
 import { ScrewGlyph } from '../../drawing/screw-glyph';
@@ -31,10 +29,10 @@ import { draft, jobDraft } from '../../ui/draft';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { keepAwake } from '../../ui/wake-lock';
+import { WhyDrawer } from '../../ui/why-drawer';
 import { CountDrawer } from './count-drawer';
 import { MatButton } from './mat-button';
 import { NoteDrawer } from './note-drawer';
-import { TurnBackDrawer } from './turn-back-drawer';
 import { StepFacts } from './step-facts';
 
 const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
@@ -45,9 +43,7 @@ const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
   imports: [
     NgTemplateOutlet,
     FormsModule,
-    Drawer,
     InputText,
-    Textarea,
     OutlineMap,
     Profile,
     ScrewGlyph,
@@ -57,7 +53,7 @@ const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
     CountDrawer,
     MatButton,
     NoteDrawer,
-    TurnBackDrawer,
+    WhyDrawer,
     StepFacts,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -193,11 +189,6 @@ export class WaySection {
   );
 
   protected readonly short = signal(false);
-  protected readonly why = jobDraft(
-    () => this.job().id,
-    'short',
-    () => '',
-  );
   protected readonly noting = signal<NoteKind | null>(null);
   protected readonly counting = signal(false);
   /** What is missing after a step was left, and where it belongs: said at once, and as long as nothing else is done. */
@@ -264,17 +255,12 @@ export class WaySection {
     this.refusal.set(this.desk.give(this.job(), { type: 'record-serial', which, serial })?.sentence ?? '');
   }
 
-  protected leaveShort(): void {
+  /** A sentence where it is refused. */
+  protected readonly leaveShort = (reason: string): string | null => {
     const stepId = this.atHand()?.step.id;
-    if (stepId === undefined) return this.short.set(false);
-    const refusal = this.desk.give(this.job(), { type: 'leave-short', stepId, reason: this.why() });
-    this.refusal.set(refusal?.sentence ?? '');
-    if (refusal) return;
-    this.why.set('');
-    this.short.set(false);
-    // The drawer takes a moment to go; the next Space is meant for the step, not for its button.
-    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
-  }
+    return stepId === undefined ? null : (this.desk.give(this.job(), { type: 'leave-short', stepId, reason })?.sentence ?? null);
+  };
+  protected readonly turnBack = (why: string): string | null => this.desk.give(this.job(), { type: 'turn-back', why })?.sentence ?? null;
 }
 
 /** `15 s`, `4:05 min` */
