@@ -106,7 +106,7 @@ describe('taking in a machine', () => {
     expect(text()).toMatch(/Look twice at .*O/);
   });
 
-  it('does not send half a form because a scanner ends with Enter', async () => {
+  it('does not send half a form because a scanner ends with Enter', () => {
     const enter = new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true });
     element().querySelector('#serial')!.dispatchEvent(enter);
     expect(enter.defaultPrevented).toBe(true);
