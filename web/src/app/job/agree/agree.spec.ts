@@ -130,6 +130,45 @@ describe('orders', () => {
     expect(screen.element.querySelector<HTMLInputElement>('#end-why')!.value).toBe('wrong key');
   });
 
+  it('had elsewhere by ringing up are called off first where they were placed', async () => {
+    const bench = waiting().must({
+      type: 'order',
+      orderId: '00000000-0000-4000-8000-000000000007',
+      need: 'drive:away',
+      supplier: 'Merrow Parts',
+      priceMinor: 8000,
+      state: 'confirmed',
+      dueOn: '2026-04-18',
+    });
+    const screen = await JobScreenHarness.of(OrdersPanel, bench.job, knowledge);
+    const http = TestBed.inject(HttpTestingController);
+    await screen.press('Have it elsewhere');
+    http.expectOne((request) => request.url === '/api/offers').flush({ offers: [] });
+    await screen.settle();
+    await screen.type('#order-price', '79.50');
+    await screen.press('Record the order');
+    expect(words(screen)).toContain('Say from whom.');
+    await screen.type('#order-from', 'Harbour Trade');
+    await screen.press('Record the order');
+    const cancel = http.expectOne('/api/jobs/job-1/orders/00000000-0000-4000-8000-000000000007/cancel');
+    expect([cancel.request.body.why, screen.job.orders.length]).toEqual(['Harbour Trade instead', 1]);
+    const problem = { type: 'x', title: 'x', status: 409, code: 'sent', detail: 'It is on its way already.' };
+    cancel.flush(problem, { status: 409, statusText: 'sent' });
+    await screen.settle();
+    // What is on its way comes: nothing is ordered beside it.
+    expect(words(screen)).toContain('It is on its way already.');
+    expect(screen.job.orders).toMatchObject([{ supplier: 'Merrow Parts', state: 'confirmed' }]);
+    await screen.press('Record the order');
+    const event = { type: 'order-told', orderId: bench.job.orders[0]!.id, state: 'cancelled', dueOn: null, say: 'Harbour Trade instead' };
+    const recorded = { seq: bench.job.seq + 1, at: bench.at, commandId: 'c-9', by: { id: 'ines', name: 'Ines' }, event };
+    http.expectOne((request) => request.url.endsWith('/cancel')).flush({ events: [recorded], seq: recorded.seq });
+    await screen.settle();
+    expect(screen.job.orders.map((one) => [one.supplier, one.state])).toEqual([
+      ['Merrow Parts', 'cancelled'],
+      ['Harbour Trade', 'confirmed'],
+    ]);
+  });
+
   it('goes on when the supplier is away', async () => {
     const screen = await JobScreenHarness.of(OrdersPanel, waiting().job, knowledge);
     const http = TestBed.inject(HttpTestingController);

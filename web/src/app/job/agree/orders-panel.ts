@@ -98,24 +98,38 @@ export class OrdersPanel {
     this.api.placeOrder(this.job().id, body).subscribe(this.came());
   }
 
-  /** From one that was rung up. */
+  /** From one that was rung up. An order that it stands in for is first called off where it was placed. */
   protected orderByHand(): void {
     const asking = this.asking();
     const priceMinor = this.price();
+    const supplier = this.supplier().trim();
     if (!asking) return;
     if (priceMinor === null) return this.fault.set('Type what it costs.');
-    const refusal = this.desk.give(this.job(), {
-      type: 'order',
-      orderId: crypto.randomUUID(),
-      need: asking.need.key,
-      supplier: this.supplier().trim(),
-      priceMinor,
-      state: 'confirmed',
-      dueOn: this.due() || null,
-      inPlaceOf: asking.inPlaceOf,
+    if (supplier.length < 2) return this.fault.set('Say from whom.');
+    const record = (): void => {
+      const refusal = this.desk.give(this.job(), {
+        type: 'order',
+        orderId: crypto.randomUUID(),
+        need: asking.need.key,
+        supplier,
+        priceMinor,
+        state: 'confirmed',
+        dueOn: this.due() || null,
+        inPlaceOf: null,
+      });
+      this.fault.set(refusal?.sentence ?? '');
+      if (!refusal) this.close();
+    };
+    if (asking.inPlaceOf === null) return record();
+    this.busy.set(true);
+    this.api.endOrder(this.job().id, asking.inPlaceOf, 'cancel', `${supplier} instead`).subscribe({
+      ...this.came(),
+      next: ({ events }) => {
+        this.busy.set(false);
+        this.store.dispatch(JobsActions.eventsCame({ jobId: this.job().id, events }));
+        record();
+      },
     });
-    this.fault.set(refusal?.sentence ?? '');
-    if (!refusal) this.close();
   }
 
   protected meet(): void {
