@@ -55,6 +55,8 @@ create table customer_word (
   customer_id uuid not null,
   primary key (workshop_id, word, customer_id)
 );
+-- Which of these customers have another word, too.
+create index customer_word_customer on customer_word (workshop_id, customer_id, word);
 
 -- Passcodes and recovery keys, encrypted with a key that is not in this database. Destroyed means gone: the row is deleted.
 create table sealed_note (

@@ -58,6 +58,32 @@ describe('customers', () => {
   });
 });
 
+describe('a customer among thousands', () => {
+  it('is found by two words that are each common', async () => {
+    const client = new pg.Client({ connectionString: server.databaseUrl });
+    await client.connect();
+    // 3,000 people called Ada, of whom every fifth is a Polgove, and every 24th lives at the mill.
+    await client.query(
+      `with made as (
+         insert into customer (workshop_id, id, name, reach, changed_at)
+         select $1, gen_random_uuid(), 'Ada ' || case when n % 5 = 0 then 'Polgove' else 'Trewyn' end, case when n % 24 = 0 then 'mill' else 'quay' end, now()
+         from generate_series(1, 3000) as n returning id, name, reach
+       )
+       insert into customer_word (workshop_id, word, customer_id)
+       select $1, word, id from made, unnest(string_to_array(lower(name || ' ' || reach), ' ')) as w(word)`,
+      [server.workshopId],
+    );
+    await client.end();
+    const names = async (typed: string): Promise<string[]> =>
+      (await lead.get(`/api/customers?find=${encodeURIComponent(typed)}`).expect(200)).body.customers.map(
+        (one: { name: string; reach: string }) => `${one.name}, ${one.reach}`,
+      );
+    expect(new Set(await names('ada polg mill'))).toEqual(new Set(['Ada Polgove, mill']));
+    expect(await names('ada tre mill')).toHaveLength(8);
+    expect(await names('ada harpsichord')).toEqual([]);
+  });
+});
+
 describe('sealed notes', () => {
   const keep = (jobId: string, by: Visitor, secret = 'swordfish 4417') =>
     by.post(`/api/jobs/${jobId}/sealed`, { commandId: id(), kind: 'passcode', label: 'her account', secret });

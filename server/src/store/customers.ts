@@ -41,10 +41,22 @@ export async function customersWith(tx: WorkshopTx, word: string, most: number):
   return rows.map((row) => row.id);
 }
 
-export async function customersOf(tx: WorkshopTx, ids: readonly string[]): Promise<CustomerRow[]> {
+/** Of these customers the ones that have a word that begins so, too: one look into the index each. */
+export async function customersAlsoWith(tx: WorkshopTx, ids: readonly string[], word: string): Promise<string[]> {
+  const { rows } = await tx.query<{ id: string }>(
+    `select asked.id from unnest($1::uuid[]) as asked(id), lateral (
+       select 1 from customer_word where workshop_id = current_workshop() and customer_id = asked.id and word >= $2 and word < $3 limit 1
+     ) as found`,
+    [ids, word, `${word}\u{10ffff}`],
+  );
+  return rows.map((row) => row.id);
+}
+
+/** At most so many of these customers, by name. */
+export async function customersOf(tx: WorkshopTx, ids: readonly string[], most: number): Promise<CustomerRow[]> {
   const { rows } = await tx.query<CustomerRow>(
-    'select id, name, reach from customer where workshop_id = current_workshop() and id = any($1) order by name, id',
-    [ids],
+    'select id, name, reach from customer where workshop_id = current_workshop() and id = any($1) order by name, id limit $2',
+    [ids, most],
   );
   return rows;
 }
