@@ -180,6 +180,14 @@ describe('a comeback that is opened from its old job', () => {
     expect(valueOf('complaint')).toBe('It freezes again.');
   });
 
+  it('is taken where somebody typed and emptied the field again', async () => {
+    await type('serial', 'OK13');
+    await type('serial', '');
+    await open('job-1');
+    await fill();
+    expect(valueOf('serial')).toBe('TF14-30417');
+  });
+
   it('does not throw away another machine that is half typed', async () => {
     await type('serial', 'OK13-55118');
     await open('job-1');

@@ -234,9 +234,11 @@ export class IntakeScreen {
 
   /** A comeback that is half typed is gone on with; another machine that is half typed is not thrown away unasked. */
   private askFor(jobId: string): void {
-    const { commandId, comebackOf } = this.typed();
-    if (comebackOf?.jobId === jobId) return;
-    if (commandId === '') this.takeFrom(jobId);
+    const typed = this.typed();
+    if (typed.comebackOf?.jobId === jobId) return;
+    // A field that was emptied again, as the form empties itself when it is sent, is not typed.
+    const empty = JSON.stringify({ ...typed, commandId: '' }) === JSON.stringify(blank());
+    if (empty) this.takeFrom(jobId);
     else this.asked.set(jobId);
   }
 
