@@ -5,8 +5,7 @@ const PREFIX = 'petrichor.draft.';
 /** A signal whose value outlives a reload: what somebody typed and has not sent yet. Call it in a field or constructor. */
 export function draft<T>(name: string, empty: T): WritableSignal<T> {
   const value = signal<T>(read(name) ?? empty);
-  effect(() => keep(name, value(), empty));
-  return value;
+  return keptAtOnce(value, (next) => keep(name, next, empty));
 }
 
 /**
@@ -18,7 +17,19 @@ export function jobDraft<T>(jobId: () => string, field: string, saved: () => T):
   // Compared as text: a job changes with every tick, its fields seldom.
   const source = computed(() => `${name()} ${JSON.stringify(saved())}`);
   const value = linkedSignal<string, T>({ source, computation: () => untracked(() => read<T>(name()) ?? saved()) });
+  // What the job says by now needs no keeping.
   effect(() => keep(name(), value(), untracked(saved)));
+  return keptAtOnce(value, (next) => keep(name(), next, untracked(saved)));
+}
+
+/** Written down with the very change: a screen that goes away in the same breath runs no effects any more. */
+function keptAtOnce<T>(value: WritableSignal<T>, write: (next: T) => void): WritableSignal<T> {
+  const set = value.set.bind(value);
+  value.set = (next) => {
+    set(next);
+    write(next);
+  };
+  value.update = (change) => value.set(change(untracked(value)));
   return value;
 }
 
