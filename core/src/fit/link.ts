@@ -66,6 +66,22 @@ export function linkOf(place: LinkPlace, drive: Drive): Link | null {
 
 const RATES = { 1: '1.5', 2: '3', 3: '6' } as const;
 
+/** What a link is made of. */
+export type LinkParts =
+  | { readonly bus: 'pcie'; readonly generation: PcieGeneration; readonly lanes: number }
+  | { readonly bus: 'sata'; readonly generation: SataGeneration }
+  | { readonly bus: 'pata'; readonly mode: UltraDma };
+
+/** Read back from its words, which is how jobs have it written down. Null: words of another kind. */
+export function partsOfLink({ say }: Pick<Link, 'say'>): LinkParts | null {
+  const pcie = /^PCIe (\d) ×(\d+)$/.exec(say);
+  if (pcie) return { bus: 'pcie', generation: Number(pcie[1]) as PcieGeneration, lanes: Number(pcie[2]) };
+  const sata = ([1, 2, 3] as const).find((generation) => say === `SATA ${RATES[generation]} Gb/s`);
+  if (sata) return { bus: 'sata', generation: sata };
+  const pata = /^PATA (\d+)$/.exec(say);
+  return pata ? { bus: 'pata', mode: Number(pata[1]) as UltraDma } : null;
+}
+
 /** Lanes that the socket really offers: its own, two behind a key B, fewer while a neighbour shares them. */
 function lanesOf({ slot, sharing, others }: LinkPlace): { lanes: number; why: string } {
   if (slot.kind !== 'm2') return { lanes: 0, why: '' };

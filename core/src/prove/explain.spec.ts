@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { bareSlot, linkOf, type Link } from '../fit/index.js';
+import { bareSlot, linkOf, partsOfLink, type Link } from '../fit/index.js';
 import { pcieCeiling, sataCeiling, USB_CEILINGS } from '../standards/index.js';
 import { bayDrive, baySlot, m2Drive, m2Slot } from '../testing/samples.js';
 import { expectedRead, explainSpeed, longStretchOf, type Circumstances } from './index.js';
@@ -110,3 +110,21 @@ it('a speed beyond the link is no good news', () =>
   expect(explainSpeed(link, fast, 11e9, MAINS)).toMatchObject({ outcome: 'high', sentence: expect.stringContaining('read from memory') }));
 
 it('without a link nothing can be expected', () => expect(explainSpeed(null as Link | null, fast, 1e9, MAINS).outcome).toBe('unknown'));
+
+describe('a link’s words', () => {
+  it.each([
+    ['PCIe 3 ×4', { bus: 'pcie', generation: 3, lanes: 4 }],
+    ['PCIe 5 ×16', { bus: 'pcie', generation: 5, lanes: 16 }],
+    ['SATA 1.5 Gb/s', { bus: 'sata', generation: 1 }],
+    ['SATA 6 Gb/s', { bus: 'sata', generation: 3 }],
+    ['PATA 100', { bus: 'pata', mode: 100 }],
+    ['by carrier pigeon', null],
+  ])('%s are read back as what it is made of', (say, parts) => expect(partsOfLink({ say })).toEqual(parts));
+
+  it('are read back from every link that drives and slots agree on', () => {
+    for (const generation of [1, 2, 3, 4, 5] as const) {
+      const agreed = linkOf(bareSlot(m2Slot({ generation })), m2Drive({ link: { protocol: 'nvme', generation: 5, lanes: 4 } }))!;
+      expect(partsOfLink(agreed)).toMatchObject({ bus: 'pcie', generation });
+    }
+  });
+});

@@ -1,4 +1,4 @@
-import type { Link } from '../fit/index.js';
+import { partsOfLink, type Link } from '../fit/index.js';
 import type { Drive } from '../hardware/index.js';
 import {
   pataCeiling,
@@ -163,10 +163,9 @@ function linkIdeas(link: Link, rating: number | null): Idea[] {
   const ideas: Idea[] = [];
   const add = (id: string, say: string, ceiling: number, check: string, prior: number): void =>
     void ideas.push({ id, say, expected: rateOn(ceiling, rating), check, prior });
-  const pcie = /^PCIe (\d) ×(\d)$/.exec(link.say);
-  if (pcie) {
-    const generation = Number(pcie[1]) as PcieGeneration;
-    const lanes = Number(pcie[2]);
+  const parts = partsOfLink(link);
+  if (parts?.bus === 'pcie') {
+    const { generation, lanes } = parts;
     if (lanes >= 2) {
       const half = lanes / 2;
       add(
@@ -195,10 +194,8 @@ function linkIdeas(link: Link, rating: number | null): Idea[] {
       0.5,
     );
   }
-  const sata = /^SATA ([\d.]+) Gb\/s$/.exec(link.say);
-  if (sata) {
-    const generation = ({ '1.5': 1, '3': 2, '6': 3 } as const)[sata[1]! as '1.5' | '3' | '6'];
-    for (let older = generation - 1; older >= 1; older--)
+  if (parts?.bus === 'sata')
+    for (let older = parts.generation - 1; older >= 1; older--)
       add(
         `sata-${older}`,
         `An older generation: SATA ${older === 2 ? '3' : '1.5'} Gb/s`,
@@ -206,10 +203,8 @@ function linkIdeas(link: Link, rating: number | null): Idea[] {
         'Look at plug and cable; a bad contact makes the link step down. Then the port’s setting.',
         1,
       );
-  }
-  const pata = /^PATA (\d+)$/.exec(link.say);
-  if (pata)
-    for (const mode of ([100, 66, 33] as const).filter((one) => one < Number(pata[1])))
+  if (parts?.bus === 'pata')
+    for (const mode of ([100, 66, 33] as const).filter((one) => one < parts.mode))
       add(
         `pata-${mode}`,
         `A slower mode: PATA ${mode}`,
