@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { Hands, listenForComplaints, signIn } from './support/hands';
+import { Hands, listenForComplaints, missing, signIn } from './support/hands';
 import { Workshop } from './support/workshop';
 
 let workshop: Workshop;
@@ -121,7 +121,7 @@ test('the dock: self-report, reading with progress, pulled out, gone and back', 
     await expect(dock(page).getByText(/The dock has not answered since/)).toBeVisible();
     await expect(bay('A')).toContainText('Corrie D5 1000');
     // The rest of the job goes on meanwhile, also over a reload.
-    await page.keyboard.press('/');
+    await new Hands(page).press('/');
     await page.keyboard.type('fan');
     await expect(page.getByRole('option', { name: /fan is always loud/ })).toBeVisible();
     await page.keyboard.press('Enter');
@@ -179,7 +179,7 @@ test('a stop holds until the drive is decided on, and is lifted only by its owne
   await headline(page, 'Stop. It clicks and the data matters.');
   await expect(page.locator('.withdrawn s').first()).toBeVisible();
   await hands.press('Enter');
-  await expect(page.getByRole('alert').filter({ hasText: 'Next: label and seal.' })).toBeVisible();
+  await missing(page, 'Next: label and seal.');
   await hands.press('Space', 'Space');
   await hands.pressButton('Refer it to a data recovery specialist');
   await expect(page.getByText(/hand the machine back, with that as the reason/)).toBeVisible();

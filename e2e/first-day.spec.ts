@@ -56,6 +56,8 @@ test('an empty workshop asks for its first account, its first model, and shows w
     await page.getByRole('link', { name: 'Take in a machine' }).click();
     await page.getByLabel('Customer', { exact: true }).fill('Wim Oddny');
     await page.getByLabel(/^Model/).pressSequentially('tf14');
+    await expect(page.getByRole('option', { name: /Tarnwell Fen 14/ })).toBeVisible();
+    await page.keyboard.press('ArrowDown');
     await page.keyboard.press('Enter');
     await page.getByLabel(/^Serial/).fill('TF14-1');
     await page.getByLabel(/^Complaint/).fill('Slow.');

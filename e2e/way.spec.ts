@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, test, type Download, type Page } from '@playwright/test';
-import { listenForComplaints, signIn } from './support/hands';
+import { countScrews, listenForComplaints, signIn } from './support/hands';
 import { Workshop } from './support/workshop';
 
 let workshop: Workshop;
@@ -84,9 +84,8 @@ test('an all-in-one with glued glass, from the first step to the last', async ({
     await page.getByLabel('Serial of the new drive').fill('CD7-1');
     await page.getByLabel('Serial of the new drive').blur();
     await walkTo(page, 'The new drive is in.');
-    await page.keyboard.press('Enter');
-    await page.locator('#shown-size').fill('2000.4');
-    await page.getByRole('button', { name: 'Listed at this size' }).click();
+    // Its screen is its cover: what a start needs is not in the guide, so it is tried once it is closed, and that is said.
+    await expect(page.getByText(/tried once/i).first()).toBeVisible();
     await page.getByRole('button', { name: /^Go on to way out/ }).click();
   });
 
@@ -126,6 +125,7 @@ test('a laptop with mixed screw lengths, where one goes missing', async ({ page 
   await test.step('a long one is in a short hole: the count says so, and holds the way', async () => {
     await page.keyboard.press('Shift+Space');
     await page.keyboard.press('c');
+    await countScrews(page, 'as the steps say');
     await page.getByRole('button', { name: 'One more M2 × 5 pan' }).click();
     await page.getByRole('button', { name: 'One less M2 × 8 pan' }).click();
     await page.getByRole('button', { name: 'That is what lies here' }).click();
@@ -136,7 +136,7 @@ test('a laptop with mixed screw lengths, where one goes missing', async ({ page 
 
   await test.step('put right and counted again it adds up; then one is lost for good', async () => {
     await page.keyboard.press('c');
-    await page.getByRole('button', { name: 'That is what lies here' }).click();
+    await countScrews(page, 'as the steps say');
     await expect(page.getByText('It adds up: nothing left over, nothing missing.')).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(page.locator('.p-drawer')).toHaveCount(0);

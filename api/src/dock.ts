@@ -1,4 +1,4 @@
-import { RunKindSchema } from '@petrichor/core';
+import { ComparedSchema, RunKindSchema } from '@petrichor/core';
 import * as z from 'zod';
 
 /**
@@ -43,6 +43,8 @@ export const DockRunSchema = z.strictObject({
   history: z.array(z.tuple([z.number().min(0), bytes])).max(600),
   /** Outcome of the drive's own test, once it has one. */
   selfTest: z.enum(['passed', 'failed']).nullable(),
+  /** Of a copy that came to its end: how it was held against its source. Null: not a copy, not at its end, or not told. */
+  compared: ComparedSchema.nullable().default(null),
   /** How it stands, in words. */
   sentence: z.string().max(300),
 });

@@ -31,6 +31,10 @@ export type EventsReply = z.infer<typeof EventsReplySchema>;
 export const BenchReplySchema = z.strictObject({ jobs: z.array(JobSummarySchema) });
 export type BenchReply = z.infer<typeof BenchReplySchema>;
 
+/** How the event stream begins (`hello`): which build of Petrichor answers. Null: it serves no page, so nothing is newer. */
+export const StreamHelloSchema = z.strictObject({ build: z.string().nullable() });
+export type StreamHello = z.infer<typeof StreamHelloSchema>;
+
 /** What the event stream sends (server-sent events named `job`): news of one job to every open screen. */
 export const JobNewsSchema = z.strictObject({ jobId: z.string(), events: z.array(RecordedEventSchema), summary: JobSummarySchema });
 export type JobNews = z.infer<typeof JobNewsSchema>;

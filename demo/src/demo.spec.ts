@@ -2,6 +2,8 @@ import {
   buildScouting,
   buildWay,
   countOf,
+  decide,
+  evolve,
   guideHowTo,
   guideMarkdown,
   guideSheets,
@@ -11,15 +13,32 @@ import {
   NO_NEED,
   placeIn,
   rank,
+  shippedDiagnosis,
   slotsOf,
+  USUAL_POLICY,
+  USUAL_PRICING,
   type Finding,
+  type JobCommand,
+  type JobState,
+  type Knowledge,
   type MachineModel,
   type Operation,
+  type RecordedEvent,
   type Slot,
   type TrayItem,
   type Way,
 } from '@petrichor/core';
-import { DEMO_ACCOUNTS, demoDrives, demoJobs, demoModels, demoParts, otherMachines, pastJobs, recordJobs } from './index.js';
+import {
+  DEMO_ACCOUNTS,
+  demoDrives,
+  demoJobs,
+  demoModels,
+  demoParts,
+  nextDemoCommand,
+  otherMachines,
+  pastJobs,
+  recordJobs,
+} from './index.js';
 
 const models = demoModels();
 const drives = demoDrives();
@@ -173,4 +192,43 @@ it('has people for every role, and jobs that name them', () => {
   expect(new Set(DEMO_ACCOUNTS.flatMap((one) => one.roles)).size).toBe(3);
   for (const job of [demoJobs, pastJobs, otherMachines, recordJobs].flatMap((jobs) => jobs(new Date('2026-04-14T10:00:00Z'))))
     expect(names.has(job.takenInBy) && names.has(job.workedBy)).toBe(true);
+});
+
+describe('the demo’s jobs', () => {
+  const now = new Date('2031-04-14T09:00:00Z');
+  const knowledge: Knowledge = {
+    model: (id) => models.find((one) => one.id === id),
+    drive: (id) => drives.find((one) => one.id === id),
+    parts: () => parts,
+    diagnosis: shippedDiagnosis,
+    policy: () => USUAL_POLICY,
+    pricing: () => USUAL_PRICING,
+  };
+  const by = { id: 'ines', name: 'Ines Carrow' };
+
+  it.each(
+    [...demoJobs(now), ...pastJobs(now), ...otherMachines(now), ...recordJobs(now)].map((demo) => [demo.intake.serial, demo] as const),
+  )('%s is walked to where the demo shows it, and nothing on the way is refused', (_serial, demo) => {
+    const log: RecordedEvent[] = [];
+    let job: JobState | null = null;
+    let at = now.getTime() - demo.daysAgo * 86_400_000;
+    const record = (events: readonly RecordedEvent['event'][]) => {
+      for (const event of events) {
+        const one = { seq: log.length + 1, at: new Date(at).toISOString(), by, commandId: `c${log.length}`, event };
+        log.push(one);
+        job = evolve(job, one);
+      }
+    };
+    record([{ type: 'job-opened', jobId: 'job-1', number: 1, intake: demo.intake }]);
+    const give = (command: JobCommand) => {
+      at += 60_000;
+      const decided = decide(job!, command, { at: new Date(at).toISOString(), by, roles: ['technician', 'lead'], knowledge });
+      if (!decided.ok) throw new Error(`${command.type}: ${decided.refusal.sentence}`);
+      record(decided.events);
+    };
+    for (const deed of demo.deeds) give(deed);
+    for (let left = 800, command = nextDemoCommand(demo, job!); command && left > 0; left--, command = nextDemoCommand(demo, job!))
+      give(command);
+    expect(job!.closed === null ? job!.phase : 'closed').toBe(demo.closedTo === null ? demo.until : 'closed');
+  });
 });

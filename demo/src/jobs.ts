@@ -1,5 +1,5 @@
 import { IntakeSchema, type Baseline, type Intake, type IntakeInput, type JobCommand, type Phase } from '@petrichor/core';
-import { dump, oldMap } from './dumps.js';
+import { dump } from './dumps.js';
 
 /** A job of the demo: what the counter wrote, and how far the bench has come with it. */
 export interface DemoJob {
@@ -49,6 +49,14 @@ export const ALL_WELL: Baseline = {
   hinges: 'works',
 };
 export const HARDLY_STARTS: Baseline = { ...ALL_WELL, starts: 'faulty', camera: 'not-tried', speakers: 'not-tried', wireless: 'not-tried' };
+
+/** Nothing is wrong with the drive but its size: it may be cloned as it is, or kept beside a second one. */
+export const FULL_AND_SOUND: readonly JobCommand[] = [
+  { type: 'observe', observation: 'nearly-full', seen: 'seen', detail: '6 GB free' },
+  { type: 'observe', observation: 'wants-room', seen: 'seen' },
+  { type: 'observe', observation: 'clicks', seen: 'not-seen' },
+  { type: 'conclude', causeId: 'too-small', reason: 'sound by its report, and full' },
+];
 
 /** What the counter wrote of a machine of the demo's model. */
 export const brought = (own: Omit<IntakeInput, 'modelId' | 'modelName'> & Partial<Pick<Intake, 'modelId' | 'modelName'>>): Intake =>
@@ -113,6 +121,7 @@ export const demoJobs = (now: Date): readonly DemoJob[] => [
       serial: 'TF14-2K-29976',
       complaint: 'Slow since always; wants room for pictures.',
       mustNotLose: 'nothing, all of it is on the school’s server',
+      stake: 'none',
       accessories: '',
       promisedAt: inHours(now, 50),
       baseline: ALL_WELL,
@@ -168,6 +177,7 @@ export const demoJobs = (now: Date): readonly DemoJob[] => [
       serial: 'TF14-2K-20886',
       complaint: 'Dropped on deck on Friday. Will not start since.',
       mustNotLose: 'The log book since 2009. There is no copy.',
+      stake: 'irreplaceable',
       accessories: '',
       promisedAt: inHours(now, 58),
       baseline: HARDLY_STARTS,
@@ -191,6 +201,7 @@ export const demoJobs = (now: Date): readonly DemoJob[] => [
       serial: 'TF14-2K-21990',
       complaint: 'Slower every week; a letter would not open.',
       mustNotLose: 'Letters; they are copied to the clinic’s store every night.',
+      stake: 'copied',
       accessories: 'dock, charger',
       promisedAt: inHours(now, 62),
       baseline: ALL_WELL,
@@ -219,7 +230,7 @@ export const demoJobs = (now: Date): readonly DemoJob[] => [
     ...by('perpetua', 'ines'),
     until: 'safeguard',
     ticksIn: 0,
-    deeds: [oldMap()],
+    deeds: [...FULL_AND_SOUND],
     closedTo: null,
   },
 ];
@@ -234,6 +245,7 @@ export const otherMachines = (now: Date): readonly DemoJob[] => [
       serial: 'CP21-G-11807',
       complaint: 'Hums and hangs; the children go away before it is up.',
       mustNotLose: 'nothing, all of it is on the school’s server',
+      stake: 'none',
       accessories: 'keyboard, mouse',
       promisedAt: inHours(now, 30),
       baseline: ALL_WELL,

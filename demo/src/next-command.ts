@@ -1,6 +1,8 @@
 import {
   billNow,
   currentStep,
+  isCopyOwed,
+  isUnfitToStay,
   nextTick,
   openingChecks,
   paidMinor,
@@ -130,7 +132,7 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
     }
     if (!job.safeguard) {
       const safeguard = {
-        plan: 'clone',
+        plan: isUnfitToStay(job) ? 'rescue' : 'clone',
         backup: 'verified',
         backupWhere: 'bench store, shelf 2',
         recoveryKey: 'customer-holds-it',
@@ -138,6 +140,8 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
       } as const;
       return { type: 'decide-safeguard', safeguard };
     }
+    // What goes on to the bench is copied by then, with the bench's own cloner.
+    if (isCopyOwed(job)) return { type: 'state-copy', copy: { what: 'all', made: 'the bench cloner', compared: 'whole' } };
     const open = openingChecks(job).find((one) => !job.move.checks[one.id]);
     if (open) return { type: 'check-opening', checkId: open.id, outcome: 'done', note: '' };
     return job.tray.some((item) => item.kind === 'setting') ? goOn('safeguard') : { type: 'turn-off-setting', settingId: 'secure-boot' };

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { needsOf, type JobCommand, type JobState } from '@petrichor/core';
-import { ALL_WELL, brought, HARDLY_STARTS, inHours, type DemoJob } from './jobs.js';
+import { oldMap } from './dumps.js';
+import { ALL_WELL, brought, FULL_AND_SOUND, HARDLY_STARTS, inHours, type DemoJob } from './jobs.js';
 
 const by = (takenInBy: string, workedBy: string) => ({ takenInBy, workedBy, daysAgo: 0 });
 
@@ -51,7 +52,7 @@ export const recordJobs = (now: Date): readonly DemoJob[] => [
     intake: brought({
       customer: { name: 'Isolde Marrack', reach: '01632 960 441' },
       serial: 'TF14-2K-33077',
-      complaint: 'Hangs whenever she saves.',
+      complaint: 'Hangs whenever she saves; says that it is full.',
       mustNotLose: 'Ten years of accounts.',
       accessories: 'charger',
       promisedAt: inHours(now, 52),
@@ -72,7 +73,7 @@ export const recordJobs = (now: Date): readonly DemoJob[] => [
     waitsForCustomer: 'the offer',
     until: 'agree',
     ticksIn: 0,
-    deeds: [],
+    deeds: [...FULL_AND_SOUND],
     closedTo: null,
   },
   {
@@ -81,6 +82,7 @@ export const recordJobs = (now: Date): readonly DemoJob[] => [
       serial: 'TF14-2K-29970',
       complaint: 'Since you had it: the pointer moves, but pressing does nothing.',
       mustNotLose: 'nothing, all of it is on the school’s server',
+      stake: 'none',
       accessories: '',
       promisedAt: inHours(now, 27),
       baseline: { ...ALL_WELL, click: 'faulty' },
@@ -101,6 +103,7 @@ export const recordJobs = (now: Date): readonly DemoJob[] => [
       serial: 'TF14-2K-19442',
       complaint: 'Fell off the chart table. Clicks.',
       mustNotLose: 'Soundings of the whole bay. There is no copy.',
+      stake: 'irreplaceable',
       accessories: '',
       promisedAt: inHours(now, -70),
       baseline: HARDLY_STARTS,
@@ -116,6 +119,23 @@ export const recordJobs = (now: Date): readonly DemoJob[] => [
       { type: 'observe', observation: 'clicks', seen: 'seen', detail: 'from power on' },
     ],
     closedTo: 'Pilot Trewin',
+  },
+  {
+    intake: brought({
+      customer: { name: 'Net loft Carne', reach: '01632 960 118' },
+      serial: 'TF14-2K-25561',
+      complaint: 'Pictures of the nets will not open; it stands still for minutes.',
+      mustNotLose: 'The patterns of forty years.',
+      stake: 'irreplaceable',
+      accessories: 'charger',
+      promisedAt: inHours(now, 56),
+      baseline: ALL_WELL,
+    }),
+    ...by('perpetua', 'ines'),
+    until: 'safeguard',
+    ticksIn: 0,
+    deeds: [oldMap()],
+    closedTo: null,
   },
 ];
 

@@ -1,11 +1,24 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 
+/** As in the web's `typed-run.ts`: a second sign within it makes a word of the first. */
+export const BREATH_MS = 250;
+
 /** Somebody at the keyboard: nothing here uses a mouse. */
 export class Hands {
   constructor(private readonly page: Page) {}
 
+  /** A letter or sign acts a breath after it was pressed. */
   async press(...keys: string[]): Promise<void> {
-    for (const key of keys) await this.page.keyboard.press(key);
+    for (const key of keys) {
+      await this.page.keyboard.press(key);
+      if (key.length === 1) await this.page.waitForTimeout(BREATH_MS + 100);
+    }
+  }
+
+  /** A scanner: all its signs at once, then Enter, wherever the focus is. */
+  async scan(code: string): Promise<void> {
+    await this.page.keyboard.type(code);
+    await this.page.keyboard.press('Enter');
   }
 
   /** Tabs until `target`, or something in it, has the focus: what cannot be reached so cannot be used without a mouse. */
@@ -47,6 +60,31 @@ export class Hands {
     if (!(await radio.isChecked())) await this.page.keyboard.press('Space');
     await expect(radio).toBeChecked();
   }
+}
+
+/** What the gate lists; `pointed`: going on was refused, and it is pointed at where it stands. */
+export async function missing(page: Page, what: string, pointed = true): Promise<void> {
+  const list = page.getByRole('list', { name: 'Missing before the job goes on' });
+  if (pointed) await expect(list).toHaveClass(/pointed/);
+  await expect(list).toContainText(what);
+}
+
+/** Counts what lies on the mat, in the drawer, one number for each kind of screw that is listed. */
+export async function countScrews(page: Page, counts: Readonly<Record<string, number>> | 'as the steps say'): Promise<void> {
+  const drawer = page.locator('.p-drawer');
+  await expect(drawer.getByRole('textbox').first()).toBeVisible();
+  const fields = drawer.getByRole('textbox');
+  for (const field of await fields.all()) {
+    const kind = ((await field.getAttribute('aria-label')) ?? '').replace(', how many lie here', '');
+    await field.fill(String(counts === 'as the steps say' ? 0 : counts[kind]));
+  }
+  await drawer.getByRole('button', { name: 'That is what lies here' }).click();
+  if (counts !== 'as the steps say') return;
+  await expect(drawer.getByText(/by the steps: /).first()).toBeVisible();
+  // Told once somebody has counted, and not any more when a number changes: read all of it first.
+  const told = await drawer.getByText(/by the steps: /).allInnerTexts();
+  for (const [at, words] of told.entries()) await fields.nth(at).fill(/\d+/.exec(words)![0]);
+  await drawer.getByRole('button', { name: 'That is what lies here' }).click();
 }
 
 export async function signIn(page: Page, url: string, signInName = 'ines', password = 'tide-at-noon'): Promise<void> {

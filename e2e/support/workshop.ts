@@ -1,6 +1,6 @@
 import { execFile, spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -39,13 +39,14 @@ export class Workshop {
     return `http://${HOST}:${this.port}`;
   }
 
-  async start(): Promise<void> {
+  /** @param web the folder of the web application; unset: the one that is built here */
+  async start(web = join(ROOT, 'web/dist/browser')): Promise<void> {
     const child = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
       env: {
         ...process.env,
         DATABASE_URL: this.databaseUrl,
         PETRICHOR_PORT: String(this.port),
-        PETRICHOR_WEB: join(ROOT, 'web/dist/browser'),
+        PETRICHOR_WEB: web,
         PETRICHOR_SESSION_SECRET: 'only for tests, only for tests, only',
         PETRICHOR_SIGN_IN_TRIES: '100',
         PETRICHOR_SEAL_KEY: '5ea1'.repeat(16),
@@ -56,6 +57,17 @@ export class Workshop {
     });
     this.child = child;
     await ready(child);
+  }
+
+  /** Kills the server and starts one that gives out another build of the web application: what an update looks like to an open tab. */
+  async update(): Promise<void> {
+    const web = join(this.photos, 'newer-web');
+    cpSync(join(ROOT, 'web/dist/browser'), web, { recursive: true });
+    const index = join(web, 'index.html');
+    // A build is named by what its page says.
+    writeFileSync(index, readFileSync(index, 'utf8').replace('</body>', '<!-- newer --></body>'));
+    await this.kill();
+    await this.start(web);
   }
 
   /** The simulated dock with the demo's drives. */

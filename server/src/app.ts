@@ -16,7 +16,7 @@ import { recordRoutes } from './routes/record.js';
 import { shelfRoutes } from './routes/shelf.js';
 import { sessionRoutes } from './routes/session.js';
 import { streamRoutes } from './routes/stream.js';
-import { webRoutes } from './routes/web.js';
+import { readWeb, webRoutes } from './routes/web.js';
 import { DockClient } from './services/dock.js';
 import type { Feed } from './services/feed.js';
 import type { JobService } from './services/jobs.js';
@@ -62,6 +62,7 @@ export function makeApp({
   photoFolder,
   now,
 }: AppParts): Express {
+  const web = webFolder === null ? null : readWeb(webFolder);
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, quietReqLogger: true, autoLogging: { ignore: (request) => request.url === '/api/health' } }));
@@ -76,7 +77,7 @@ export function makeApp({
   });
   app.use('/api', ownOriginOnly, sessions(database, sessionSecret, secureCookie));
   // Before compression, which would hold events back.
-  app.use('/api', streamRoutes(database, feed));
+  app.use('/api', streamRoutes(database, feed, web?.build ?? null));
   app.use(compression());
   app.use(express.json({ limit: '8mb' }));
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()));
@@ -95,7 +96,7 @@ export function makeApp({
   app.use('/api', (_request, _response, next) =>
     next(new Refused(404, 'no-route', 'The server has nothing at this address. See /api/openapi.json for what it has.')),
   );
-  if (webFolder !== null) app.use(webRoutes(webFolder));
+  if (web) app.use(webRoutes(web));
   app.use(problemHandler);
   return app;
 }

@@ -19,8 +19,7 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   bench: () => Promise.resolve(),
   'way-in': (page) => page.keyboard.press('1'),
   'way-in-night': async (page) => {
-    await page.keyboard.press('l');
-    await page.keyboard.press('1');
+    await press(page, 'l', '1');
   },
   'way-in-tablet': async (page) => {
     await page.setViewportSize(UPRIGHT);
@@ -65,7 +64,7 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   identify: async (page) => {
     await page.getByRole('link', { name: 'Identify' }).click();
     await page.getByRole('heading', { name: 'What is it like?' }).waitFor();
-    for (const key of ['1', '5']) await page.keyboard.press(key);
+    await press(page, '1', '5');
   },
   diagnose: async (page) => {
     await openJob(page, '406');
@@ -99,6 +98,14 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     await page.getByRole('link', { name: /Page for the customer/ }).click();
   },
 };
+
+/** A sign acts a breath after it was pressed, and a second one within it takes it back. */
+async function press(page: Page, ...keys: string[]): Promise<void> {
+  for (const key of keys) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(400);
+  }
+}
 
 const openJob = (page: Page, number: string) =>
   page

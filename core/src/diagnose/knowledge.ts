@@ -22,6 +22,10 @@ export const RemedySchema = z.discriminatedUnion('kind', [
 ]);
 export type Remedy = z.infer<typeof RemedySchema>;
 
+/** What a cause says of the drive that is in: whether it may be copied from as if nothing were wrong. */
+export const OldDriveSaysSchema = z.enum(['sound', 'bad-areas', 'failing', 'dead']);
+export type OldDriveSays = z.infer<typeof OldDriveSaysSchema>;
+
 /** One thing that may be wrong. */
 export const CauseSchema = z.strictObject({
   id,
@@ -41,6 +45,8 @@ export const CauseSchema = z.strictObject({
   remedy: RemedySchema,
   /** What cures it. */
   cure: sentence,
+  /** What it says of the drive that is in; null: nothing. */
+  oldDrive: OldDriveSaysSchema.nullable().default(null),
 });
 export type Cause = z.infer<typeof CauseSchema>;
 

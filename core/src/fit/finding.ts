@@ -66,11 +66,13 @@ export const FindingSchema = z.strictObject({
   settles: SettlesSchema.nullable(),
   /** Of an unknown: whether its answer could still turn the verdict. */
   couldChange: z.boolean().default(true),
+  /** It fits by the measures in all but the worst of cases: a trial closing shows. */
+  likely: z.boolean().default(false),
 });
 export type Finding = z.infer<typeof FindingSchema>;
 
 /** The words of a check, made only when somebody looks: ranking a catalogue asks for outcomes alone. */
-export type Told = Pick<Finding, 'have' | 'need' | 'sentence'> & Partial<Pick<Finding, 'margin' | 'extras' | 'settles'>>;
+export type Told = Pick<Finding, 'have' | 'need' | 'sentence'> & Partial<Pick<Finding, 'margin' | 'extras' | 'settles' | 'likely'>>;
 
 export interface Check {
   readonly outcome: Outcome;
@@ -97,6 +99,7 @@ export function toFinding(
     extras: told.extras ?? [],
     settles: told.settles ?? null,
     couldChange: outcome === 'unknown' && couldChange && open,
+    likely: told.likely ?? false,
   };
 }
 

@@ -10,7 +10,6 @@ export * from './place.js';
 export * from './placement.js';
 export * from './rank.js';
 export * from './rule.js';
-export { NEARLY_CERTAIN } from './rules/height.js';
 export { sizeEvidenceOf } from './rules/limits.js';
 export { RULES } from './rules/index.js';
 export { sideScrewNeed } from './rules/bay-hardware.js';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import type { Firmware, Slot } from '../hardware/index.js';
+import { SOME_DRIVE, type Firmware, type Slot } from '../hardware/index.js';
 import { MeasureSchema, type Measure } from '../units/index.js';
 
 /** What somebody measured or saw at a slot, by the key that a finding asked for. */
@@ -14,6 +14,8 @@ const SEEN: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
   screwState: { present: 'present', worn: 'worn', missing: 'missing' },
   sensor: { none: 'none', 'stick-on': 'stick-on', 'old-drive-lead': 'old-drive-lead' },
   otherDevice: { none: 'none', master: 'master', slave: 'slave', 'cable-select': 'cable-select' },
+  // `as-told`: what the model says is in it; only a look at the machine says otherwise.
+  fitted: { empty: null, 'as-told': undefined, 'holds-one': SOME_DRIVE },
   wiredFor: { sata: 'sata', 'cards-only': 'cards-only' },
 };
 
@@ -28,7 +30,8 @@ export function withLooks(slot: Slot, looks: Looks | undefined): Slot {
   if (!looks) return slot;
   const own = Object.entries(looks)
     .filter(([key, answer]) => takesLook(slot, key, answer))
-    .map(([key, answer]) => [key, typeof answer === 'string' ? SEEN[key]![answer] : answer] as const);
+    .map(([key, answer]) => [key, typeof answer === 'string' ? SEEN[key]![answer] : answer] as const)
+    .filter(([, value]) => value !== undefined);
   return own.length === 0 ? slot : { ...slot, ...Object.fromEntries(own) };
 }
 

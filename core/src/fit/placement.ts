@@ -136,8 +136,8 @@ export interface WayToFit {
   readonly slotLabel: string;
   readonly verdict: Verdict;
   readonly link: Link | null;
-  /** Marked GB the machine has when all is done. */
-  readonly totalGb: number;
+  /** Marked GB the machine has when all is done; null: nobody has read a drive that stays. */
+  readonly totalGb: number | null;
   /** What becomes of the drive that was there. */
   readonly oldDrive: string;
 }
@@ -146,12 +146,12 @@ export interface WayToFit {
 export function waysToFit(machine: Machine, drive: Drive): WayToFit[] {
   const slots = slotsIn(machine);
   const holding = slots.filter((slot) => slot.fitted !== null);
-  const fittedGb = holding.reduce((sum, slot) => sum + slot.fitted!.markedGb, 0);
   return slots
     .filter((slot) => slot.kind !== 'soldered')
     .map((slot): WayToFit => {
       const plan = slot.fitted ? 'replace' : 'add';
-      const others = holding.filter((one) => one.id !== slot.id).map((one): Occupied => ({ slotId: one.id, protocol: null }));
+      const staying = holding.filter((one) => one.id !== slot.id);
+      const others = staying.map((one): Occupied => ({ slotId: one.id, protocol: null }));
       const need = { ...(machine.need ?? NO_NEED), plan } as const;
       const place = placeIn(machine.model, slot, { need, others, parts: machine.parts ?? [] }, machine.variantId);
       return {
@@ -160,7 +160,7 @@ export function waysToFit(machine: Machine, drive: Drive): WayToFit[] {
         slotLabel: slot.label,
         verdict: judge(place, drive),
         link: linkOf(place, drive),
-        totalGb: fittedGb - (slot.fitted?.markedGb ?? 0) + drive.markedGb,
+        totalGb: sumKnown([drive.markedGb, ...staying.map((one) => one.fitted!.markedGb)]),
         oldDrive: slot.fitted
           ? `${slot.fitted.label} comes out`
           : holding.length > 0
@@ -170,3 +170,7 @@ export function waysToFit(machine: Machine, drive: Drive): WayToFit[] {
     })
     .sort((a, b) => WORTH[b.verdict.outcome] - WORTH[a.verdict.outcome]);
 }
+
+/** Null as soon as one is not known. */
+const sumKnown = (all: readonly (number | null)[]): number | null =>
+  all.reduce((sum, one) => (sum === null || one === null ? null : sum + one), 0);

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import type { Measure } from '../units/index.js';
 import { SideSchema } from './guide.js';
 import { MachineModelSchema, type MachineModel } from './machine-model.js';
+import { SOME_DRIVE } from './slot.js';
 
 /** What one knows of a machine with its screws still in. */
 export const FreshModelSchema = z.strictObject({
@@ -21,7 +22,8 @@ const guess = (mm: number): Measure => ({ mm, plusMinusMm: 10, from: 'ruler' });
 const base = {
   id: 'drive',
   reach: ['drive-out'],
-  fitted: null,
+  // Its guide begins with a machine that lies open here, and has a drive in it that nobody has read yet.
+  fitted: SOME_DRIVE,
   claimedLimitGb: null,
 };
 const card = {
@@ -124,6 +126,7 @@ export function freshModel(known: FreshModel): MachineModel {
           layer: 'outside',
           minutes: 1,
           after: [['shut-down']],
+          role: 'mains',
           takes: [{ key: 'mains', kind: 'lead', verb: 'Unplugged', label: 'mains lead' }],
           mirror: { title: 'Plug the mains lead in again', short: 'mains lead in', minutes: 0.5, caution: null },
         }),
@@ -137,6 +140,7 @@ export function freshModel(known: FreshModel): MachineModel {
           takes: [{ key: 'drive', kind: 'drive', verb: 'Out', label: 'old drive' }],
           mirror: { title: 'Put the drive in', short: 'drive in', minutes: 1, caution: null },
           atSwap: true,
+          place: 'drive',
         }),
       ],
     },

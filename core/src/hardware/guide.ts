@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { ScrewSchema } from './screw.js';
+import { UsedUpKindSchema } from './used-up.js';
 
 export const SideSchema = z.enum(['lid-open', 'base-up', 'palm-rest-raised', 'glass-up']);
 export type Side = z.infer<typeof SideSchema>;
@@ -57,6 +58,8 @@ export const TakenThingSchema = z.discriminatedUnion('kind', [
     /** How the tray says it: `Unplugged`, `Peeled`, `Off`. */
     verb: z.string().max(20),
     label: z.string().max(60),
+    /** How many alike: three clips, two strips. */
+    count: z.number().int().min(1).max(60).default(1),
     connector: LeadConnectorSchema.nullable().default(null),
     /** The part that this lead ties to the machine, by its label: it must not lift while the lead is on. */
     ties: z.string().max(60).nullable().default(null),
@@ -78,6 +81,8 @@ const MirrorSchema = z.strictObject({
   waitSeconds: z.number().int().min(1).max(86_400).nullable().default(null),
   waitKind: WaitKindSchema.default('settle'),
   checks: z.array(z.string().min(1).max(120)).max(6).default([]),
+  /** What is laid on anew here, of that which opening uses up. */
+  lays: z.array(UsedUpKindSchema).max(4).default([]),
 });
 
 /** Where a cover's clips are opened, and how deep the tool may go. */
@@ -118,7 +123,12 @@ export const OperationSchema = z.strictObject({
   /** What to look at before going on. */
   checks: z.array(z.string().min(1).max(120)).max(6).default([]),
   /** What it is to the workshop's policy. */
-  role: z.enum(['power-off', 'battery', 'drain', 'cut-off']).nullable().default(null),
+  role: z.enum(['power-off', 'mains', 'battery', 'drain', 'cut-off']).nullable().default(null),
+  /**
+   * The slot whose drive, or whose drive's own screw or plug, it takes: left out on the way in where that slot is empty.
+   * Null: it has to be done whatever is in there, or nobody has said.
+   */
+  place: z.string().nullable().default(null),
   /** Null: nothing to do on the way out (a drain, a power-off). */
   mirror: MirrorSchema.nullable(),
   /** True where the drive itself is freed or lifted: mirrored in the swap, before the machine is tried. */
@@ -150,6 +160,13 @@ export type MachineOutline = z.infer<typeof MachineOutlineSchema>;
 export const GuideStateSchema = z.enum(['draft', 'reviewed', 'retired']);
 export type GuideState = z.infer<typeof GuideStateSchema>;
 
+/** What has to be in for a start before the machine is closed. */
+export const StartNeedsSchema = z.strictObject({
+  /** Operations that have to be undone again first: with what they take out, it cannot be started as it lies. */
+  back: z.array(z.string()).max(40).default([]),
+});
+export type StartNeeds = z.infer<typeof StartNeedsSchema>;
+
 /** Everything that comes off, in which order it may, and where the screws are. */
 export const GuideSchema = z.strictObject({
   version: z.number().int().min(1),
@@ -164,6 +181,8 @@ export const GuideSchema = z.strictObject({
   /** Other sides that have screws or landmarks of their own. */
   sides: z.partialRecord(SideSchema, MachineOutlineSchema).default({}),
   operations: z.array(OperationSchema).min(1).max(120),
+  /** Null: nobody has said whether it can be started open, so it is tried once closed. */
+  start: StartNeedsSchema.nullable().default(null),
 });
 export type Guide = z.infer<typeof GuideSchema>;
 

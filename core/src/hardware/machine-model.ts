@@ -73,6 +73,8 @@ export const MachineModelSchema = z
         if (!operations.has(before))
           fault(['guide', 'operations', at, 'after'], `names the operation '${before}', which the guide does not have`);
     });
+    for (const [at, id] of (model.guide.start?.back ?? []).entries())
+      if (!operations.has(id)) fault(['guide', 'start', 'back', at], `names the operation '${id}', which the guide does not have`);
     const reaches = (slots: readonly Slot[], path: (string | number)[]) =>
       slots.forEach((slot, at) => {
         for (const id of slot.reach)
@@ -81,6 +83,10 @@ export const MachineModelSchema = z
     reaches(model.slots, ['slots']);
     model.variants?.of.forEach((variant, at) => reaches(variant.slots, ['variants', 'of', at, 'slots']));
     const slots = new Set([...model.slots, ...(model.variants?.of.flatMap((one) => one.slots) ?? [])].map((slot) => slot.id));
+    model.guide.operations.forEach(({ place }, at) => {
+      if (place !== null && !slots.has(place))
+        fault(['guide', 'operations', at, 'place'], `names the slot '${place}', which the model does not have`);
+    });
     model.sharing.forEach((rule, at) => {
       for (const id of [rule.slot, rule.kind === 'lanes' ? rule.with : rule.unless])
         if (!slots.has(id)) fault(['sharing', at], `names the slot '${id}', which the model does not have`);

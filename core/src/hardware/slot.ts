@@ -4,13 +4,17 @@ import { ConnectorSchema } from './drive.js';
 import { SizeEvidenceSchema } from './size-evidence.js';
 import { ScrewSchema } from './screw.js';
 import { StretchSchema } from './stretch.js';
+import { UsedUpKindSchema } from './used-up.js';
 
 /** Something that cannot be used again once the machine has been opened. */
 export const UsedUpSchema = z.strictObject({
-  kind: z.enum(['adhesive-set', 'tape', 'paste', 'foil']),
+  kind: UsedUpKindSchema,
   label: z.string().min(1).max(60),
 });
 export type UsedUp = z.infer<typeof UsedUpSchema>;
+
+/** A drive is in it, and that is all that is known. */
+export const SOME_DRIVE = { label: 'the drive in it', markedGb: null, lengthMm: null, medium: null };
 
 const SlotBaseSchema = z.strictObject({
   id: z.string().regex(/^[a-z0-9-]{1,40}$/),
@@ -19,7 +23,14 @@ const SlotBaseSchema = z.strictObject({
   reach: z.array(z.string()),
   /** What the maker fitted; the drive we expect to find. Null: left empty. */
   fitted: z
-    .strictObject({ label: z.string().min(1).max(60), markedGb: z.number().int().positive(), lengthMm: z.number().nullable() })
+    .strictObject({
+      label: z.string().min(1).max(60),
+      /** Null: nobody has read it. */
+      markedGb: z.number().int().positive().nullable(),
+      lengthMm: z.number().nullable(),
+      /** Null: the maker fitted either. */
+      medium: z.enum(['flash', 'rotating']).nullable().default(null),
+    })
     .nullable(),
   /** Largest size the maker states, GB. Null: not stated. */
   claimedLimitGb: z.number().int().positive().nullable(),

@@ -76,4 +76,10 @@ export function agreementHolds(job: JobState): boolean {
   return agreed !== null && bill !== null && agreed.driveId === job.choice?.drive.id && bill.totalMinor <= agreed.totalMinor;
 }
 
+/** Code of the waiver under which something leaves without a bill: whoever signed it gave it. */
+export const GIFT = 'no-bill';
+
+/** Who gave it, without a bill; null: nobody did. */
+export const givenBy = (job: Pick<JobState, 'waivers'>): string | null => job.waivers.find((one) => one.code === GIFT)?.by.name ?? null;
+
 export const paidMinor = ({ payments }: Pick<JobState, 'payments'>): number => payments.reduce((sum, one) => sum + one.amountMinor, 0);

@@ -1,16 +1,25 @@
 import * as z from 'zod';
-import { SANITISE_LEVELS, SanitiseMethodSchema } from '../move/index.js';
+import { SANITISE_LEVELS, SanitiseMethodSchema, SanitiseMediumSchema } from '../move/index.js';
 import { ActorSchema } from './actor.js';
 import type { JobState } from './state.js';
 
 /** Where the old drive goes at hand-over. */
-export const OldDriveFateSchema = z.enum(['returned', 'kept-as-fallback', 'left-in-machine', 'to-be-sanitised', 'sanitised']);
+export const OldDriveFateSchema = z.enum([
+  'returned',
+  'kept-as-fallback',
+  'left-in-machine',
+  'stays-in-use',
+  'to-be-sanitised',
+  'sanitised',
+]);
 export type OldDriveFate = z.infer<typeof OldDriveFateSchema>;
 
 /** How it was made unreadable: by what, to which level of NIST SP 800-88, and how one knows. */
 export const SanitisedSchema = z.strictObject({
   method: SanitiseMethodSchema,
   level: z.enum(SANITISE_LEVELS),
+  /** What the level was judged on; null: records of before this was kept. */
+  medium: SanitiseMediumSchema.nullable().default(null),
   tool: z.string().trim().max(80),
   /** What was read back, or what the drive reported. */
   verified: z.string().trim().min(3, 'Say how it was checked: what was read back, or what the drive reported.').max(300),
@@ -42,14 +51,3 @@ export function keptUntil(job: Pick<JobState, 'custody'>): string | null {
 /** The shop still has it: kept, or waiting to be sanitised. */
 export const isHere = (job: Pick<JobState, 'custody'>): boolean =>
   custodyNow(job)?.fate === 'kept-as-fallback' || custodyNow(job)?.fate === 'to-be-sanitised';
-
-/** What the new drive replaced, as its medium counts for sanitising: from its self-report, else from what the machine had. */
-export function oldMedium(job: Pick<JobState, 'reports' | 'choice'>): { medium: 'flash' | 'rotating'; protocol: 'nvme' | 'sata' | 'pata' } {
-  const report = job.reports.at(-1)?.report;
-  if (report) {
-    const rotating = report.rotationRpm !== null && report.rotationRpm > 0;
-    return { medium: rotating ? 'rotating' : 'flash', protocol: report.protocol === 'nvme' ? 'nvme' : 'sata' };
-  }
-  const link = job.choice?.drive.link.protocol ?? 'sata';
-  return { medium: 'flash', protocol: link };
-}

@@ -1,7 +1,8 @@
 import { ataReport, nvmeReport } from '../testing/reports.js';
 import { TestBench } from '../testing/samples.js';
 import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
-import { answersOf, lastReadings, stakeOf, stopHolds } from './diagnosis.js';
+import { answersOf, lastReadings, stopHolds } from './diagnosis.js';
+import { stakeOf } from './stake.js';
 import { JobCommandSchema } from './commands/index.js';
 import { evolve, replay } from './evolve.js';
 import { missing } from './gates/index.js';

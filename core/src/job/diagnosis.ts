@@ -1,13 +1,13 @@
 import * as z from 'zod';
-import { isSameDrive, RemedySchema, SenseSchema, type About, type Answer, type DataStake } from '../diagnose/index.js';
+import { isSameDrive, OldDriveSaysSchema, RemedySchema, SenseSchema, type About, type Answer } from '../diagnose/index.js';
 import { SelfReportSchema } from '../hardware/index.js';
 import { ActorSchema } from './actor.js';
+import { ComparedSchema } from './copies.js';
 import type { JobState } from './state.js';
 
 const Stamp = { by: ActorSchema, at: z.string() };
 
 export const AboutSchema = z.enum(['before', 'after']);
-export const DataStakeSchema = z.enum(['none', 'copied', 'irreplaceable', 'unknown']);
 export const SeenSchema = z.enum(['seen', 'not-seen', 'not-looked']);
 export type Seen = z.infer<typeof SeenSchema>;
 
@@ -40,6 +40,8 @@ export const ConclusionSchema = z.strictObject({
   reason: z.string(),
   /** The leading cause of the weighing at that moment; null on jobs of before this was kept. */
   weighed: z.strictObject({ causeId: z.string(), say: z.string(), chance: z.number() }).nullable(),
+  /** What it says of the drive that is in; null: nothing, or of before this was kept. */
+  oldDrive: OldDriveSaysSchema.nullable().default(null),
   ...Stamp,
 });
 export type Conclusion = z.infer<typeof ConclusionSchema>;
@@ -83,7 +85,13 @@ export const RunSchema = z.strictObject({
     .strictObject({ doneBytes: z.number().int(), totalBytes: z.number().int(), badPlaces: z.number().int(), at: z.string() })
     .nullable(),
   ended: z
-    .strictObject({ state: z.enum(['done', 'failed', 'stopped', 'drive-gone', 'forgotten']), sentence: z.string(), ...Stamp })
+    .strictObject({
+      state: z.enum(['done', 'failed', 'stopped', 'drive-gone', 'forgotten']),
+      sentence: z.string(),
+      /** Of a copy; null: not compared here, or of before this was kept. */
+      compared: ComparedSchema.nullable(),
+      ...Stamp,
+    })
     .nullable(),
   ...Stamp,
 });
@@ -91,12 +99,6 @@ export type Run = z.infer<typeof RunSchema>;
 
 export const answersOf = (job: Pick<JobState, 'findings'>, about: About): Answer[] =>
   job.findings[about].map(({ observation, seen }) => ({ observation, seen }));
-
-/** What was said about the data, else what the counter wrote: `nothing` is an answer, everything else may be irreplaceable. */
-export function stakeOf(job: Pick<JobState, 'stake' | 'intake'>): DataStake {
-  if (job.stake !== null) return job.stake;
-  return /^nothing\b/i.test(job.intake.mustNotLose.trim()) ? 'none' : 'unknown';
-}
 
 /** A stop that holds: met, not lifted by the owner, and nothing decided yet. */
 export const stopHolds = ({ stop }: Pick<JobState, 'stop'>): boolean => stop !== null && stop.lifted === null && stop.way === null;

@@ -19,7 +19,7 @@ export function handsOn(
   plan: JobState['need']['plan'],
   policy: Policy,
 ): HandsOn {
-  const way = slot.reach.length > 0 ? buildWay(model, slot, extras, policy) : null;
+  const way = slot.reach.length > 0 ? buildWay(model, slot, extras, { policy }) : null;
   return {
     way: way?.ok ? Math.round(way.steps.reduce((sum, step) => sum + step.minutes, 0)) : UNKNOWN_WAY,
     data: DATA[plan],

@@ -16,7 +16,7 @@ describe('what the counter writes down', () => {
     [{ serial: 'TF 14' }, 'serial: A serial has letters, digits and signs, no spaces. Scan it again or type it without them.'],
     [{ serial: 'TF–14' }, 'serial: A serial has letters, digits and signs, no spaces. Scan it again or type it without them.'],
     [{ complaint: ' ' }, 'complaint: Write the complaint in the customer’s words.'],
-    [{ mustNotLose: '' }, 'mustNotLose: Ask what must not be lost; write "nothing" if that is the answer.'],
+    [{ mustNotLose: '' }, 'mustNotLose: Ask what must not be lost, and write down what they say.'],
     [{ promisedAt: '' }, 'promisedAt: Choose the day and time you promise.'],
     [{ complaint: 'x'.repeat(2001) }, 'complaint: Shorten this to 2000 characters.'],
   ])('says in a sentence what is wrong with %j', (own, fault) => expect(faults(own)).toContain(fault));

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { BaselineSchema } from './baseline.js';
 import { ConditionSchema } from './condition.js';
+import { DataStakeSchema } from './stake.js';
 
 const text = (least: number, most: number, missing: string) =>
   z.string().trim().min(least, missing).max(most, `Shorten this to ${most} characters.`);
@@ -21,7 +22,10 @@ export const IntakeSchema = z.strictObject({
     'A serial has letters, digits and signs, no spaces. Scan it again or type it without them.',
   ),
   complaint: text(1, 2000, 'Write the complaint in the customer’s words.'),
-  mustNotLose: text(1, 2000, 'Ask what must not be lost; write "nothing" if that is the answer.'),
+  /** In the customer's words. Nothing is decided by them: that is what `stake` is for. */
+  mustNotLose: text(1, 2000, 'Ask what must not be lost, and write down what they say.'),
+  /** What would be lost with the data, chosen beside the words; `unknown`: nobody asked, so it counts as irreplaceable. */
+  stake: DataStakeSchema.default('unknown'),
   accessories: text(0, 400, ''),
   /** Date and time, UTC, ISO 8601. */
   promisedAt: z.iso.datetime({ error: 'Choose the day and time you promise.' }),

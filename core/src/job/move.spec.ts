@@ -1,10 +1,12 @@
 import { sallow } from '../testing/disk-tables.js';
 import { ataReport } from '../testing/reports.js';
-import { model, TestBench } from '../testing/samples.js';
+import { baySlot, model, TestBench } from '../testing/samples.js';
 import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
 import type { Layout } from '../move/index.js';
 import { crossingOf, layoutOf } from './crossing-of.js';
 import { isHere, keptUntil } from './custody.js';
+import { mediumKnown } from './old-drive.js';
+import type { JobState } from './state.js';
 import { missing } from './gates/index.js';
 import { summarise } from './summary.js';
 
@@ -58,19 +60,51 @@ describe('what the ways are judged by', () => {
     expect(crossingOf(bench.job, model())).toMatchObject({
       target: { sectorSize: 512, totalSectors: 1_953_525_168 },
       badAreas: 0,
-      usedBytes: (187 + 131) * GIB,
+      // What nobody said the fullness of counts as full.
+      usedBytes: 358_968_459_264,
     });
     bench.must({ type: 'state-move-facts', facts: { targetSectors: 1_953_000_000, reads: 'failing' } });
     expect(crossingOf(bench.job, model())).toMatchObject({ target: { totalSectors: 1_953_000_000 }, health: 'failing' });
   });
 
+  const small = (job: JobState): JobState => ({
+    ...job,
+    findings: { before: [], after: [] },
+    conclusion: { ...job.conclusion!, causeId: 'too-small', oldDrive: 'sound' },
+  });
   it.each([
-    [report({}), 'bad-areas'],
+    [report({}), 'sound'],
     [report({ 197: 3 }), 'bad-areas'],
     [report({}, { selfAssessment: 'failed' }), 'failing'],
+    [{ type: 'observe', observation: 'clicks', seen: 'seen' } as const, 'failing'],
   ])('health follows the readings', (command, health) => {
-    const bench = atMove().must(command);
+    const bench = new TestBench().must({ type: 'state-stake', stake: 'copied' });
+    bench.job = { ...small(atMove().job), stake: 'copied' };
+    bench.must(command);
     expect(crossingOf(bench.job, model())?.health).toBe(health);
+  });
+
+  it('and the conclusion: a worn drive is failing whatever its report says, and a dead one that is seen to read fails', () => {
+    const bench = atMove().must(report({}));
+    expect(bench.job.conclusion).toMatchObject({ causeId: 'flash-worn', oldDrive: 'failing' });
+    expect(crossingOf(bench.job, model())?.health).toBe('failing');
+    const dead = { ...bench.job, findings: { before: [], after: [] }, conclusion: { ...bench.job.conclusion!, oldDrive: 'dead' as const } };
+    expect(crossingOf(dead, model())?.health).toBe('dead');
+    const reads = { ...dead, move: { ...dead.move, facts: { ...dead.move.facts, reads: 'sound' as const } } };
+    expect(crossingOf(reads, model())?.health).toBe('failing');
+  });
+
+  it('the size of the fitted drive where nothing was read, and no size where nothing is known', () => {
+    const { job } = atMove();
+    expect(crossingOf(job, model())?.sourceBytes).toBe(512e9);
+    const blank = { ...job, choice: { ...job.choice!, slot: { ...job.choice!.slot, fitted: null } } };
+    expect(crossingOf(blank, model())?.sourceBytes).toBeNull();
+    const bay = {
+      ...job,
+      choice: { ...job.choice!, slot: baySlot({ fitted: { label: 'x', markedGb: 1000, lengthMm: null, medium: null } }) },
+    };
+    // A bay takes either kind: both rates are reckoned with.
+    expect(crossingOf(bay, model())?.reads).toHaveLength(2);
   });
 
   it('takes measured rates, and what was seen before opening', () => {
@@ -79,7 +113,8 @@ describe('what the ways are judged by', () => {
       decide(),
     );
     expect(crossingOf(bench.job, model())).toMatchObject({
-      task: { read: { first: 42e6 }, write: { steady: 77e6 } },
+      reads: [{ first: 42e6 }],
+      task: { write: { steady: 77e6 } },
       facts: { usbMedium: false },
     });
     bench.must({ type: 'check-opening', checkId: 'usb-medium', outcome: 'done', note: '' });
@@ -153,6 +188,26 @@ describe('custody of the old drive', () => {
     expect(bench.job.custody.at(-1)).toMatchObject({ fate: 'sanitised', sanitised: { level: 'clear' } });
   });
 
+  it('asks what the old drive is where nothing tells: never the new drive, never the model’s word', () => {
+    const bench = atEnd();
+    const fitted = { label: 'Heddle R2', markedGb: 500, lengthMm: null, medium: 'rotating' as const };
+    const slot = baySlot({ fitted });
+    bench.job = { ...bench.job, choice: { ...bench.job.choice!, slot } };
+    expect(mediumKnown(bench.job)).toBeNull();
+    const degauss = { method: 'degauss', tool: '', verified: 'the drive no longer answers' };
+    expect(bench.give(settle('sanitised', { sanitised: degauss }))).toContain('what kind of drive the old one is');
+    const medium = { medium: 'rotating', protocol: 'sata' };
+    bench.must(settle('sanitised', { sanitised: { ...degauss, medium } }));
+    expect(bench.job.custody.at(-1)).toMatchObject({ sanitised: { level: 'purge', medium } });
+  });
+
+  it('does not let a drive stay in use that does not read well, or that is out of the machine', () => {
+    const bench = atEnd();
+    expect(bench.give(settle('stays-in-use'))).toContain('out of the machine');
+    bench.job = { ...bench.job, tray: [] };
+    expect(bench.give(settle('stays-in-use'))).toContain('does not read well');
+  });
+
   it('a kept drive goes on after the job is closed: longer, back, or sanitised, and then no more', () => {
     const bench = payAndHandOver(atEnd().must(settle('kept-as-fallback', { until: '2026-12-24' })));
     expect(summarise(bench.job).oldDriveHere).toMatchObject({ until: '2026-12-24' });
@@ -172,6 +227,10 @@ it.each(['copy', 'add', 'rescue'] as const)('the plan %s has a set-up of its own
   bench.must({ type: 'advance', from: 'safeguard' });
   for (const phase of ['way-in', 'swap', 'try', 'way-out'] as const) {
     finishPart(bench);
+    if (phase === 'try' && plan !== 'add') {
+      expect(missing(bench.job)).toEqual([expect.objectContaining({ code: 'copy', at: 'safeguard' })]);
+      bench.must({ type: 'state-copy', copy: { what: 'files', made: 'own script', compared: 'sampled' } });
+    }
     bench.must({ type: 'advance', from: phase });
   }
   expect(missing(bench.job).length).toBeGreaterThan(1);

@@ -2,7 +2,9 @@ import * as z from 'zod';
 import { RescueSummarySchema } from '../hardware/index.js';
 import { LayoutWishesSchema, MoveFactsSchema, NO_FACTS, NO_WISHES, RescueSchema, SourceDiskSchema } from '../move/index.js';
 import { ActorSchema } from './actor.js';
+import { StatedCopySchema } from './copies.js';
 import { DocumentSourceSchema } from './diagnosis.js';
+import { AnswersSchema } from './safeguard.js';
 
 const Stamp = { by: ActorSchema, at: z.string() };
 
@@ -16,7 +18,19 @@ export const MoveStateSchema = z.strictObject({
   map: z.strictObject({ name: z.string(), summary: RescueSummarySchema, rescue: RescueSchema, ...Stamp }).nullable(),
   /** What is looked at before the machine is opened, by check. */
   checks: z.record(z.string(), z.strictObject({ outcome: z.enum(['done', 'not-needed']), note: z.string(), ...Stamp })),
+  /** What was answered about backup and key, as far as it was. */
+  answers: AnswersSchema.partial(),
+  /** Copies made elsewhere, as somebody stated them. */
+  copies: z.array(StatedCopySchema),
 });
 export type MoveState = z.infer<typeof MoveStateSchema>;
 
-export const NOTHING_MOVED: MoveState = { source: null, facts: NO_FACTS, wishes: NO_WISHES, map: null, checks: {} };
+export const NOTHING_MOVED: MoveState = {
+  source: null,
+  facts: NO_FACTS,
+  wishes: NO_WISHES,
+  map: null,
+  checks: {},
+  answers: {},
+  copies: [],
+};

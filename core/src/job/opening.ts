@@ -11,7 +11,7 @@ export interface OpeningCheck {
 export function openingChecks({ safeguard }: Pick<JobState, 'safeguard'>): OpeningCheck[] {
   if (!safeguard) return [];
   return [
-    ...(safeguard.recoveryKey === 'customer-holds-it'
+    ...(['customer-holds-it', 'account', 'sealed'].includes(safeguard.recoveryKey)
       ? [{ id: 'recovery-key-seen', say: 'Recovery key seen, and it is this machine’s', why: 'The first start may ask for it.' } as const]
       : []),
     // Also for a clone: when it does not start, nothing else starts this machine with the new drive in.

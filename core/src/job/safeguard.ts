@@ -1,5 +1,7 @@
 import * as z from 'zod';
-import { WAY_IDS, type WayId } from '../move/index.js';
+import { BackupSchema, RecoveryKeySchema, WAY_IDS, type RecoveryKey, type WayId } from '../move/index.js';
+import type { Intake } from './intake.js';
+import type { JobState } from './state.js';
 
 /** The ways across, as a plan is called once it is chosen. */
 export const DATA_PLANS: readonly { readonly id: WayId; readonly say: string; readonly what: string }[] = [
@@ -13,15 +15,48 @@ export const DATA_PLANS: readonly { readonly id: WayId; readonly say: string; re
 ];
 export type DataPlan = WayId;
 
-/** How the customer's data is handled, decided before the machine is opened. */
-export const SafeguardSchema = z.strictObject({
-  plan: z.enum(WAY_IDS),
+/** What was answered about backup and key. Each answer counts once it is pressed, whether or not a way is decided. */
+export const AnswersSchema = z.strictObject({
   /** `verified`: read back and compared, on something other than the two drives. */
-  backup: z.enum(['verified', 'made', 'none']),
+  backup: BackupSchema,
   backupWhere: z.string().trim().max(120),
-  recoveryKey: z.enum(['not-encrypted', 'customer-holds-it', 'unknown']),
+  recoveryKey: RecoveryKeySchema,
   note: z.string().trim().max(1000),
 });
+export type Answers = z.infer<typeof AnswersSchema>;
+
+/** How the customer's data is handled, decided before the machine is opened. */
+export const SafeguardSchema = z.strictObject({ plan: z.enum(WAY_IDS), ...AnswersSchema.shape });
 export type Safeguard = z.infer<typeof SafeguardSchema>;
+
+/** What is answered by now: here, else at the counter; what nobody asked is `unknown`. */
+export function answersNow({ move, intake }: Pick<JobState, 'move' | 'intake'>): Answers {
+  const { backup = 'unknown', backupWhere = '', recoveryKey = keyOfIntake(intake), note = '' } = move.answers;
+  return { backup, backupWhere, recoveryKey, note };
+}
+
+const KEPT: Record<Intake['recoveryKey'], RecoveryKey> = {
+  customer: 'customer-holds-it',
+  account: 'account',
+  sealed: 'sealed',
+  nobody: 'nobody',
+  unknown: 'unknown',
+};
+const keyOfIntake = ({ encryption, recoveryKey }: Intake): RecoveryKey => (encryption === 'no' ? 'not-encrypted' : KEPT[recoveryKey]);
+
+export const SAY_BACKUP: Record<Answers['backup'], string> = {
+  verified: 'read back and right',
+  made: 'made, not read back',
+  none: 'none',
+  unknown: 'nobody asked',
+};
+export const SAY_KEY: Record<RecoveryKey, string> = {
+  'not-encrypted': 'not encrypted',
+  'customer-holds-it': 'the customer has it',
+  account: 'in the customer’s account',
+  sealed: 'in a sealed note here',
+  nobody: 'nobody has it',
+  unknown: 'nobody knows',
+};
 
 export const sayPlan = (plan: DataPlan): string => DATA_PLANS.find((one) => one.id === plan)!.say;

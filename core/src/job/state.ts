@@ -2,11 +2,11 @@ import * as z from 'zod';
 import { DriveSchema, GuideSchema, SlotSchema } from '../hardware/index.js';
 import { LinkSchema, LooksSchema, NeedSchema, TemplateSchema, VerdictSchema } from '../fit/index.js';
 import { MeasureSchema } from '../units/index.js';
-import { WayStepSchema } from '../teardown/index.js';
+import { StartSchema, WayStepSchema } from '../teardown/index.js';
 import { ActorSchema } from './actor.js';
 import { AgreementSchema, OfferSchema, PriceChangeSchema } from './agreement.js';
 import { BaselineIdSchema } from './baseline.js';
-import { ConclusionSchema, DataStakeSchema, KeptFindingSchema, KeptReportSchema, RunSchema, StopSchema } from './diagnosis.js';
+import { ConclusionSchema, KeptFindingSchema, KeptReportSchema, RunSchema, StopSchema } from './diagnosis.js';
 import { CustodySchema, OldDriveFateSchema } from './custody.js';
 import { CameBackSchema, ComebackReasonSchema } from './comeback.js';
 import { CompanionSchema } from './companion.js';
@@ -21,6 +21,7 @@ import { PromiseMoveSchema } from './promise.js';
 import { RemovedSchema } from './removed.js';
 import { SealedSchema } from './sealed.js';
 import { SafeguardSchema } from './safeguard.js';
+import { DataStakeSchema } from './stake.js';
 import { CountLineSchema } from './screw-count.js';
 import { TrayItemSchema } from './tray.js';
 import { WaitsForSchema } from './wait-kind.js';
@@ -117,6 +118,8 @@ export const JobStateSchema = z.strictObject({
       turnedBack: z.string().nullable().default(null),
       /** False: the machine is closed first and tried then. */
       tryBeforeClosing: z.boolean(),
+      /** Whether it can be started open, and if not, why; null: planned before that was kept. */
+      start: StartSchema.nullable(),
       steps: z.array(WayStepSchema),
       ticks: z.array(TickSchema),
       /** When a wait was started, by step. */

@@ -1,6 +1,6 @@
 import type { Extra } from '../fit/index.js';
 import type { ItemRef } from '../shelf/index.js';
-import { isBefore } from './phases.js';
+import { isFitted } from './fitted.js';
 import type { JobState } from './state.js';
 
 /** What a job holds of the shelf: reserved until the new drive is in, used from then on. */
@@ -50,9 +50,3 @@ export function partsOf(extras: readonly Extra[]): Map<string, number> {
     if (item?.partId && item.from === 'shelf') sum.set(item.partId, (sum.get(item.partId) ?? 0) + item.quantity);
   return sum;
 }
-
-/** The new drive has gone in: the swap is behind. */
-const isFitted = (job: JobState): boolean =>
-  job.endedEarly
-    ? (job.way?.ticks ?? []).some((tick) => job.way!.steps.some((step) => step.id === tick.stepId && step.leg === 'swap'))
-    : isBefore('swap', job.phase);

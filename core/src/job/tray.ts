@@ -44,7 +44,7 @@ export const countOut = (job: HasTray): number => stillOut(job).reduce((sum, ite
 export const sayItem = (item: TrayItem): string =>
   item.kind === 'screw'
     ? `${item.out} × ${item.label}${item.verb === 'Loose' ? ' (loosened)' : ''}`
-    : `${item.label} (${item.verb.toLowerCase()})`;
+    : `${item.of > 1 ? `${item.out} × ` : ''}${item.label} (${item.verb.toLowerCase()})`;
 
 /**
  * The tray after `count` things of `key` moved in `step`: out of the machine on the way in, back into it
@@ -61,6 +61,8 @@ export function moveThings(tray: readonly TrayItem[], step: WayStep, key: string
       .map((item) => (item.id === id ? { ...item, out: Math.max(0, item.out + change) } : item))
       .filter((item) => item.out > 0 || !goesOut);
   }
+  // Into an empty place goes what never came out of it: a screw of the drawer, say.
+  if (!goesOut) return [...tray];
   const isScrew = thing.kind === 'screw';
   const added: TrayItem = {
     id,
@@ -70,7 +72,7 @@ export function moveThings(tray: readonly TrayItem[], step: WayStep, key: string
     layer: step.layer,
     screw: isScrew ? thing.screw : null,
     holes: isScrew ? thing.holes : [],
-    of: isScrew ? thing.holes.length : 1,
+    of: isScrew ? thing.holes.length : thing.count,
     out: change,
   };
   return [...tray, added];

@@ -12,7 +12,7 @@ export interface StepProgress {
   readonly moved: Readonly<Record<string, number>>;
 }
 
-export const countOf = (thing: TakenThing): number => (thing.kind === 'screw' ? thing.holes.length : 1);
+export const countOf = (thing: TakenThing): number => (thing.kind === 'screw' ? thing.holes.length : thing.count);
 
 /** Progress of every step of the way, in order. Empty before the way is planned. */
 export function progress(job: Pick<JobState, 'way'>): StepProgress[] {

@@ -1,9 +1,12 @@
-import { observationById, shippedDiagnosis } from '../diagnose/index.js';
+import { observationById, SAY_STAKE, shippedDiagnosis } from '../diagnose/index.js';
 import { sayDrive } from '../hardware/index.js';
 import {
   evolve,
+  SAY_BACKUP,
   SAY_COMEBACK,
+  SAY_COMPARED,
   SAY_HOW,
+  SAY_KEY,
   SAY_NOTE,
   SAY_ORDER,
   SAY_PHASE,
@@ -69,7 +72,7 @@ const TELL: Tell = {
     `${seen === 'seen' ? 'Seen' : 'Looked for and not seen'}: ${observation(about, id)}${andNote(detail ?? '')}.`,
   'report-read': ({ name }) => `Read the old drive’s self-report, ${name}.`,
   'listing-read': ({ name }) => `Read a list of drives, ${name}.`,
-  'stake-stated': ({ stake }) => `Data: ${stake}.`,
+  'stake-stated': ({ stake }) => `Data: ${SAY_STAKE[stake]}.`,
   'test-set-aside': ({ testId, aside }) => (aside ? `Set a test aside that cannot be done here: ${testId}.` : null),
   'stop-met': ({ say }) => `Stop: ${say}`,
   'stop-fell': ({ why }) => `The stop holds no longer: ${why}`,
@@ -100,6 +103,13 @@ const TELL: Tell = {
   'layout-wished': () => null,
   'map-read': ({ name }) => `Read a rescue map, ${name}.`,
   'safeguard-decided': ({ safeguard }) => `Decided how the data goes across: ${sayPlan(safeguard.plan)}.`,
+  'safeguard-answered': ({ answers: { backup, recoveryKey } }) =>
+    [backup && `Backup: ${SAY_BACKUP[backup]}.`, recoveryKey && `Recovery key: ${SAY_KEY[recoveryKey]}.`].filter(Boolean).join(' ') || null,
+  'copy-stated': ({ copy }) =>
+    copy === null
+      ? 'What was stated of a copy was not so.'
+      : `Stated: ${copy.what === 'all' ? 'all of it' : 'the files'} copied with ${copy.made}, ${SAY_COMPARED[copy.compared]}.`,
+  'also-taken': ({ stepIn }) => `Also out: ${stepIn.title}.`,
   'opening-checked': ({ checkId, outcome }) =>
     outcome === null ? null : `Before opening: ${checkId} ${outcome === 'done' ? 'seen' : 'not needed'}.`,
   'setting-turned-off': ({ label }) => `Turned off: ${label}.`,

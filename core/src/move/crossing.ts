@@ -2,6 +2,7 @@ import * as z from 'zod';
 import type { SourceDisk, TargetDisk } from './disk.js';
 import type { Layout, NoLayout } from './layout/plan.js';
 import type { CopyTask } from './time/copy-time.js';
+import type { ReadRate } from './time/rates.js';
 import type { Spread } from './time/estimate.js';
 
 /** What was asked and looked at before the data goes across. Every answer may be 'unknown': then what depends on it is said. */
@@ -10,7 +11,8 @@ export const MoveFactsSchema = z.strictObject({
   reads: z.enum(['sound', 'bad-areas', 'failing', 'dead', 'unknown']),
   /** Can the system of the old drive be started and trusted? */
   system: z.enum(['sound', 'damaged', 'unknown']),
-  encryption: z.enum(['none', 'unlocked', 'paused', 'locked', 'unknown']),
+  /** `yes`: it is encrypted, and nobody has looked whether it is open. */
+  encryption: z.enum(['none', 'yes', 'unlocked', 'paused', 'locked', 'unknown']),
   boot: z.enum(['uefi', 'bios', 'unknown']),
   secureBoot: z.enum(['on', 'off', 'unknown']),
   /** Does the new drive need another storage mode in the firmware than the old one? */
@@ -58,6 +60,13 @@ export const NO_FACTS: MoveFacts = {
   newWriteBytesPerSecond: null,
 };
 
+/** A copy of what must not be lost, on something else. */
+export const BackupSchema = z.enum(['verified', 'made', 'none', 'unknown']);
+export type Backup = z.infer<typeof BackupSchema>;
+/** Whether it is encrypted and, if so, where its recovery key is. */
+export const RecoveryKeySchema = z.enum(['not-encrypted', 'customer-holds-it', 'account', 'sealed', 'nobody', 'unknown']);
+export type RecoveryKey = z.infer<typeof RecoveryKeySchema>;
+
 /** How the old drive reads. */
 export type Health = MoveFacts['reads'];
 
@@ -75,11 +84,15 @@ export interface Crossing {
   readonly layout: Layout | NoLayout | null;
   /** How full the old drive is, bytes; null: unknown. */
   readonly usedBytes: number | null;
-  readonly task: Pick<CopyTask, 'read' | 'link' | 'write'>;
+  readonly task: Pick<CopyTask, 'link' | 'write'>;
+  /** How the old drive may read: one rate, or one for each medium that it may be. */
+  readonly reads: readonly ReadRate[];
   readonly spread: Spread;
-  readonly backup: 'verified' | 'made' | 'none';
-  readonly recoveryKey: 'not-encrypted' | 'customer-holds-it' | 'unknown';
+  readonly backup: Backup;
+  readonly recoveryKey: RecoveryKey;
   readonly nothingToKeep: boolean;
-  /** The machine has a second place for a drive. */
-  readonly spareSlot: boolean;
+  /** The new drive comes beside the old one: it goes into an empty place, or the old one is to stay. */
+  readonly beside: boolean;
+  /** The customer wants it beside the old one. */
+  readonly wantsBeside: boolean;
 }

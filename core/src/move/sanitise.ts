@@ -22,10 +22,24 @@ export interface Method {
   readonly note: string;
 }
 
-interface Medium {
-  readonly medium: 'flash' | 'rotating';
-  readonly protocol: 'nvme' | 'sata' | 'pata';
-}
+/** What a drive is, as far as sanitising goes: the same method comes to another level on another medium. */
+export const SanitiseMediumSchema = z.strictObject({
+  medium: z.enum(['flash', 'rotating']),
+  protocol: z.enum(['nvme', 'sata', 'pata']),
+});
+type Medium = z.infer<typeof SanitiseMediumSchema>;
+export type SanitiseMedium = Medium;
+
+/** Every kind there is, as one asks for it: nobody guesses what is to be made unreadable. */
+export const SANITISE_MEDIA: readonly (Medium & { readonly id: string; readonly say: string })[] = [
+  { id: 'nvme', say: 'flash, NVMe', medium: 'flash', protocol: 'nvme' },
+  { id: 'flash-sata', say: 'flash, SATA', medium: 'flash', protocol: 'sata' },
+  { id: 'flash-pata', say: 'flash, PATA', medium: 'flash', protocol: 'pata' },
+  { id: 'rotating-sata', say: 'mechanical, SATA', medium: 'rotating', protocol: 'sata' },
+  { id: 'rotating-pata', say: 'mechanical, PATA', medium: 'rotating', protocol: 'pata' },
+];
+export const sayMedium = ({ medium, protocol }: Medium): string =>
+  SANITISE_MEDIA.find((one) => one.medium === medium && one.protocol === protocol)?.say ?? medium;
 
 type Level = Method['level'];
 /** `levels`: what the method comes to on either medium; null: it does nothing there. */

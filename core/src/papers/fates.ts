@@ -1,5 +1,5 @@
 import type { Custody, JobState, OldDriveFate } from '../job/index.js';
-import { sayMethod } from '../move/index.js';
+import { sayMedium, sayMethod } from '../move/index.js';
 import { sayDate } from '../units/index.js';
 
 type Settled = NonNullable<JobState['oldDriveFate']>;
@@ -9,6 +9,7 @@ export const FATES: readonly { id: OldDriveFate; say: string }[] = [
   { id: 'returned', say: 'Back to the customer' },
   { id: 'kept-as-fallback', say: 'Kept here as fallback until a date' },
   { id: 'left-in-machine', say: 'Left in the machine, unplugged, leads insulated' },
+  { id: 'stays-in-use', say: 'Stays in the machine, in use' },
   { id: 'to-be-sanitised', say: 'Kept here to be sanitised' },
   { id: 'sanitised', say: 'Sanitised: by which method, and how checked' },
 ];
@@ -27,5 +28,6 @@ export function sayCustody(one: Custody): string {
   if (!sanitised) return sayFate(one);
   const tool = sanitised.tool ? ` with ${sanitised.tool}` : '';
   const note = one.note ? ` (${one.note})` : '';
-  return `Sanitised, ${LEVELS[sanitised.level]}: ${sayMethod(sanitised.method)}${tool}. Checked: ${sanitised.verified}${note}.`;
+  const on = sanitised.medium ? ` It was ${sayMedium(sanitised.medium)}.` : '';
+  return `Sanitised, ${LEVELS[sanitised.level]}: ${sayMethod(sanitised.method)}${tool}. Checked: ${sanitised.verified}${note}.${on}`;
 }

@@ -7,11 +7,13 @@ import {
   paidMinor,
   removedNow,
   removedParts,
+  givenBy,
+  hadOldDrive,
+  isFitted,
   SAY_COMEBACK,
   SAY_REMOVED,
   SAY_TIMED,
   TIMED,
-  type DataPlan,
   type JobState,
   type Working,
 } from '../job/index.js';
@@ -19,23 +21,14 @@ import { sayMbs } from '../prove/index.js';
 import { sayTax } from '../quote/index.js';
 import { sayDate, sayMoney } from '../units/index.js';
 import { sayCustody, sayFate } from './fates.js';
+import { copyLines, dataLines } from './data-lines.js';
 import { row, type Page, type PageTable } from './page.js';
 
-/** What became of the data, to somebody who does not know the words of the trade. */
-const SAY_WHAT_BECAME_OF_DATA: Record<DataPlan, string> = {
-  clone: 'All of it was copied to the new drive: same system, same programs, same files.',
-  'clean-install': 'The system was installed anew, and your files were copied back. Programs have to be installed again.',
-  copy: 'Your files were copied to the new drive one by one.',
-  add: 'It stays where it was. The new drive was added beside it and was empty.',
-  rescue: 'What could still be read was saved first, and copied to the new drive. Look through what matters to you.',
-  'restore-backup': 'It was put back from your backup, as of the day that was made.',
-  'nothing-to-keep': 'You told us there was nothing to keep: the system was installed anew.',
-};
 const SAY_WORKING: Record<Working, string> = { works: 'works', faulty: 'faulty', 'not-tried': 'not tried' };
 
 /** One page for the customer, in plain words. Days and moments come in as words, since they belong to a place. */
 export function customerPage(job: JobState, when: { readonly takenIn: string }): Page {
-  const { intake, choice, conclusion, safeguard, proved, oldDriveFate, serials, closed, endedEarly, cured } = job;
+  const { intake, choice, conclusion, proved, serials, closed, endedEarly, cured } = job;
   const drive = choice && !endedEarly ? choice : null;
   const found = job.notes.filter((note) => note.kind === 'found');
   return {
@@ -43,13 +36,15 @@ export function customerPage(job: JobState, when: { readonly takenIn: string }):
       ? 'Your machine, as it came'
       : cured
         ? 'Your machine, mended without a new drive'
-        : 'Your machine, with its new drive',
+        : isFitted(job)
+          ? 'Your machine, with its new drive'
+          : 'Your machine',
     rows: [
       ...row('For', intake.customer.name),
       ...row('Machine', `${intake.modelName}, serial ${intake.serial}`),
       ...row('Brought in', `${when.takenIn}: “${intake.complaint}”`),
       ...row('With it came', intake.accessories),
-      ...row('What was wrong', conclusion ? `${conclusion.say}. ${conclusion.reason}` : 'No conclusion was recorded.'),
+      ...row('What was wrong', conclusion ? `${conclusion.say}.` : 'No conclusion was recorded.'),
       ...(endedEarly
         ? row('Why it goes back', endedEarly.reason, endedEarly.referredTo && `We refer it to ${endedEarly.referredTo}.`)
         : []),
@@ -58,15 +53,14 @@ export function customerPage(job: JobState, when: { readonly takenIn: string }):
         ? [
             ...row(
               'What was done',
-              `${sayDrive(drive.drive)} fitted in the ${drive.slot.label}. Serial ${serials.newDrive ?? 'not recorded'}.`,
+              isFitted(job)
+                ? `${sayDrive(drive.drive)} fitted in the ${drive.slot.label}. Serial ${serials.newDrive ?? 'not recorded'}.`
+                : 'No new drive is fitted yet.',
               ...companionLines(job),
             ),
-            ...row('Your data', safeguard && SAY_WHAT_BECAME_OF_DATA[safeguard.plan]),
+            ...row('Your data', ...dataLines(job)),
             ...row('Proved', proved?.sentence ?? 'Not proved yet.', ...measuredLines(job)),
-            ...row(
-              'Old drive',
-              `${drive.slot.fitted?.label ?? 'Old drive'}, serial ${serials.oldDrive ?? 'not recorded'}. ${oldDriveFate ? sayFate(oldDriveFate) : 'Not settled yet.'}`,
-            ),
+            ...row('Old drive', ...oldDriveLines(job)),
           ]
         : []),
       ...row('Old parts', ...removedLines(job)),
@@ -79,7 +73,8 @@ export function customerPage(job: JobState, when: { readonly takenIn: string }):
             },
           ]
         : []),
-      ...row('Left open, and why', ...job.waivers.map(({ what, reason, by }) => `${what} ${reason} (${by.name})`)),
+      ...row('Left open', ...leftOpen(job)),
+      ...row('Free of charge', givenBy(job) && `This repair is given to you. Signed: ${givenBy(job)}.`),
       ...row('Warranty', ...warrantyLines(job)),
     ],
     tables: [...billTable(job), beforeAfter(job), worksTable(job)].filter((table) => table.rows.length > 0),
@@ -92,6 +87,26 @@ export function customerPage(job: JobState, when: { readonly takenIn: string }):
     ],
     signs: [`Handed over by ${closed?.by.name ?? ''}`, `Received by ${closed?.to ?? ''}`],
   };
+}
+
+/** Of what was let go with a reason, that which the customer has to know. The reasons are the workshop's. */
+const leftOpen = (job: JobState): string[] => job.waivers.filter(({ code }) => CUSTOMERS.has(code.split(':')[0]!)).map(({ what }) => what);
+const CUSTOMERS: ReadonlySet<string> = new Set([
+  'tray',
+  'proved-wrong',
+  'speed-wrong',
+  'not-right',
+  'screw-count',
+  'baseline-fault',
+  'unplugged-fault',
+  'setting',
+]);
+
+function oldDriveLines(job: JobState): string[] {
+  const { choice, oldDriveFate, serials } = job;
+  if (!oldDriveFate && !hadOldDrive(job)) return [];
+  const name = `${choice?.slot.fitted?.label ?? 'Old drive'}, serial ${serials.oldDrive ?? 'not recorded'}.`;
+  return [`${name} ${oldDriveFate ? sayFate({ ...oldDriveFate, note: '' }) : 'Not settled yet.'}`];
 }
 
 const companionLines = (job: JobState): string[] =>
@@ -172,11 +187,10 @@ function worksTable(job: JobState): PageTable {
   return {
     caption: 'What works',
     head: ['Tried', 'when it came', 'when it left'],
-    rows: BASELINE_CHECKS.map(({ id, say }) => [
-      say,
-      SAY_WORKING[job.intake.baseline[id]],
-      job.after[id] ? SAY_WORKING[job.after[id].result] : job.endedEarly ? 'as before' : 'not tried',
-    ]),
+    // What nobody tried, before or after, says nothing.
+    rows: BASELINE_CHECKS.filter(
+      ({ id }) => job.intake.baseline[id] !== 'not-tried' || (job.after[id]?.result ?? 'not-tried') !== 'not-tried',
+    ).map(({ id, say }) => [say, SAY_WORKING[job.intake.baseline[id]], SAY_WORKING[job.after[id]?.result ?? 'not-tried']]),
   };
 }
 
@@ -217,6 +231,8 @@ export function workshopPage(job: JobState, say: { readonly when: (at: string) =
       ),
       ...row('Old drive, hand to hand', ...job.custody.map((one) => `${say.when(one.at)}: ${sayCustody(one)} ${one.by.name}.`)),
       ...row('Corrections of the guide', ...job.notes.filter((one) => one.kind === 'correction').map((one) => one.text)),
+      ...row('Copies', ...copyLines(job)),
+      ...row('Let go, and why', ...job.waivers.map(({ what, reason, by }) => `${what} ${reason} (${by.name})`)),
       ...row('Notes', ...job.notes.filter((one) => one.kind === 'note' || one.kind === 'measure').map((one) => one.text)),
       ...row(
         'Sealed notes',

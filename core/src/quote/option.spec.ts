@@ -54,11 +54,26 @@ describe('what is suggested', () => {
   });
 
   it('advises what somebody has taken, and shows a drive once', () => {
-    expect(suggest('m2-a', rank(place, shelf), 'plain').map((one) => [one.kind, one.driveId])).toEqual([
+    expect(
+      suggest(
+        'm2-a',
+        rank(place, shelf),
+        rank(place, shelf).find((one) => one.drive.id === 'plain'),
+      ).map((one) => [one.kind, one.driveId]),
+    ).toEqual([
       ['advised', 'plain'],
       ['roomy', 'fast'],
     ]);
     expect(suggest('m2-a', [])).toEqual([]);
+  });
+
+  it('always holds what is taken, also against the verdict', () => {
+    const unmeasured = rank(place, shelf).find((one) => one.drive.id === 'unmeasured')!;
+    expect(unmeasured.verdict.outcome).toBe('unknown');
+    expect(suggest('m2-a', rank(place, shelf), unmeasured).map((one) => [one.kind, one.driveId])).toContainEqual(['advised', 'unmeasured']);
+    expect(suggest('m2-a', [], unmeasured)).toHaveLength(1);
+    const against = { ...unmeasured.verdict, outcome: 'no' as const, because: 'Too high.' };
+    expect(optionOf('advised', place, unmeasured.drive, against, HANDS, USUAL_PRICING).gives.risk).toContain('Taken against the verdict');
   });
 });
 

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { linkOf, NEARLY_CERTAIN, type Item, type Place, type Verdict } from '../fit/index.js';
+import { linkOf, type Item, type Place, type Verdict } from '../fit/index.js';
 import { sayDrive, type Drive } from '../hardware/index.js';
 import { sectorCountOfMarkedSize } from '../standards/index.js';
 import { sayMinutes } from '../units/index.js';
@@ -107,7 +107,7 @@ export function lifeYears({ enduranceTbw }: Pick<Drive, 'enduranceTbw'>): number
 /** The one thing that may still go wrong, from the proof. */
 function riskOf(verdict: Verdict): string {
   if (verdict.outcome === 'unknown') return `Not sure that it fits: ${verdict.because}`;
-  const likely = verdict.findings.find((one) => one.sentence.includes(NEARLY_CERTAIN));
-  if (likely) return 'Fits in 19 of 20 cases by the measures; a trial closing shows.';
+  if (verdict.outcome === 'no') return `Taken against the verdict: ${verdict.because}`;
+  if (verdict.findings.some((one) => one.likely)) return 'Fits in 19 of 20 cases by the measures; a trial closing shows.';
   return verdict.outcome === 'extras' ? 'Fits with the small parts listed.' : 'Fits as it is.';
 }

@@ -1,17 +1,11 @@
-import type { MachineModel, Operation } from '../hardware/index.js';
+import type { Operation } from '../hardware/index.js';
+import { contradictions } from './guide-contradictions.js';
+import { powerWarnings } from './guide-power.js';
 import { overlengths } from './overlength.js';
+import { warn, type GuideWarning, type Written } from './guide-warning.js';
 import { wayFault, type PlanInput } from './plan.js';
 
-/** Something about a guide that its author should look at. `stops`: it cannot be walked so. */
-export interface GuideWarning {
-  readonly code: string;
-  readonly stops: boolean;
-  /** Operations it is about; the first is where to look. */
-  readonly operationIds: readonly string[];
-  readonly sentence: string;
-}
-
-type Written = Pick<MachineModel, 'guide' | 'slots'>;
+export type { GuideWarning };
 
 /** What the planner is asked for one part of a guide. */
 export const planInputOf = ({ guide }: Pick<Written, 'guide'>, reach: readonly string[]): PlanInput => ({
@@ -30,6 +24,8 @@ export function guideWarnings(model: Written): GuideWarning[] {
     ...neverRefitted(model),
     ...twiceThere(model),
     ...tooLong(model),
+    ...powerWarnings(model),
+    ...contradictions(model),
   ];
   return found.sort((a, b) => Number(b.stops) - Number(a.stops));
 }
@@ -124,13 +120,6 @@ const tooLong = ({ guide }: Written): GuideWarning[] =>
   overlengths(guide)
     .filter((hazard) => hazard.harm !== 'binds')
     .map((hazard) => ({ code: 'overlength', stops: false, operationIds: [hazard.operationId], sentence: hazard.sentence }));
-
-const warn = (code: string, operation: Operation, sentence: string): GuideWarning => ({
-  code,
-  stops: false,
-  operationIds: [operation.id],
-  sentence,
-});
 
 /** By its own words: the guide names parts as the hand knows them. */
 const takesOff = (operation: Operation, label: string): boolean =>

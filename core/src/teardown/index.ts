@@ -4,3 +4,4 @@ export * from './guide-warnings.js';
 export * from './mat.js';
 export * from './overlength.js';
 export * from './policy.js';
+export * from './start.js';

@@ -47,7 +47,10 @@ export interface Overlength {
  */
 export function overlengths(guide: Pick<Guide, 'operations'>): Overlength[] {
   const kinds = guide.operations.flatMap((operation) =>
-    operation.takes.flatMap((thing) => (thing.kind === 'screw' ? [{ operation, thing }] : [])),
+    operation.takes.flatMap((thing) =>
+      // A captive screw stays in its part: it cannot be mixed up, nor can another take its hole.
+      thing.kind === 'screw' && !thing.captive ? [{ operation, thing }] : [],
+    ),
   );
   const found: Overlength[] = [];
   const seen = new Set<string>();

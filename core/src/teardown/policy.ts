@@ -21,6 +21,46 @@ export const reachByPolicy = ({ operations }: Guide, policy: Policy): string[] =
     ? operations.filter(({ role }) => role === 'battery' || role === 'drain' || role === 'cut-off').map(({ id }) => id)
     : [];
 
+type Asks = Pick<Operation, 'id' | 'after' | 'role'>;
+
+/**
+ * 'Always' as an order: the cut-off before everything that does not lead to it, battery and drain before every step that does
+ * not lie on their own way. What lies there is done with power on, and `guide-warnings` names it where that is a danger.
+ */
+export function inPolicyOrder<O extends Asks>(operations: readonly O[], policy: Policy): O[] {
+  if (policy.unplugBattery !== 'always') return [...operations];
+  const groups = [
+    operations.filter(({ role }) => role === 'cut-off'),
+    operations.filter(({ role }) => role === 'battery' || role === 'drain'),
+  ];
+  return groups.reduce(
+    (ordered, group) => {
+      const ids = group.map(({ id }) => id);
+      if (ids.length === 0) return ordered;
+      const own = leadingTo(ordered, ids);
+      return ordered.map((one) =>
+        own.has(one.id) || one.role === 'power-off' || one.role === 'mains'
+          ? one
+          : { ...one, after: one.after.length === 0 ? [ids] : one.after.map((all) => [...new Set([...all, ...ids])]) },
+      );
+    },
+    [...operations],
+  );
+}
+
+/** These operations and everything that some way to them does before. */
+export function leadingTo(operations: readonly Pick<Operation, 'id' | 'after'>[], ids: readonly string[]): Set<string> {
+  const byId = new Map(operations.map((one) => [one.id, one]));
+  const found = new Set<string>();
+  const visit = (id: string): void => {
+    if (found.has(id)) return;
+    found.add(id);
+    byId.get(id)?.after.flat().forEach(visit);
+  };
+  ids.forEach(visit);
+  return found;
+}
+
 /** The operation as this workshop does it. */
 export const underPolicy = (operation: Operation, policy: Policy): Operation =>
   operation.role === 'drain' && operation.waitSeconds !== null && operation.waitSeconds < policy.drainSeconds

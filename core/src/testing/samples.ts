@@ -196,6 +196,7 @@ export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
     startSide: 'lid-open',
     turnMinutes: 0.5,
     toolChangeMinutes: 0.25,
+    start: { back: [] },
     outline: { widthMm: 322, heightMm: 218, topEdge: 'hinge edge', bottomEdge: 'front edge', landmarks: [] },
     operations: [
       operation({
@@ -212,8 +213,13 @@ export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
         ],
       }),
       operation({ id: 'cover-off', after: [['screws']], takes: [{ key: 'cover', kind: 'part', verb: 'Off', label: 'cover' }] }),
-      operation({ id: 'battery', after: [['cover-off']], takes: [{ key: 'battery', kind: 'lead', verb: 'Unplugged', label: 'battery' }] }),
-      operation({ id: 'drain', side: null, after: [['battery']], waitSeconds: 15, mirror: null }),
+      operation({
+        id: 'battery',
+        role: 'battery',
+        after: [['cover-off']],
+        takes: [{ key: 'battery', kind: 'lead', verb: 'Unplugged', label: 'battery' }],
+      }),
+      operation({ id: 'drain', role: 'drain', side: null, after: [['battery']], waitSeconds: 15, mirror: null }),
       operation({
         id: 'drive-out',
         layer: 'slot',
@@ -310,7 +316,7 @@ export class TestBench {
     return this;
   }
 
-  private readonly knowledge: Knowledge = {
+  readonly knowledge: Knowledge = {
     model: (id) => this.models.find((one) => one.id === id),
     drive: (id) => DRIVES.find((one) => one.id === id),
     parts: () => this.parts,

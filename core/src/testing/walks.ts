@@ -28,6 +28,7 @@ const ON_THE_WAY: Partial<Record<Phase, JobCommand[]>> = {
       safeguard: { plan: 'clone', backup: 'verified', backupWhere: 'bench store', recoveryKey: 'not-encrypted', note: '' },
     },
     { type: 'check-opening', checkId: 'usb-medium', outcome: 'done', note: '' },
+    { type: 'state-copy', copy: { what: 'all', made: 'the bench cloner', compared: 'whole' } },
     { type: 'turn-off-setting', settingId: 'secure-boot' },
   ],
   swap: [{ type: 'record-serial', which: 'newDrive', serial: 'PP3-1' }],

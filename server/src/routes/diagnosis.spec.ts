@@ -24,7 +24,9 @@ const edited = (version: number, prior = 0.2) => ({
 
 /** A job that ends with a confirmed cause and no new drive. */
 async function finish(cause: string, ...found: string[]): Promise<void> {
-  const { body } = await lead.post('/api/jobs', { commandId: randomUUID(), intake: anIntake({ mustNotLose: 'nothing' }) }).expect(201);
+  const { body } = await lead
+    .post('/api/jobs', { commandId: randomUUID(), intake: anIntake({ mustNotLose: 'nothing', stake: 'none' }) })
+    .expect(201);
   const give = (command: JobCommand) =>
     lead.post(`/api/jobs/${body.job.id}/commands`, { commandId: randomUUID(), basedOn: 0, command }).expect(200);
   for (const observation of found) await give({ type: 'observe', observation, seen: 'seen' });

@@ -180,6 +180,8 @@ describe('the event stream', () => {
     let text = '';
     while (!text.includes(job.id)) text += new TextDecoder().decode((await reader.read()).value);
     await reader.cancel();
+    // First of all it names the build it gives out; these tests have no web application.
+    expect(text).toMatch(/^event: hello\ndata: \{"build":null\}\n\n/);
     const news = JSON.parse(/event: job\ndata: (.*)/.exec(text)![1]!);
     expect(news).toMatchObject({ jobId: job.id, events: [{ seq: 1 }], summary: { number: job.number } });
   });

@@ -1,13 +1,27 @@
+import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Router, static as files } from 'express';
 import { nonceOf } from '../http/security.js';
 import { Refused } from '../refused.js';
 
-/** The built web application. Every address that is no file is the page itself, with this reply's nonce in it. */
-export function webRoutes(folder: string): Router {
-  const routes = Router();
+/** The built web application, as it lies in its folder. */
+export interface Web {
+  readonly folder: string;
+  readonly page: string;
+  /** Names this build: the page names its files, and those carry a hash of their content. */
+  readonly build: string;
+}
+
+export function readWeb(folder: string): Web {
   const page = readFileSync(join(folder, 'index.html'), 'utf8');
+  return { folder, page, build: createHash('sha256').update(page).digest('hex').slice(0, 16) };
+}
+
+/** The built web application. Every address that is no file is the page itself, with this reply's nonce in it. */
+export function webRoutes({ folder, page, build }: Web): Router {
+  const routes = Router();
+  const built = page.replaceAll('BUILD', build);
   // File names carry a hash of their content; the page itself does not, and is always asked for.
   routes.use(files(folder, { index: false, immutable: true, maxAge: '1y', fallthrough: true }));
   routes.get('/{*path}', (request, response, next) => {
@@ -16,7 +30,7 @@ export function webRoutes(folder: string): Router {
     response
       .type('html')
       .set('Cache-Control', 'no-store')
-      .send(page.replaceAll('NONCE', nonceOf(response)));
+      .send(built.replaceAll('NONCE', nonceOf(response)));
   });
   return routes;
 }

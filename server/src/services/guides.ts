@@ -42,7 +42,7 @@ export async function saveGuide(database: Database, acting: Acting, { model, bas
       'newer',
       newest > 0 && basedOn === 0
         ? `A model with the id ‘${model.id}’ is here already. Give the new one another name.`
-        : `Somebody saved version ${newest} meanwhile. Look at it, and save yours again on top of it.`,
+        : `Somebody saved version ${newest} meanwhile. What differs stands beside the guide: bring both together, or keep yours on top.`,
     );
     if (newest !== basedOn) throw other;
     const version = await nextVersion(tx, acting, model, newest + 1, why);

@@ -35,6 +35,7 @@ import {
 import { oneByOne, type Database, type WorkshopTx } from '../store/database.js';
 import { findDrive, findModel } from '../store/knowledge.js';
 import { listParts } from '../store/shelf.js';
+import { asks, drivesAsked } from './asks.js';
 import { diagnosisLookUp } from './diagnosis.js';
 import { followUp } from './follow-up.js';
 import { policyOf } from './guides.js';
@@ -52,34 +53,6 @@ export interface Acting {
 }
 
 const NO_JOB = new Refused(404, 'no-job', 'There is no such job in this workshop. Go back to the Bench.');
-/** Commands that ask what the workshop's diagnosis knows. */
-const ASKS_DIAGNOSIS: ReadonlySet<JobCommand['type']> = new Set([
-  'observe',
-  'read-report',
-  'read-listing',
-  'state-stake',
-  'conclude',
-  'confirm-causes',
-  'end-run',
-]);
-const ASKS_MODEL: ReadonlySet<JobCommand['type']> = new Set([
-  'offer',
-  'agree',
-  'fit-companion',
-  'choose-drive',
-  'override-fit',
-  'look',
-  'adapt',
-  'advance',
-  'turn-off-setting',
-  'scout',
-]);
-/** Commands that plan a way, as the workshop goes it. */
-const PLANS_WAY: ReadonlySet<JobCommand['type']> = new Set(['advance', 'scout', 'offer']);
-/** Commands that look at small parts of the shelf. */
-const ASKS_PARTS: ReadonlySet<JobCommand['type']> = new Set(['choose-drive', 'override-fit', 'offer', 'agree', 'fit-companion']);
-/** Commands that ask what the workshop charges. */
-const ASKS_PRICING: ReadonlySet<JobCommand['type']> = new Set(['offer', 'cure', 'end-early']);
 /** How many closed jobs the Bench still shows. */
 const CLOSED_ON_BENCH = 5;
 
@@ -228,13 +201,12 @@ export class JobService {
 
   /** Reads only what this command may ask for: most commands look nothing up. */
   private async known(tx: WorkshopTx, workshopId: string, job: JobState, command: JobCommand): Promise<Knowledge> {
-    const model = ASKS_MODEL.has(command.type) ? await findModel(tx, job.intake.modelId) : undefined;
-    const driveIds = command.type === 'offer' ? command.options.map((one) => one.driveId) : 'driveId' in command ? [command.driveId] : [];
-    const drives = await oneByOne([...new Set(driveIds)], (id) => findDrive(tx, id));
-    const diagnosis = ASKS_DIAGNOSIS.has(command.type) ? await diagnosisLookUp(this.database, tx, workshopId) : shippedDiagnosis;
-    const policy = PLANS_WAY.has(command.type) ? await policyOf(tx) : USUAL_POLICY;
-    const parts = ASKS_PARTS.has(command.type) ? await listParts(tx) : [];
-    const pricing = ASKS_PRICING.has(command.type) ? await pricingOf(tx) : USUAL_PRICING;
+    const model = asks(command, 'model') ? await findModel(tx, job.intake.modelId) : undefined;
+    const drives = await oneByOne([...new Set(drivesAsked(command))], (id) => findDrive(tx, id));
+    const diagnosis = asks(command, 'diagnosis') ? await diagnosisLookUp(this.database, tx, workshopId) : shippedDiagnosis;
+    const policy = asks(command, 'policy') ? await policyOf(tx) : USUAL_POLICY;
+    const parts = asks(command, 'parts') ? await listParts(tx) : [];
+    const pricing = asks(command, 'pricing') ? await pricingOf(tx) : USUAL_PRICING;
     return {
       model: (id) => (id === model?.id ? model : undefined),
       drive: (id) => drives.find((one) => one?.id === id),

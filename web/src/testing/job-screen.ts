@@ -24,6 +24,7 @@ import { selectJobs } from '../app/state/jobs/jobs.selectors';
 import { KnowledgeActions, knowledgeReducer } from '../app/state/knowledge/knowledge.reducer';
 import { PhotoKeeper } from '../app/state/photos/photo-keeper';
 import { SessionActions, sessionReducer } from '../app/state/session/session.reducer';
+import { pressKey } from './press';
 
 /** A part of the job screen over a store with one job in it; nothing is sent anywhere. */
 export class JobScreenHarness<T> {
@@ -115,8 +116,8 @@ export class JobScreenHarness<T> {
     await this.settle();
   }
 
-  async key(key: string, shiftKey = false): Promise<void> {
-    document.body.dispatchEvent(new KeyboardEvent('keydown', { key, shiftKey, bubbles: true, cancelable: true }));
+  async key(key: string, own: KeyboardEventInit = {}): Promise<void> {
+    pressKey(key, own);
     await this.settle();
   }
 

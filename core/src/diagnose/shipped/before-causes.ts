@@ -14,6 +14,7 @@ export const BEFORE_CAUSES: Cause[] = [
     onlyIf: MECHANICAL,
     remedy: { kind: 'replace-drive', medium: 'flash', atLeast: 'same' },
     cure: 'Save the data first, then replace the drive.',
+    oldDrive: 'failing',
   }),
   cause('flash-worn', {
     say: 'Flash worn, or out of spare',
@@ -22,7 +23,8 @@ export const BEFORE_CAUSES: Cause[] = [
     why: 'Rarer than a failing mechanical drive; grows with what is written.',
     onlyIf: FLASH,
     remedy: { kind: 'replace-drive', medium: 'flash', atLeast: 'same' },
-    cure: 'Copy the data while it still reads, then replace the drive.',
+    cure: 'Save the data while it still reads, then replace the drive.',
+    oldDrive: 'failing',
   }),
   cause('controller-dead', {
     say: 'Drive dead: its controller does not answer',
@@ -31,6 +33,7 @@ export const BEFORE_CAUSES: Cause[] = [
     why: 'Sudden and complete; flash drives mostly go this way.',
     remedy: REPLACE,
     cure: 'Replace the drive. Data that matters goes to a data recovery specialist.',
+    oldDrive: 'dead',
   }),
   cause('connection', {
     say: 'Drive cable or its plug',
@@ -120,6 +123,7 @@ export const BEFORE_CAUSES: Cause[] = [
     onlyIf: MECHANICAL,
     remedy: { kind: 'replace-drive', medium: 'flash', atLeast: 'same' },
     cure: 'Replace it with a solid-state drive, if the customer wants it faster.',
+    oldDrive: 'sound',
   }),
   cause('wrong-protocol', {
     say: 'Drive of another protocol than the slot',
@@ -136,5 +140,6 @@ export const BEFORE_CAUSES: Cause[] = [
     why: 'A wish, not a fault.',
     remedy: { kind: 'replace-drive', medium: 'any', atLeast: 'larger' },
     cure: 'Replace it with a larger one.',
+    oldDrive: 'sound',
   }),
 ];

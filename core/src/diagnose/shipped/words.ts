@@ -16,6 +16,7 @@ export const cause = (id: string, words: CauseWords): Cause => ({
   priorJobs: PRIOR_JOBS,
   floor: 0,
   onlyIf: null,
+  oldDrive: null,
   ...words,
 });
 

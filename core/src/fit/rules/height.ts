@@ -70,18 +70,16 @@ const doubtAbove = (slot: CardSlot, drive: CardDrive, place: Place, at: Section)
   settles: whatDoubts(slot, drive, place),
 });
 
-/** How a sentence says that it fits in all but the worst of cases. */
-export const NEARLY_CERTAIN = '19 in 20';
-
 const leaves = (drive: CardDrive, at: Section) => {
   const { marginMm, worstCaseMm, certainty } = at.clearance;
   const sum = `${stackMm(at)} mm under ${sayMm(at.room.mm)} mm leaves ${sayMm(marginMm)} mm${where(at, drive)}`;
   return {
     ...sums(at),
+    likely: certainty !== 'certain',
     sentence:
       certainty === 'certain'
         ? `${sum}, also in the worst case.`
-        : `${sum}, ${NEARLY_CERTAIN}; worst case ${sayMm(worstCaseMm)} mm. Close it once on trial.`,
+        : `${sum}, 19 in 20; worst case ${sayMm(worstCaseMm)} mm. Close it once on trial.`,
   };
 };
 

@@ -5,6 +5,7 @@ import { sayMoney } from '../../units/index.js';
 import { AGREED_HOW, linesSince, type Offer } from '../agreement.js';
 import type { JobEvent } from '../events/index.js';
 import { handsOn } from '../hands-on.js';
+import { isUnfitToStay } from '../old-drive.js';
 import { isBefore } from '../phases.js';
 import { placeOf, withMeasured } from '../place-of.js';
 import type { JobState } from '../state.js';
@@ -42,6 +43,8 @@ export const offer = defineCommand(
 /** One option, or why it cannot be offered. */
 function workOut(job: JobState, kind: QuoteOption['kind'], slotId: string, driveId: string, { knowledge }: Context): QuoteOption | string {
   const model = knowledge.model(job.intake.modelId);
+  if (kind === 'add' && isUnfitToStay(job))
+    return 'The old drive does not read well: it is not offered to keep it in use. Replace it, or leave it in unplugged.';
   const plan = kind === 'add' ? 'add' : job.need.plan;
   const place = placeOf({ ...job, need: { ...job.need, plan } }, slotId, knowledge);
   const shelved = knowledge.drive(driveId);
@@ -49,7 +52,8 @@ function workOut(job: JobState, kind: QuoteOption['kind'], slotId: string, drive
   const own = job.choice?.drive.id === driveId ? job.choice.drive.inStock : 0;
   const drive = { ...withMeasured(shelved, job), inStock: Math.max(shelved.inStock, own) };
   const verdict = judge(place, drive);
-  const taken = job.choice?.drive.id === driveId && job.choice.override !== null;
+  // What a lead took against the verdict is fitted and paid for like anything else.
+  const taken = job.choice?.drive.id === driveId && job.choice.slot.id === slotId && job.choice.override !== null;
   if (!taken && (verdict.outcome === 'no' || verdict.outcome === 'unknown'))
     return `${drive.maker} ${drive.name} cannot be offered: ${verdict.because}`;
   return optionOf(kind, place, drive, verdict, handsOn(model, place.slot, verdict.extras, plan, knowledge.policy()), knowledge.pricing());

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { judgeBattery, judgeMemory, judgeWireless, type Finding } from '../../fit/index.js';
+import { judgeBattery, judgeMemory, judgeWireless, toFinding, unknown, type Finding } from '../../fit/index.js';
 import type { MachineModel, Part } from '../../hardware/index.js';
 import { CompanionKindSchema } from '../companion.js';
 import { accept, BENCH, defineCommand, refuse } from './define.js';
@@ -20,8 +20,10 @@ export const fitCompanion = defineCommand(
     const model = knowledge.model(job.intake.modelId);
     if (!part || !model) return refuse('unknown-part', 'That part is no longer on the shelf. Load the page again.');
     if (part.inStock < 1) return refuse('not-in-stock', `${part.name} is not in stock. Order it first.`);
-    const against = judgeCompanion(model, part).find((one) => one.outcome === 'no');
-    if (against && !roles.includes('lead')) return refuse('does-not-go', `${against.sentence} A lead may have it tried all the same.`);
+    const findings = judgeCompanion(model, part);
+    const against = findings.find((one) => one.outcome === 'no') ?? findings.find((one) => one.outcome === 'unknown' && one.couldChange);
+    if (against && !roles.includes('lead'))
+      return refuse(against.outcome === 'no' ? 'does-not-go' : 'cannot-say', `${against.sentence} A lead may have it tried all the same.`);
     return accept({
       type: 'companion-fitted',
       companionId,
@@ -35,13 +37,26 @@ export const fitCompanion = defineCommand(
   },
 );
 
-/** What the rules say of a part as a companion of this model; nothing where the model names no place for it. */
+/** What the rules say of a part as a companion of this model. Where the model names no place for it, nobody can say: never silence. */
 export function judgeCompanion(model: MachineModel, part: Part): readonly Finding[] {
   const { memory, wireless, battery } = model.companions;
-  if (part.kind === 'memory') return memory ? judgeMemory(memory, [part, ...memory.sockets.slice(1).map(() => null)]).findings : [];
-  if (part.kind === 'wireless') return wireless ? judgeWireless(wireless, part) : [];
-  return part.kind === 'battery' && battery ? judgeBattery(battery, part) : [];
+  if (part.kind === 'memory' && memory) return judgeMemory(memory, [part, ...memory.sockets.slice(1).map(() => null)]).findings;
+  if (part.kind === 'wireless' && wireless) return judgeWireless(wireless, part);
+  if (part.kind === 'battery' && battery) return judgeBattery(battery, part);
+  const { name, kind } = part;
+  return [
+    toFinding(
+      { id: `${kind}-place`, name: 'Place' },
+      unknown(() => ({
+        have: name,
+        need: 'not known',
+        sentence: `Cannot say: the document of this model names no place for ${SAY_PLACE[kind] ?? 'that'}. Compare ${name} with what is in: size, plug, order of the wires.`,
+      })),
+    ),
+  ];
 }
+
+const SAY_PLACE: Readonly<Record<string, string>> = { memory: 'memory', wireless: 'a wireless card', battery: 'a battery' };
 
 export const judgeTrial = defineCommand(
   z.strictObject({

@@ -5,7 +5,9 @@ import { sayRoles } from '../actor.js';
 import { missing } from '../gates/index.js';
 import { NoteKindSchema, NoteSchema } from '../note.js';
 import { isBefore, phaseAfter, phaseBefore, PhaseSchema, SAY_PHASE } from '../phases.js';
-import { isHere, oldMedium, OldDriveFateSchema, SanitisedSchema } from '../custody.js';
+import { isHere, OldDriveFateSchema, SanitisedSchema } from '../custody.js';
+import { isUnfitToStay, mediumKnown } from '../old-drive.js';
+import { slotsOnBench } from '../place-of.js';
 import type { JobState } from '../state.js';
 import { sayItem, stillOut } from '../tray.js';
 import { hasWalked } from '../walk.js';
@@ -28,8 +30,8 @@ function planAndEnter(job: JobState, { knowledge }: Context): Decision {
   const model = knowledge.model(job.intake.modelId);
   if (!model || !job.choice) return refuse('no-model', 'The guide of this model is not at hand. Load the page again.');
   const policy = knowledge.policy();
-  const way = buildWay(model, job.choice.slot, job.choice.verdict.extras, policy);
-  return enterWay(model.guide, way, { scouting: null, tryBeforeClosing: policy.tryBeforeClosing });
+  const way = buildWay(model, job.choice.slot, job.choice.verdict.extras, { policy, slots: slotsOnBench(model, job) });
+  return enterWay(model.guide, way, null, policy.tryBeforeClosing);
 }
 
 /** Back to an earlier phase, as long as nothing done with hands stands between. */
@@ -95,6 +97,7 @@ export const settleOldDrive = defineCommand(
     type: z.literal('settle-old-drive'),
     fate: OldDriveFateSchema,
     until: z.iso.date('Choose the day until which it is kept.').nullable(),
+    /** `medium`: of a drive that nothing on the job tells the kind of. */
     sanitised: SanitisedSchema.omit({ level: true }).nullable().optional(),
     note: z.string().trim().max(300),
   }),
@@ -102,12 +105,21 @@ export const settleOldDrive = defineCommand(
   (job, { fate, until, sanitised, note: words }) => {
     if (job.phase !== 'hand-over') return refuse('too-early', 'The old drive’s way is settled at hand-over.');
     if (job.closed && !isHere(job)) return refuse('gone', 'The old drive is not here any more; its record is closed.');
+    const out = stillOut(job).some((item) => item.kind === 'drive');
+    if (fate === 'stays-in-use' && out) return refuse('is-out', 'The old drive is out of the machine: say where it goes.');
+    if (fate === 'stays-in-use' && isUnfitToStay(job))
+      return refuse(
+        'unfit',
+        'By what was found the old drive does not read well: it must not stay the one that is used. Leave it in unplugged, or take it out.',
+      );
     if (fate === 'kept-as-fallback' && !until) return refuse('until', 'Say until which day it is kept.');
     if (fate !== 'sanitised') return accept({ type: 'old-drive-settled', fate, until, sanitised: null, note: words });
     if (!sanitised) return refuse('method', 'Say by which method it was sanitised, and how that was checked.');
-    const level = levelOn(sanitised.method, oldMedium(job));
+    const medium = sanitised.medium ?? mediumKnown(job);
+    if (!medium) return refuse('medium', 'Nobody has said what kind of drive the old one is. Say it: the level of a method hangs on it.');
+    const level = levelOn(sanitised.method, medium);
     if (level === null) return refuse('no-effect', 'That method does nothing on a drive of this kind. Choose one that does.');
-    return accept({ type: 'old-drive-settled', fate, until: null, sanitised: { ...sanitised, level }, note: words });
+    return accept({ type: 'old-drive-settled', fate, until: null, sanitised: { ...sanitised, medium, level }, note: words });
   },
 );
 

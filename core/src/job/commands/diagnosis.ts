@@ -14,18 +14,10 @@ import {
   type Read,
 } from '../../diagnose/index.js';
 import { asNumber, BlockListingSchema, SelfReportSchema } from '../../hardware/index.js';
-import {
-  AboutSchema,
-  answersOf,
-  DataStakeSchema,
-  DocumentSourceSchema,
-  lastReadings,
-  SeenSchema,
-  stakeOf,
-  stopHolds,
-} from '../diagnosis.js';
+import { AboutSchema, answersOf, DocumentSourceSchema, lastReadings, SeenSchema, stopHolds } from '../diagnosis.js';
 import type { JobEvent } from '../events/index.js';
 import { isBefore } from '../phases.js';
+import { DataStakeSchema, stakeOf } from '../stake.js';
 import type { JobState } from '../state.js';
 import { accept, ANYONE, BENCH, defineCommand, refuse } from './define.js';
 
@@ -92,7 +84,7 @@ function found(job: JobState, edition: DiagnosisKnowledge, reads: readonly Read[
 }
 
 /** What the findings so far mean for the stop: it is met, or it falls because what set it off is not so after all. */
-function stopsAfter(job: JobState, edition: DiagnosisKnowledge, events: readonly JobEvent[], stake: DataStake): JobEvent[] {
+export function stopsAfter(job: JobState, edition: DiagnosisKnowledge, events: readonly JobEvent[], stake: DataStake): JobEvent[] {
   if (edition.about !== 'before') return [];
   const answers = after(answersOf(job, 'before'), events);
   const met = stopsMet(edition, answers, stake);
@@ -155,6 +147,7 @@ export const conclude = defineCommand(
       cure: cause.cure,
       remedy: cause.remedy,
       weighed: leading(job, edition, about),
+      oldDrive: cause.oldDrive,
     };
     if (about === 'after' || cause.remedy.kind !== 'replace-drive') return accept(concluded);
     const need = needFrom(job, cause.remedy.atLeast);

@@ -18,8 +18,8 @@ import { scout } from './scout.js';
 import { turnBack } from './turn-back.js';
 import { destroySealed, keepSealed, lookSealed } from './sealed.js';
 import { chooseStopWay, liftStop, stopStep } from './stop.js';
-import { decideSafeguard, turnOffSetting, turnOnSetting } from './safeguard.js';
-import { leaveShort, recordSerial, startWait, takeBackTick, tick } from './way.js';
+import { answerSafeguard, decideSafeguard, stateCopy, turnOffSetting, turnOnSetting } from './safeguard.js';
+import { alsoOut, leaveShort, recordSerial, startWait, takeBackTick, tick } from './way.js';
 
 /** Every kind of command. A new one: its file beside these, and its name here. */
 const definitions = [
@@ -52,10 +52,13 @@ const definitions = [
   readMap,
   noteRun,
   decideSafeguard,
+  answerSafeguard,
+  stateCopy,
   checkOpening,
   turnOffSetting,
   turnOnSetting,
   tick,
+  alsoOut,
   startWait,
   leaveShort,
   scout,

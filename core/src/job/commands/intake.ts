@@ -1,18 +1,23 @@
 import * as z from 'zod';
 import { IntakeSchema } from '../intake.js';
+import { stakeOf } from '../stake.js';
 import { hasWalked } from '../walk.js';
 import { accept, ANYONE, defineCommand, refuse } from './define.js';
+import { stopsAfter } from './diagnosis.js';
 
 export const amendIntake = defineCommand(
   z.strictObject({ type: z.literal('amend-intake'), intake: IntakeSchema }),
   ANYONE,
-  (job, { intake }) => {
+  (job, { intake }, { knowledge }) => {
     if (intake.modelId !== job.intake.modelId && (job.choice || hasWalked(job))) {
       return refuse(
         'model-in-use',
         'A drive has been matched to this model already. Hand the job back unrepaired and take the machine in again as the other model.',
       );
     }
-    return accept({ type: 'intake-amended', intake });
+    // Another answer to what is at stake may set a stop off, or let one fall.
+    const stake = stakeOf({ ...job, intake });
+    const stops = stake === stakeOf(job) ? [] : stopsAfter(job, knowledge.diagnosis('before'), [], stake);
+    return accept({ type: 'intake-amended', intake }, ...stops);
   },
 );

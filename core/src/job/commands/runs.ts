@@ -1,7 +1,9 @@
 import * as z from 'zod';
 import { mostRisk, observationById, type Risk } from '../../diagnose/index.js';
-import { RunKindSchema, SAY_RUN, stakeOf, stopHolds, type RunKind } from '../diagnosis.js';
+import { ComparedSchema } from '../copies.js';
+import { RunKindSchema, SAY_RUN, stopHolds, type RunKind } from '../diagnosis.js';
 import type { JobEvent } from '../events/index.js';
+import { stakeOf } from '../stake.js';
 import { accept, BENCH, defineCommand, refuse } from './define.js';
 
 /** What a run asks of the drive: a copy is what saves it, a full reading is what may finish it (common practice, no source). */
@@ -49,9 +51,11 @@ export const endRun = defineCommand(
     /** Places that could not be read or were slow; null: not a reading, or it did not get there. */
     badPlaces: z.number().int().min(0).nullable(),
     selfTest: z.enum(['passed', 'failed']).nullable(),
+    /** Of a copy that came to its end. */
+    compared: ComparedSchema.nullable().optional(),
   }),
   BENCH,
-  (job, { runId, state, sentence, badPlaces, selfTest }, { knowledge }) => {
+  (job, { runId, state, sentence, badPlaces, selfTest, compared = null }, { knowledge }) => {
     const run = job.runs.find((one) => one.runId === runId);
     if (!run) return refuse('unknown-run', 'This job has no such run. Load the page again.');
     if (run.ended) return refuse('ended', 'That run has ended and is recorded.');
@@ -71,6 +75,6 @@ export const endRun = defineCommand(
     // A reading that was broken off clears nothing, but bad places that it met are bad.
     if (badPlaces !== null && (state === 'done' || badPlaces > 0)) say('surface-slow', badPlaces > 0);
     if (selfTest !== null) say('self-test-failed', selfTest === 'failed');
-    return accept({ type: 'run-ended', runId, state, sentence }, ...found);
+    return accept({ type: 'run-ended', runId, state, sentence, compared }, ...found);
   },
 );

@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { SafeguardSchema } from '../safeguard.js';
+import { ComparedSchema } from '../copies.js';
+import { AnswersSchema, SafeguardSchema } from '../safeguard.js';
 import { settingItemId } from '../tray.js';
 import { accept, BENCH, defineCommand, refuse } from './define.js';
 
@@ -7,12 +8,38 @@ export const decideSafeguard = defineCommand(
   z.strictObject({ type: z.literal('decide-safeguard'), safeguard: SafeguardSchema }),
   BENCH,
   (job, { safeguard }) => {
-    if (safeguard.backup !== 'none' && safeguard.backupWhere === '') return refuse('where', 'Say where the backup is.');
     if (job.safeguard && job.safeguard.plan !== safeguard.plan && Object.keys(job.setUp).length > 0) {
       return refuse('set-up-begun', 'The set-up for the other plan has begun. Clear its checks first.');
     }
     return accept({ type: 'safeguard-decided', safeguard });
   },
+);
+
+/** A pressed answer is an answer, before a way across is decided and after. */
+export const answerSafeguard = defineCommand(
+  z.strictObject({ type: z.literal('answer-safeguard'), answers: AnswersSchema.partial() }),
+  BENCH,
+  (_, { answers }) =>
+    Object.keys(answers).length === 0 ? refuse('nothing', 'Say at least one thing.') : accept({ type: 'safeguard-answered', answers }),
+);
+
+/** A copy that was made with a tool of one's own. Null: what was stated before was not so. */
+export const stateCopy = defineCommand(
+  z.strictObject({
+    type: z.literal('state-copy'),
+    copy: z
+      .strictObject({
+        what: z.enum(['all', 'files']),
+        made: z.string().trim().min(3, 'Say with what it was made, and where.').max(120),
+        compared: ComparedSchema,
+      })
+      .nullable(),
+  }),
+  BENCH,
+  (job, { copy }) =>
+    copy === null && job.move.copies.length === 0
+      ? refuse('nothing', 'No copy was stated on this job.')
+      : accept({ type: 'copy-stated', copy }),
 );
 
 const isOff = (tray: readonly { id: string; out: number }[], settingId: string) =>

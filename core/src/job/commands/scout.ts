@@ -1,7 +1,7 @@
 import * as z from 'zod';
-import { slotsOf } from '../../hardware/index.js';
 import { buildScouting } from '../../teardown/index.js';
 import { isBefore } from '../phases.js';
+import { slotsOnBench } from '../place-of.js';
 import { BENCH, defineCommand, refuse } from './define.js';
 import { enterWay } from './enter-way.js';
 
@@ -18,10 +18,11 @@ export const scout = defineCommand(
     if (!isBefore(job.phase, 'way-in')) return refuse('too-late', 'The machine is past that: its way in is planned.');
     if (job.phase === 'intake') return refuse('too-early', 'Take the machine in first.');
     const model = knowledge.model(job.intake.modelId);
-    const slot = model && slotsOf(model, job.variantId).find((one) => one.id === slotId);
+    const slots = model ? slotsOnBench(model, job) : [];
+    const slot = slots.find((one) => one.id === slotId);
     if (!model || !slot) return refuse('no-slot', 'This machine has no such slot. Load the page again.');
     if (slot.reach.length === 0) return refuse('soldered', 'Nothing comes off to reach this one: it is part of the board.');
-    const way = buildScouting(model, slot, knowledge.policy());
-    return enterWay(model.guide, way, { scouting: { slotId, from: job.phase, why }, tryBeforeClosing: false });
+    const way = buildScouting(model, slot, { policy: knowledge.policy(), slots });
+    return enterWay(model.guide, way, { slotId, from: job.phase, why }, false);
   },
 );

@@ -23,6 +23,6 @@ export const turnBack = defineCommand(
     const guide = job.way.guide ?? knowledge.model(job.intake.modelId)?.guide;
     if (!guide) return refuse('no-guide', 'The guide of this model is not at hand. Load the page again.');
     const walked = begun.map((one) => one.step);
-    return accept({ type: 'turned-back', why, steps: [...walked, ...buildBack(guide, walked)] });
+    return accept({ type: 'turned-back', why, steps: [...walked, ...buildBack(guide, walked, job.way.steps)] });
   },
 );

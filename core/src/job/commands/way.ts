@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import type { Leg } from '../../teardown/index.js';
+import { AlsoKindSchema, alsoSteps } from '../also.js';
 import type { Phase } from '../phases.js';
 import type { JobState } from '../state.js';
 import { countOf, currentStep, type StepProgress } from '../walk.js';
@@ -68,6 +69,21 @@ export const takeBackTick = defineCommand(z.strictObject({ type: z.literal('take
   if (lastLeg !== leg) return refuse('other-leg', 'The last step belongs to the part before. Go back to it first.');
   return accept({ type: 'tick-taken-back' });
 });
+
+/** Something came out that the guide lacks: it goes on the tray like everything else, and its way back is there. */
+export const alsoOut = defineCommand(
+  z.strictObject({
+    type: z.literal('also-out'),
+    kind: AlsoKindSchema,
+    label: z.string().trim().min(2, 'Say what came out.').max(40),
+    count: z.number('Say how many.').int().min(1, 'One at the least.').max(60, 'Sixty are the most.'),
+  }),
+  BENCH,
+  (job, { kind, label, count }) => {
+    if (!job.way || job.phase !== 'way-in') return refuse('not-in', 'What also came out is written on the way in.');
+    return accept({ type: 'also-taken', ...alsoSteps(job, kind, label, count), count });
+  },
+);
 
 export const recordSerial = defineCommand(
   z.strictObject({

@@ -1,16 +1,9 @@
 import * as z from 'zod';
-import { causeById, shippedDiagnosis, RemedySchema, SenseSchema } from '../../diagnose/index.js';
+import { causeById, shippedDiagnosis, OldDriveSaysSchema, RemedySchema, SenseSchema } from '../../diagnose/index.js';
 import { SelfReportSchema } from '../../hardware/index.js';
-import {
-  AboutSchema,
-  DataStakeSchema,
-  DocumentSourceSchema,
-  RunKindSchema,
-  SeenSchema,
-  stopHolds,
-  type Conclusion,
-  type Stop,
-} from '../diagnosis.js';
+import { AboutSchema, DocumentSourceSchema, RunKindSchema, SeenSchema, stopHolds, type Conclusion, type Stop } from '../diagnosis.js';
+import { ComparedSchema } from '../copies.js';
+import { DataStakeSchema } from '../stake.js';
 import type { JobState } from '../state.js';
 import { PricingSchema } from '../../quote/index.js';
 import { defineEvent, stamp } from './define.js';
@@ -60,7 +53,7 @@ export const testSetAside = defineEvent(
   },
 );
 
-/** `say`, `cure`, `remedy` and `weighed` came later: older conclusions take them from the edition that shipped. */
+/** `say`, `cure`, `remedy`, `weighed` and `oldDrive` came later: older conclusions take them from the edition that shipped. */
 const concludedShape = z.strictObject({
   type: z.literal('concluded'),
   about: AboutSchema.optional(),
@@ -70,6 +63,7 @@ const concludedShape = z.strictObject({
   cure: z.string().optional(),
   remedy: RemedySchema.optional(),
   weighed: z.strictObject({ causeId: z.string(), say: z.string(), chance: z.number() }).nullable().optional(),
+  oldDrive: OldDriveSaysSchema.nullable().optional(),
 });
 
 export const concluded = defineEvent(concludedShape, (job, { about = 'before', causeId, reason, ...own }, meta) => {
@@ -81,6 +75,7 @@ export const concluded = defineEvent(concludedShape, (job, { about = 'before', c
     cure: own.cure ?? shipped?.cure ?? '',
     remedy: own.remedy ?? shipped?.remedy ?? { kind: 'no-drive' },
     weighed: own.weighed ?? null,
+    oldDrive: own.oldDrive !== undefined ? own.oldDrive : (shipped?.oldDrive ?? null),
     ...stamp(meta),
   };
   return about === 'before' ? { ...job, conclusion } : { ...job, afterConclusion: conclusion };
@@ -143,10 +138,11 @@ export const runEnded = defineEvent(
     runId: z.string(),
     state: z.enum(['done', 'failed', 'stopped', 'drive-gone', 'forgotten']),
     sentence: z.string(),
+    compared: ComparedSchema.nullable().default(null),
   }),
-  (job, { runId, state, sentence }, meta) => ({
+  (job, { runId, state, sentence, compared }, meta) => ({
     ...job,
-    runs: job.runs.map((run) => (run.runId === runId ? { ...run, ended: { state, sentence, ...stamp(meta) } } : run)),
+    runs: job.runs.map((run) => (run.runId === runId ? { ...run, ended: { state, sentence, compared, ...stamp(meta) } } : run)),
   }),
 );
 

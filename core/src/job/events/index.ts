@@ -28,9 +28,20 @@ import { memoryRead, newReportRead, speedMeasured, timeMeasured, unpluggedChecke
 import { fullnessStated, layoutWished, mapRead, moveFactsStated, openingChecked, runProgressed, tableRead } from './move.js';
 import { needMet, ordered, orderTold, promiseMoved } from './orders.js';
 import { baselineChecked, driveProved, setUpChecked, tried } from './proof.js';
-import { safeguardDecided, settingTurnedOff, settingTurnedOn } from './safeguard.js';
+import { copyStated, safeguardAnswered, safeguardDecided, settingTurnedOff, settingTurnedOn } from './safeguard.js';
 import { sealedDestroyed, sealedKept, sealedLooked } from './sealed.js';
-import { scouted, screwsCounted, turnedBack, leftShort, serialRecorded, ticked, tickTakenBack, waitStarted, wayPlanned } from './way.js';
+import {
+  alsoTaken,
+  scouted,
+  screwsCounted,
+  turnedBack,
+  leftShort,
+  serialRecorded,
+  ticked,
+  tickTakenBack,
+  waitStarted,
+  wayPlanned,
+} from './way.js';
 
 /** Every kind of event. A new one: its file beside these, and its name here. */
 const definitions = [
@@ -66,6 +77,8 @@ const definitions = [
   mapRead,
   runProgressed,
   safeguardDecided,
+  safeguardAnswered,
+  copyStated,
   openingChecked,
   settingTurnedOff,
   settingTurnedOn,
@@ -75,6 +88,7 @@ const definitions = [
   screwsCounted,
   waitStarted,
   ticked,
+  alsoTaken,
   leftShort,
   tickTakenBack,
   serialRecorded,
@@ -131,8 +145,10 @@ const GROWN: ReadonlySet<JobEvent['type']> = new Set([
   'need-stated',
   'drive-chosen',
   'run-started',
+  'run-ended',
   'old-drive-settled',
   'way-planned',
+  'turned-back',
   'noted',
 ]);
 /** An event as it lies in the log, brought to today's shape: fields added since get their defaults. */

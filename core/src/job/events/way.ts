@@ -1,8 +1,9 @@
 import * as z from 'zod';
 import { GuideSchema } from '../../hardware/index.js';
-import { WayStepSchema } from '../../teardown/index.js';
+import { StartSchema, WayStepSchema, type WayStep } from '../../teardown/index.js';
 import { PhaseSchema } from '../phases.js';
 import { CountLineSchema } from '../screw-count.js';
+import { isAlso } from '../also.js';
 import type { JobState, Tick } from '../state.js';
 import { moveThings } from '../tray.js';
 import { defineEvent, stamp } from './define.js';
@@ -17,6 +18,7 @@ export const wayPlanned = defineEvent(
     guide: GuideSchema.nullable().default(null),
     scouting: z.strictObject({ slotId: z.string(), from: PhaseSchema, why: z.string() }).nullable().default(null),
     tryBeforeClosing: z.boolean().default(true),
+    start: StartSchema.nullable().default(null),
   }),
   (job, { type: _, ...planned }) => ({
     ...job,
@@ -76,11 +78,42 @@ export const leftShort = defineEvent(
   (job, { stepId, reason }, meta) => walk(job, { stepId, key: null, count: 0, short: reason, ...stamp(meta) }),
 );
 
-/** The last tick, whatever it was, did not happen after all. */
+/** Something that the guide lacks came out: it lies on the tray from now on, and its way back stands where it has to be walked. */
+export const alsoTaken = defineEvent(
+  z.strictObject({
+    type: z.literal('also-taken'),
+    stepIn: WayStepSchema,
+    stepBack: WayStepSchema,
+    /** The step of the way that each stands before; null: at its end. */
+    inBefore: z.string().nullable(),
+    backBefore: z.string().nullable(),
+    count: z.number().int().min(1).max(60),
+  }),
+  (job, { stepIn, stepBack, inBefore, backBefore, count }, meta) => {
+    if (!job.way) return job;
+    const steps = insert(insert(job.way.steps, stepBack, backBefore), stepIn, inBefore);
+    return walk(
+      { ...job, way: { ...job.way, steps } },
+      { stepId: stepIn.id, key: stepIn.moves[0]!.key, count, short: null, ...stamp(meta) },
+    );
+  },
+);
+
+function insert(steps: readonly WayStep[], step: WayStep, before: string | null): WayStep[] {
+  const at = steps.findIndex((one) => one.id === before);
+  return at < 0 ? [...steps, step] : [...steps.slice(0, at), step, ...steps.slice(at)];
+}
+
+/** The last tick, whatever it was, did not happen after all. What the guide lacks was written with its tick, and goes with it. */
 export const tickTakenBack = defineEvent(z.strictObject({ type: z.literal('tick-taken-back') }), (job) => {
   const last = job.way?.ticks.at(-1);
   if (!job.way || !last) return job;
-  return { ...job, way: { ...job.way, ticks: job.way.ticks.slice(0, -1) }, tray: trayAfter(job, last, -last.count) };
+  const tray = trayAfter(job, last, -last.count);
+  const ticks = job.way.ticks.slice(0, -1);
+  const own = job.way.steps.find((step) => step.id === last.stepId && isAlso(step));
+  if (!own) return { ...job, way: { ...job.way, ticks }, tray };
+  const steps = job.way.steps.filter((step) => step !== own && step.id !== own.mirrorOf);
+  return { ...job, way: { ...job.way, steps, ticks }, tray: tray.filter((item) => !item.id.startsWith(`${own.id}/`)) };
 });
 
 export const serialRecorded = defineEvent(

@@ -1,5 +1,5 @@
 import { LEAD } from '../actor.js';
-import { must, should, type Gate, type Missing } from './gate.js';
+import { should, type Gate, type Missing } from './gate.js';
 import { sayMoney } from '../../units/index.js';
 import { agreementHolds, billNow, paidMinor } from '../agreement.js';
 import { ANYONE } from '../actor.js';
@@ -7,7 +7,7 @@ import type { JobState } from '../state.js';
 
 /** The customer knows what it costs and has said yes to it; what has to be paid first is paid. */
 export const agree: Gate = (job) => {
-  if (!job.offer) return [must('offer', 'Work out an offer.')];
+  if (!job.offer) return [should('offer', 'Work out an offer.', LEAD)];
   const missing = agreementOpen(job);
   const { agreement } = job;
   if (agreement && agreement.depositMinor > paidMinor(job))

@@ -1,9 +1,12 @@
 import { sayItem, stillOut, trayWaiverCode } from '../tray.js';
 import { sayMoney } from '../../units/index.js';
-import { ANYONE } from '../actor.js';
-import { billNow, paidMinor } from '../agreement.js';
+import { ANYONE, LEAD } from '../actor.js';
+import { billNow, GIFT, paidMinor } from '../agreement.js';
+import { hadOldDrive } from '../old-drive.js';
 import { removedNow, removedParts } from '../removed.js';
 import { agreementOpen } from './agree.js';
+import { copyOpen } from './copy.js';
+import type { JobState } from '../state.js';
 import { must, should, type Gate } from './gate.js';
 
 /** Nothing left open: the tray is empty, or somebody says why it is not. */
@@ -12,11 +15,18 @@ export const handOver: Gate = (job) => {
     .filter((item) => item.kind !== 'drive')
     .map((item) => should(trayWaiverCode(item), `Still on the tray: ${sayItem(item)}.`));
   const driveOut = stillOut(job).some((item) => item.kind === 'drive');
-  if (driveOut || (job.choice && !job.endedEarly && !job.oldDriveFate)) missing.push(must('old-drive', 'Say where the old drive goes.'));
+  if (driveOut || (!job.endedEarly && !job.oldDriveFate && hadOldDrive(job)))
+    missing.push(must('old-drive', 'Say where the old drive goes.'));
   for (const what of removedParts(job))
     if (!removedNow(job, what)) missing.push(must(`removed:${what}`, `Say where the old part goes: ${what}.`));
-  if (job.choice && !job.endedEarly) missing.push(...agreementOpen(job));
+  if (job.choice && !job.endedEarly) missing.push(...copyOpen(job));
   const bill = billNow(job);
+  // Nothing leaves without a bill, or a gift with a name under it.
+  if (!bill && leavesWithSomething(job))
+    missing.push(
+      should(GIFT, 'No bill is on this job. Work out what it costs, or a lead signs that it is given: the reason is kept.', LEAD, 'agree'),
+    );
+  else if (job.choice && !job.endedEarly) missing.push(...agreementOpen(job));
   const owed = (bill?.totalMinor ?? 0) - paidMinor(job);
   if (bill && owed !== 0)
     missing.push(
@@ -30,3 +40,7 @@ export const handOver: Gate = (job) => {
     );
   return missing;
 };
+
+/** A part of ours, or work on it, goes out with the machine. */
+const leavesWithSomething = (job: JobState): boolean =>
+  (job.choice !== null && !job.endedEarly) || job.companions.some((one) => one.outcome !== 'rolled-back') || job.priceChanges.length > 0;

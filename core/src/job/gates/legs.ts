@@ -1,8 +1,10 @@
 import type { Leg } from '../../teardown/index.js';
+import { phaseAfter } from '../phases.js';
 import { progress } from '../walk.js';
 import { countOpen } from '../screw-count.js';
 import { sayItem, stillOut, trayWaiverCode } from '../tray.js';
 import { agreementOpen } from './agree.js';
+import { copyOpen } from './copy.js';
 import { must, should, type Gate } from './gate.js';
 import { partsOpen } from './parts.js';
 
@@ -18,6 +20,8 @@ export const wayIn: Gate = (job) => [...walked('in')(job), ...(job.way?.scouting
 export const swap: Gate = (job) => [
   ...walked('swap')(job),
   ...(job.serials.newDrive ? [] : [should('new-serial', 'The new drive’s serial is not recorded.')]),
+  // While both drives can still be reached: a machine that is closed untried has no later moment.
+  ...(phaseAfter(job) === 'way-out' ? copyOpen(job) : []),
 ];
 /** After a visit to look nothing stays out: the machine may wait for its part closed. */
 export const wayOut: Gate = (job) => [
@@ -27,5 +31,6 @@ export const wayOut: Gate = (job) => [
         .filter((item) => item.kind !== 'setting')
         .map((item) => should(trayWaiverCode(item), `Still on the tray: ${sayItem(item)}.`))
     : []),
+  ...(job.way?.scouting ? [] : copyOpen(job)),
   ...countOpen(job).map((sentence) => should('screw-count', sentence)),
 ];

@@ -1,3 +1,4 @@
+import { LEAD } from '../actor.js';
 import { BASELINE_CHECKS } from '../baseline.js';
 import { unpluggedChecks } from '../unplugged.js';
 import { verdictOfSpeed } from '../verdict-of-speed.js';
@@ -23,7 +24,8 @@ export const prove: Gate = (job) => {
   for (const { id, say } of BASELINE_CHECKS) {
     if (job.intake.baseline[id] !== 'works') continue;
     const after = job.after[id]?.result;
-    if (after === undefined || after === 'not-tried') missing.push(must(`baseline:${id}`, `${say} worked at intake: try it again.`));
+    if (after === undefined || after === 'not-tried')
+      missing.push(should(`baseline:${id}`, `${say} worked at intake: try it again.`, LEAD));
     else if (after === 'faulty') missing.push(should(`baseline-fault:${id}`, `${say} worked at intake and does not now.`));
   }
   if (job.conclusion && !job.confirmed) missing.push(must('confirmed', 'Say whether it was what you concluded.'));

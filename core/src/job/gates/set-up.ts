@@ -1,12 +1,13 @@
+import { LEAD } from '../actor.js';
 import { setUpItems } from '../set-up.js';
 import { stillOut } from '../tray.js';
 import type { Companion } from '../companion.js';
-import { must, type Gate, type Missing } from './gate.js';
+import { must, should, type Gate, type Missing } from './gate.js';
 
 export const setUp: Gate = (job) => [
   ...stillOut(job)
     .filter((item) => item.kind === 'setting')
-    .map((item) => must(`setting:${item.id}`, `${item.label} is still off.`)),
+    .map((item) => should(`setting:${item.id}`, `${item.label} is still off.`, LEAD)),
   ...setUpItems(job)
     .filter((item) => !job.setUp[item.id])
     .map((item) => must(`set-up:${item.id}`, `${item.say}: not checked.`)),

@@ -1,7 +1,12 @@
-import { must, should, type Gate } from './gate.js';
+import { LEAD } from '../actor.js';
+import type { JobState } from '../state.js';
+import { copyOpen } from './copy.js';
+import { should, type Gate, type Missing } from './gate.js';
 
-/** Named with a trailing word because `try` belongs to the language. */
-export const tryOut: Gate = ({ tried }) => {
-  if (!tried) return [must('tried', 'Start it with the cover resting on, and say what firmware lists.')];
+/** Named with a trailing word because `try` belongs to the language. What was to be copied is asked for before it is closed. */
+export const tryOut: Gate = (job) => [...shown(job), ...copyOpen(job)];
+
+function shown({ tried }: JobState): Missing[] {
+  if (!tried) return [should('tried', 'Start it with the cover resting on, and say what firmware lists.', LEAD)];
   return tried.listed && tried.right ? [] : [should('not-right', tried.sentence)];
-};
+}

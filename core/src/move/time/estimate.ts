@@ -64,5 +64,11 @@ export const sum = (...ranges: readonly Range[]): Range => ({
   p50: ranges.reduce((total, one) => total + one.p50, 0),
   p90: ranges.reduce((total, one) => total + one.p90, 0),
 });
+/** A range that holds all of these: it is one of them, and nobody knows which. */
+export const widest = (ranges: readonly Range[]): Range => ({
+  p10: Math.min(...ranges.map((one) => one.p10)),
+  p50: ranges.reduce((total, one) => total + one.p50, 0) / ranges.length,
+  p90: Math.max(...ranges.map((one) => one.p90)),
+});
 export const between = (p10: number, p90: number): Range => ({ p10, p50: (p10 + p90) / 2, p90 });
 export const NO_TIME: Range = { p10: 0, p50: 0, p90: 0 };

@@ -6,8 +6,8 @@ const HANDS = between(8, 15);
 export const add: Way = {
   id: 'add',
   say: 'Add as a second drive',
-  judge({ spareSlot, health }) {
-    if (!spareSlot) return null;
+  judge({ beside, health }) {
+    if (!beside) return null;
     const ill = health === 'failing' || health === 'dead' || health === 'bad-areas';
     return {
       line: 'The old drive stays; the new one is empty room.',

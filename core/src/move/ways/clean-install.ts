@@ -1,5 +1,5 @@
 import { between, NO_TIME, sum } from '../time/estimate.js';
-import { BACKUP_FIRST, carryTime, filesOf, secureBootOff, usbMedium } from './parts.js';
+import { BACKUP_FIRST, carryTime, filesOf, lacksBackup, secureBootOff, sumKnown, usbMedium } from './parts.js';
 import type { Way } from './way.js';
 
 /** Installer, drivers, updates; then each program (common practice, no source). */
@@ -15,11 +15,11 @@ export const cleanInstall: Way = {
     const { facts, nothingToKeep, health, backup } = crossing;
     const programs = facts.programs ?? USUAL_PROGRAMS;
     const byHand = { p10: programs * PER_PROGRAM.p10, p50: programs * PER_PROGRAM.p50, p90: programs * PER_PROGRAM.p90 };
-    const unread = health === 'dead' && backup === 'none' && !nothingToKeep;
+    const unread = health === 'dead' && (backup === 'none' || backup === 'unknown') && !nothingToKeep;
     const files = nothingToKeep ? NO_TIME : carryTime(crossing, { files: filesOf(crossing), verify: false });
-    const why = unread ? 'The old drive does not answer and there is no backup: its files cannot be brought back here.' : null;
+    const why = unread ? 'The old drive does not answer and no backup is known of: its files cannot be brought back here.' : null;
     const before = [
-      ...(backup === 'verified' || nothingToKeep ? [] : [BACKUP_FIRST]),
+      ...(lacksBackup(crossing) ? [BACKUP_FIRST] : []),
       ...usbMedium(crossing),
       ...(facts.storageMode === 'same'
         ? []
@@ -40,7 +40,7 @@ export const cleanInstall: Way = {
         { say: 'The wrong drive is chosen', detail: 'Everything on it is gone: unplug the others', chance: 'never', kind: 'never-do' },
       ],
       hands: sum(INSTALL_HANDS, byHand),
-      total: sum(INSTALL, byHand, files),
+      total: sumKnown(INSTALL, byHand, files),
     };
   },
 };

@@ -1,7 +1,18 @@
 import type { Crossing } from '../crossing.js';
 import { bytesOf } from '../disk.js';
-import { between, sum } from '../time/estimate.js';
-import { badAreaRisk, beforeSectors, carryTime, dropOutRisk, isDead, keyRisk, NEVER_BOTH, reachFault, secureBootOff } from './parts.js';
+import { between, type Range } from '../time/estimate.js';
+import {
+  badAreaRisk,
+  beforeSectors,
+  carryTime,
+  dropOutRisk,
+  isDead,
+  keyRisk,
+  NEVER_BOTH,
+  reachFault,
+  secureBootOff,
+  sumKnown,
+} from './parts.js';
 import type { Doing, Way } from './way.js';
 
 /** Hands: connect, choose, check, grow (common practice, no source). */
@@ -14,6 +25,7 @@ export const clone: Way = {
     const { facts, layout, health } = crossing;
     const why =
       isDead(crossing) ??
+      (health === 'failing' ? 'The old drive is failing: it is not cloned but rescued, sound parts first, and read once.' : null) ??
       reachFault(crossing) ??
       (crossing.targetNative4096 && crossing.source?.sectorSize !== 4096
         ? 'The new drive has sectors of 4096 bytes and does not emulate 512: file systems copied sector by sector do not work on it. Copy the files, or install anew.'
@@ -25,7 +37,10 @@ export const clone: Way = {
     const before = [...beforeSectors(crossing), ...secureBootOff(crossing), ...shrinking(crossing), ...storageMode(crossing)];
     const time = carryTime(crossing, { files: 0 });
     return {
-      line: health === 'sound' ? 'All of it, as it was.' : `As it was; the old drive must read for ${sayHours(time.p50)}.`,
+      line:
+        health === 'sound'
+          ? 'All of it, as it was.'
+          : `As it was; the old drive must read ${time ? `for ${sayHours(time)}` : 'all of it; how much that is nobody knows'}.`,
       possible: why ? 'no' : before.some((one) => MUST.includes(one.id)) ? 'after' : 'yes',
       why,
       before,
@@ -45,7 +60,7 @@ export const clone: Way = {
           : [],
       risks: [...badAreaRisk(crossing), ...keyRisk(crossing), dropOutRisk(crossing), NEVER_BOTH],
       hands: HANDS,
-      total: sum(HANDS, time),
+      total: sumKnown(HANDS, time),
     };
   },
 };
@@ -54,7 +69,7 @@ export const clone: Way = {
 const beyondMbr = (layout: Crossing['layout']): boolean => layout?.ok === true && layout.table === 'mbr' && layout.totalSectors > 2 ** 32;
 
 /** Without these nothing can begin. */
-const MUST = ['unlock', 'ask-encryption', 'backup', 'storage-mode'];
+const MUST = ['unlock', 'see-encryption', 'ask-encryption', 'backup', 'storage-mode'];
 
 /** On a smaller drive partitions have to shrink first, where they are. */
 function shrinking({ source, target, layout }: Crossing): Doing[] {
@@ -78,5 +93,9 @@ const storageMode = ({ facts }: Crossing): Doing[] =>
       ]
     : [];
 
-const sayHours = (minutes: number): string =>
-  minutes < 50 ? `${Math.max(1, Math.round(minutes / 5) * 5)} min` : `${Math.round(minutes / 30) / 2 || 1} h`;
+/** `35 min`, `2 h`; over an hour apart: `1 to 6 h`. */
+const sayHours = ({ p10, p90, p50 }: Range): string => {
+  const hours = (minutes: number) => Math.max(1, Math.round(minutes / 30)) / 2;
+  if (p90 - p10 > 60) return `${hours(p10)} to ${hours(p90)} h`;
+  return p50 < 50 ? `${Math.max(1, Math.round(p50 / 5) * 5)} min` : `${hours(p50)} h`;
+};

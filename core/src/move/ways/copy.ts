@@ -1,5 +1,5 @@
-import { between, sum } from '../time/estimate.js';
-import { BACKUP_FIRST, badAreaRisk, carryTime, dropOutRisk, filesOf, isDead, reachFault } from './parts.js';
+import { between } from '../time/estimate.js';
+import { BACKUP_FIRST, badAreaRisk, carryTime, dropOutRisk, filesOf, isDead, lacksBackup, reachFault, sumKnown } from './parts.js';
 import type { Way } from './way.js';
 
 /** Hands: partition, copy, make it start (common practice, no source). */
@@ -15,7 +15,7 @@ export const copy: Way = {
       reachFault(crossing) ??
       (facts.encryption === 'locked' ? 'It is encrypted and locked: files can only be read once it is unlocked.' : null) ??
       (layout && !layout.ok ? layout.sentence : null);
-    const before = crossing.backup === 'verified' || crossing.nothingToKeep ? [] : [BACKUP_FIRST];
+    const before = lacksBackup(crossing) ? [BACKUP_FIRST] : [];
     return {
       line: 'New file systems, every file copied; for other sector sizes.',
       possible: why ? 'no' : before.length > 0 ? 'after' : 'yes',
@@ -29,7 +29,7 @@ export const copy: Way = {
         { say: 'It does not start at once', detail: 'Start files are written anew from the medium', chance: '1 in 4', kind: 'may' },
       ],
       hands: HANDS,
-      total: sum(HANDS, carryTime(crossing, { files: filesOf(crossing) })),
+      total: sumKnown(HANDS, carryTime(crossing, { files: filesOf(crossing) })),
     };
   },
 };

@@ -1,6 +1,6 @@
-import { between, sum, type Range } from '../time/estimate.js';
-import { badAreaRisk, carryTime, dropOutRisk, isDead, NEVER_BOTH, reachFault } from './parts.js';
-import type { Way } from './way.js';
+import { between, type Range } from '../time/estimate.js';
+import { badAreaRisk, carryTime, dropOutRisk, isDead, NEVER_BOTH, sumKnown } from './parts.js';
+import type { Doing, Way } from './way.js';
 
 const HANDS = between(15, 30);
 /** Re-reading bad ground costs many times what sound ground does (common practice, no source). */
@@ -11,19 +11,23 @@ export const rescue: Way = {
   say: 'Rescue read',
   judge(crossing) {
     const { facts, health } = crossing;
-    const why =
-      isDead(crossing) ??
-      reachFault(crossing) ??
-      (facts.imageStore ? null : 'A healthy drive or store with room for an image of the whole old drive is needed first.');
+    // What is missing is got first: it never makes another way the safer one.
+    const why = isDead(crossing);
+    const first: Doing[] = [
+      ...(facts.imageStore
+        ? []
+        : [{ id: 'image-store', say: 'Get a healthy drive or store with room for an image of the whole old drive' }]),
+      ...(facts.reach === 'none' ? [{ id: 'reach', say: 'Get a dock or an enclosure in which the old drive can be read' }] : []),
+    ];
     const [least, most] = SLOWER[health === 'dead' ? 'failing' : health];
     const read = carryTime(crossing, { files: 0, whole: true, verify: false });
     const back = carryTime({ ...crossing, badAreas: 0 }, { files: 0, verify: false });
-    const slow: Range = { p10: read.p10 * least, p50: read.p50 * (least + most) * 0.5, p90: read.p90 * most };
+    const slow: Range | null = read && { p10: read.p10 * least, p50: read.p50 * (least + most) * 0.5, p90: read.p90 * most };
     return {
       line: 'Sound parts first, onto an image; if a clone stalls 3 times.',
-      possible: why ? 'no' : 'yes',
+      possible: why ? 'no' : first.length > 0 ? 'after' : 'yes',
       why,
-      before: [{ id: 'no-repair', say: 'Repair nothing in place; read only, and keep the map of what is read' }],
+      before: [...first, { id: 'no-repair', say: 'Repair nothing in place; read only, and keep the map of what is read' }],
       after: [{ id: 'clone-image', say: 'Clone from the image onto the new drive, never from the old one again' }],
       lost: crossing.badAreas > 0 ? ['What lies where it does not read'] : [],
       risks: [
@@ -38,7 +42,7 @@ export const rescue: Way = {
         NEVER_BOTH,
       ],
       hands: HANDS,
-      total: sum(HANDS, slow, back),
+      total: sumKnown(HANDS, slow, back),
     };
   },
 };

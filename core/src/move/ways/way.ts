@@ -33,9 +33,9 @@ export interface WayAcross {
   readonly after: readonly Doing[];
   readonly lost: readonly string[];
   readonly risks: readonly MoveRisk[];
-  /** Minutes of hands, and until it is done. */
+  /** Minutes of hands, and until it is done; null: a size that it hangs on is not known. */
   readonly hands: Range;
-  readonly total: Range;
+  readonly total: Range | null;
 }
 
 /** A way: what it is called, and how it is judged. */

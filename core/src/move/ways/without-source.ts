@@ -1,5 +1,5 @@
-import { between, sum } from '../time/estimate.js';
-import { carryTime, keyRisk, secureBootOff, usbMedium } from './parts.js';
+import { between } from '../time/estimate.js';
+import { carryTime, keyRisk, secureBootOff, sumKnown, usbMedium } from './parts.js';
 import type { Way } from './way.js';
 
 const RESTORE_HANDS = between(10, 20);
@@ -13,9 +13,10 @@ export const restoreBackup: Way = {
     const none = crossing.backup === 'none';
     return {
       line: 'New drive filled from their backup; as old as that is.',
-      possible: none ? 'no' : crossing.backup === 'made' ? 'after' : 'yes',
+      possible: none ? 'no' : crossing.backup === 'verified' ? 'yes' : 'after',
       why: none ? 'There is no backup.' : null,
       before: [
+        ...(crossing.backup === 'unknown' ? [{ id: 'ask-backup', say: 'Ask whether there is a backup, and where' }] : []),
         ...(crossing.backup === 'made' ? [{ id: 'backup', say: 'Read the backup back and see that it opens' }] : []),
         ...usbMedium(crossing),
         ...secureBootOff(crossing),
@@ -27,7 +28,7 @@ export const restoreBackup: Way = {
         { say: 'The backup lacks something', detail: 'Keep the old drive until the customer has looked', chance: '1 in 6', kind: 'may' },
       ],
       hands: RESTORE_HANDS,
-      total: sum(RESTORE_HANDS, carryTime({ ...crossing, badAreas: 0, health: 'sound' }, { files: 0, verify: false })),
+      total: sumKnown(RESTORE_HANDS, carryTime({ ...crossing, badAreas: 0, health: 'sound' }, { files: 0, verify: false })),
     };
   },
 };

@@ -186,6 +186,8 @@ export class SimulatedDock {
       badAreas: timeline.meets.filter((area) => area.startByte <= bytes),
       history: historyOf(timeline, seconds, bytes),
       selfTest: state === 'done' ? timeline.ends.selfTest : null,
+      // A clone is read back and compared; a rescue read has nothing to compare with where it left something out.
+      compared: state !== 'done' ? null : run.kind === 'clone' ? 'whole' : run.kind === 'rescue' ? 'not' : null,
       sentence: cut?.sentence ?? (over ? timeline.ends.sentence : state === 'paused' ? 'Paused by hand.' : `${SAY_RUN[run.kind]} goes on.`),
     };
   }

@@ -7,6 +7,7 @@ import { JobLine } from '../drawing/job-line';
 import { Clock } from '../shell/clock';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys, type Bindings } from '../shell/keys';
+import { Scans } from '../shell/scans';
 import { Night } from '../shell/night';
 import { sayPromise, saySpare, sayTime } from '../shell/promise';
 import { BenchActions, selectBench, selectBenchJobs } from '../state/bench/bench.reducer';
@@ -95,6 +96,13 @@ export class BenchScreen {
         { say: index === 0 ? 'Open a job by its key, 1 to 9' : '', run: () => this.openByKey(String(index + 1)) },
       ]),
     );
+    // A machine's or a drive's serial: what is found stands there, to be opened by a hand.
+    inject(Scans).take(({ code, driveId, partId }) => {
+      if (driveId !== null || partId !== null) return false;
+      this.typed.set(code);
+      this.findField()?.nativeElement.focus();
+      return true;
+    });
     inject(Keys).bind({
       '/': { say: 'Find a job, serial or person', run: () => this.findField()?.nativeElement.focus() },
       I: { say: 'Take in a machine', run: () => void this.router.navigate(['/take-in']) },

@@ -42,6 +42,7 @@ export function addCause(edition: DiagnosisKnowledge, say: string): { edition: D
     priorJobs: 5,
     floor: 0,
     onlyIf: null,
+    oldDrive: null,
     remedy: { kind: 'no-drive' },
     cure: 'Say what cures it.',
   };

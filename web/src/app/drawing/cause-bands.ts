@@ -53,7 +53,7 @@ const MOST_MARKS = 2;
               [style.left.px]="one.x"
               [style.width.px]="one.width"
               [attr.aria-pressed]="one.leftOut"
-              [title]="one.leftOut ? 'Count it again' : 'Leave it out and see'"
+              [title]="whole(one) + (one.leftOut ? ' Count it again' : ' Leave it out and see')"
               (click)="toggled.emit(one.observation)"
             >
               <span class="k"><p-key [name]="one.number" /> {{ one.leftOut ? 'Out' : one.sense }}</span
@@ -63,9 +63,9 @@ const MOST_MARKS = 2;
               }
             </button>
           } @else {
-            <span class="head" [style.left.px]="one.x" [style.width.px]="one.width"
+            <span class="head" [style.left.px]="one.x" [style.width.px]="one.width" [title]="whole(one)"
               ><span class="k">{{ one.sense }}</span
-              >{{ one.say }}
+              ><span class="say">{{ one.say }}</span>
               @if (one.detail) {
                 <b>{{ one.detail }}</b>
               }
@@ -154,8 +154,14 @@ const MOST_MARKS = 2;
       overflow-wrap: anywhere;
     }
     .head b {
-      display: block;
       font-weight: 650;
+    }
+    /* Two whole lines each; what is longer ends in a mark, and its title holds all of it. */
+    .head :is(b, .say) {
+      display: -webkit-box;
+      -webkit-box-orient: vertical;
+      -webkit-line-clamp: 2;
+      overflow: hidden;
     }
     button.head:hover {
       background: var(--rain-wash);
@@ -256,6 +262,7 @@ export class CauseBands {
   /** Looked at only: nothing is left out to see. */
   readonly fixed = input(false);
   readonly toggled = output<string>();
+  protected readonly whole = ({ say, detail }: { say: string; detail: string }): string => `${say}.${detail ? ` ${detail}.` : ''}`;
   protected readonly width = WIDTH;
   protected readonly height = HEIGHT;
   protected readonly shape = computed(() => bandsShape(this.model().causes, this.model().findings.length, WIDTH, HEIGHT));

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Guide, WayStep } from '@petrichor/core';
+import { machineOutlineOf, type Guide, type WayStep } from '@petrichor/core';
+import { placeLabels } from './label-places.geometry';
 
 /** Drawn width of the machine, px; the height follows from its outline. */
 const WIDTH = 416;
@@ -28,12 +29,17 @@ const WIDTH = 416;
         } @else {
           <rect class="landmark" [attr.x]="mark.x" [attr.y]="mark.y" [attr.width]="mark.width" [attr.height]="mark.height" rx="3" />
         }
-        @if (mark.label) {
-          <text class="edge" [attr.x]="mark.x + mark.width / 2" [attr.y]="mark.labelY" text-anchor="middle">{{ mark.label }}</text>
-        }
       }
       @for (hole of map.others; track $index) {
         <circle class="other" [attr.cx]="hole.x" [attr.cy]="hole.y" r="3.2" />
+      }
+      @for (label of map.labels; track $index) {
+        @if (label.leader) {
+          <path class="leader" [attr.d]="label.leader" />
+        }
+        @for (line of label.lines; track $index) {
+          <text class="edge" [attr.x]="line.x" [attr.y]="line.y" text-anchor="middle">{{ line.text }}</text>
+        }
       }
       @for (hole of map.holes; track hole.name) {
         <g [attr.class]="hole.state" [attr.transform]="'translate(' + hole.x + ' ' + hole.y + ')'">
@@ -53,10 +59,14 @@ const WIDTH = 416;
     </svg>
   `,
   styles: `
+    :host {
+      display: block;
+      min-height: 0;
+    }
     svg {
       width: 100%;
       max-width: 470px;
-      height: auto;
+      height: 100%;
     }
     .body {
       fill: var(--panel);
@@ -74,6 +84,9 @@ const WIDTH = 416;
     .edge {
       font-size: 13px;
       fill: var(--muted);
+    }
+    .leader {
+      stroke: var(--muted);
     }
     .other {
       fill: var(--ground);
@@ -118,7 +131,7 @@ export class OutlineMap {
   readonly guide = input.required<Guide>();
   readonly step = input.required<WayStep>();
   readonly moved = input<Readonly<Record<string, number>>>({});
-  protected readonly outline = computed(() => this.guide().outline);
+  protected readonly outline = computed(() => machineOutlineOf(this.guide(), this.step().side ?? this.guide().startSide));
 
   protected readonly drawn = computed(() => {
     const { widthMm, heightMm, landmarks } = this.outline();
@@ -148,22 +161,25 @@ export class OutlineMap {
       }),
     );
     const others = this.guide()
-      .operations.flatMap((operation) => operation.takes)
+      .operations.filter((operation) => machineOutlineOf(this.guide(), operation.side ?? this.guide().startSide) === this.outline())
+      .flatMap((operation) => operation.takes)
       .flatMap((thing) => (thing.kind === 'screw' ? thing.holes : []))
       .filter((hole) => !mine.has(`${hole.xMm} ${hole.yMm}`))
       .map((hole) => ({ x: x(hole.xMm), y: y(hole.yMm) }));
+    const height = Math.round(heightMm * scale);
+    const marks = landmarks.map(({ label, shape, xMm, yMm, ...mark }) => ({
+      label,
+      shape,
+      box: { x: x(xMm), y: y(yMm), width: mark.widthMm * scale, height: mark.heightMm * scale },
+    }));
+    // A step's own screws grow when they are next: names keep clear of them at that size.
+    const spots = [...holes.map((hole) => ({ x: hole.x, y: hole.y, r: 14 })), ...others.map((hole) => ({ ...hole, r: 4 }))];
     return {
       width: WIDTH,
-      height: Math.round(heightMm * scale),
+      height,
       hundredMm: 100 * scale,
-      landmarks: landmarks.map((mark) => {
-        const [left, top, width, height] = [x(mark.xMm), y(mark.yMm), mark.widthMm * scale, mark.heightMm * scale];
-        // A name under this step's screws would not be read: it moves above.
-        const covered = holes.some(
-          (hole) => hole.x > left - 8 && hole.x < left + width + 8 && hole.y > top - 8 && hole.y < top + height + 8,
-        );
-        return { label: mark.label, shape: mark.shape, x: left, y: top, width, height, labelY: covered ? top - 16 : top + height / 2 + 4 };
-      }),
+      landmarks: marks.map(({ shape, box }) => ({ shape, ...box })),
+      labels: placeLabels(marks, spots, { x: 4, y: 16, width: WIDTH, height }).filter((one) => one !== null),
       others,
       // The one that is next is drawn last, so that nothing lies over it.
       holes: [...holes].sort((a, b) => Number(a.state === 'now') - Number(b.state === 'now')),

@@ -1,12 +1,17 @@
 import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input } from '@angular/core';
 import { currentStep, progress, SAY_PHASE, sayMinutes, stillOut, trayItemId, type JobState, type StepProgress } from '@petrichor/core';
 import { layerTone } from './layer-tone';
+import { nameLines } from './profile.geometry';
 
 const HEAD = 56;
 const LEFT_TOP = 164;
 const RIGHT_TOP = 274;
 const LEFT_BOTTOM = 206;
 const RIGHT_BOTTOM = 232;
+const WIDTH = 424;
+const EDGE = 8;
+/** Height of the line with a layer's name. */
+const STRIP = 17;
 
 /**
  * All steps by depth, one row each: left the way in, right its mirror. A dotted line across a row is an open
@@ -14,13 +19,15 @@ const RIGHT_BOTTOM = 232;
  */
 @Component({
   selector: 'p-profile',
+  // Where it is higher than its place it scrolls, by keyboard, too.
+  host: { tabindex: '0', role: 'group', 'aria-label': 'Profile of the way' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let p = drawn();
     <svg [attr.viewBox]="'0 0 424 ' + p.height" role="img" [attr.aria-label]="words()">
       <rect class="sky" width="424" [attr.height]="p.top" />
       @for (row of p.rows; track row.key) {
-        <rect x="0" [attr.y]="row.y" width="424" [attr.height]="p.rowHeight + 0.5" [style.fill]="row.tone" />
+        <rect x="0" [attr.y]="row.y" width="424" [attr.height]="row.high + 0.5" [style.fill]="row.tone" />
       }
       @for (row of p.rows; track row.key) {
         @if (row.layer) {
@@ -40,44 +47,38 @@ const RIGHT_BOTTOM = 232;
           <rect
             class="now"
             [attr.x]="row.now === 'left' ? 0 : row.right.x + 10"
-            [attr.y]="row.y"
+            [attr.y]="row.y + row.strip"
             [attr.width]="row.now === 'left' ? row.left.x - 12 : 414 - row.right.x"
-            [attr.height]="p.rowHeight"
+            [attr.height]="row.high - row.strip"
           />
         }
         @if (row.layer) {
-          <text class="layer" [class.on-now]="row.now === 'left'" x="10" [attr.y]="row.y + 15">{{ row.layer }}</text>
+          <text class="layer" x="10" [attr.y]="row.y + 13">{{ row.layer }}</text>
         }
         @if (row.leftText) {
           <circle [attr.class]="row.leftDone ? 'node done' : 'node'" [attr.cx]="row.left.x" [attr.cy]="row.mid" r="5" />
-          <text
-            class="name"
-            [class.bold]="row.leftDone"
-            [class.on-now]="row.now === 'left'"
-            [attr.x]="row.left.x - 16"
-            [attr.y]="row.mid + 1"
-            text-anchor="end"
-          >
-            {{ row.leftText }}
-          </text>
-          <text class="m time" [class.on-now]="row.now === 'left'" [attr.x]="row.left.x - 16" [attr.y]="row.mid + 15" text-anchor="end">
-            {{ row.leftTime }}
-          </text>
+          @for (line of row.leftLines; track line.y) {
+            <text
+              [attr.class]="line.class + (row.leftDone ? ' bold' : '') + (row.now === 'left' ? ' on-now' : '')"
+              [attr.x]="row.left.x - 16"
+              [attr.y]="line.y"
+              text-anchor="end"
+            >
+              {{ line.text }}
+            </text>
+          }
         }
         @if (row.rightText) {
           <circle [attr.class]="row.rightDone ? 'node done' : 'node'" [attr.cx]="row.right.x" [attr.cy]="row.mid" r="4.5" />
-          <text
-            class="name"
-            [class.bold]="row.rightDone"
-            [class.on-now]="row.now === 'right'"
-            [attr.x]="row.right.x + 15"
-            [attr.y]="row.mid + 1"
-          >
-            {{ row.rightText }}
-          </text>
-          <text class="m time" [class.on-now]="row.now === 'right'" [attr.x]="row.right.x + 15" [attr.y]="row.mid + 15">
-            {{ row.rightTime }}
-          </text>
+          @for (line of row.rightLines; track line.y) {
+            <text
+              [attr.class]="line.class + (row.rightDone ? ' bold' : '') + (row.now === 'right' ? ' on-now' : '')"
+              [attr.x]="row.right.x + 15"
+              [attr.y]="line.y"
+            >
+              {{ line.text }}
+            </text>
+          }
         }
       }
       @if (p.marker; as marker) {
@@ -147,7 +148,10 @@ const RIGHT_BOTTOM = 232;
     .name {
       font-size: 15.5px;
     }
-    .bold {
+    .name.small {
+      font-size: 13px;
+    }
+    .name.bold {
       font-weight: 600;
     }
     .time {
@@ -205,9 +209,7 @@ export class Profile {
     const backOf = new Map(all.flatMap((one) => (one.step.leg !== 'in' && one.step.mirrorOf ? [[one.step.mirrorOf, one] as const] : [])));
     const extras = all.filter((one) => one.step.leg === 'swap' && one.step.mirrorOf === null);
     const count = inward.length + 2;
-    const rowHeight = Math.max(34, Math.min(49, Math.floor(560 / count)));
     const top = HEAD;
-    const height = top + count * rowHeight + 12;
     const legX = (from: number, to: number, row: number) => from + ((to - from) * (row + 0.5)) / count;
     const out = stillOut(job);
     const time = (one: StepProgress) => {
@@ -222,8 +224,6 @@ export class Profile {
     };
     const base = (row: number) => ({
       key: row,
-      y: top + row * rowHeight,
-      mid: top + row * rowHeight + rowHeight / 2 - 1,
       left: { x: legX(LEFT_TOP, LEFT_BOTTOM, row) },
       right: { x: legX(RIGHT_TOP, RIGHT_BOTTOM, row) },
     });
@@ -274,12 +274,31 @@ export class Profile {
       open: 0,
       now: extras.some((one) => one.step.id === current?.id) ? ('right' as const) : null,
     };
-    const rows = [desk, ...stepRows, swap];
-    const bottom = top + (count - 0.5) * rowHeight;
+    const strips = 2 + stepRows.filter((row) => row.layer).length;
+    const rowHeight = Math.max(34, Math.min(49, Math.floor((560 - strips * STRIP) / count)));
+    let y = top;
+    const rows = [desk, ...stepRows, swap].map((row) => {
+      // The name of a layer has a line of its own, so that no step's name is written over it.
+      const strip = row.layer ? STRIP : 0;
+      const mid = y + strip + rowHeight / 2 - 1;
+      const placed = {
+        ...row,
+        y,
+        mid,
+        strip,
+        high: strip + rowHeight,
+        leftLines: nameLines(row.leftText, row.leftTime, row.left.x - 16 - EDGE, mid, rowHeight),
+        rightLines: nameLines(row.rightText, row.rightTime, WIDTH - EDGE - row.right.x - 15, mid, rowHeight),
+      };
+      y += placed.high;
+      return placed;
+    });
+    const height = y + 12;
+    const bottom = y - rowHeight / 2;
     const at = rows.find((row) => row.now !== null);
     const down = at?.now === 'left';
     const deepest = all.length > 0 && inward.every((one) => one.done) ? bottom : (at?.mid ?? top);
-    const legAt = (from: number, to: number, y: number) => from + ((to - from) * (y - top)) / (count * rowHeight);
+    const legAt = (from: number, to: number, y: number) => from + ((to - from) * (y - top)) / (height - 12 - top);
     const marker = at ? { x: down ? at.left.x : at.right.x, y: at.mid, down } : null;
     const openTo = at ? at.mid : job.phase === 'try' ? bottom : top;
     const left = inward.filter((one) => one.done).length;
@@ -287,7 +306,6 @@ export class Profile {
     return {
       height,
       top,
-      rowHeight,
       rows,
       marker,
       ground: `M0 ${top}H${LEFT_TOP}M${RIGHT_TOP} ${top}H424`,

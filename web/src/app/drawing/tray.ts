@@ -1,5 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { countOut, currentStep, sayScrew, stillOut, SYSTEM_LAYER, trayItemId, type JobState, type TrayItem } from '@petrichor/core';
+import {
+  countOut,
+  currentStep,
+  hadOldDrive,
+  sayScrew,
+  stillOut,
+  SYSTEM_LAYER,
+  trayItemId,
+  type JobState,
+  type TrayItem,
+} from '@petrichor/core';
 import { StateMark } from '../ui/state-mark';
 import { layerTone } from './layer-tone';
 import { ScrewGlyph } from './screw-glyph';
@@ -161,7 +171,8 @@ export class Tray {
   });
   protected readonly oldDrive = computed(() => {
     const { choice, oldDriveFate, tray } = this.job();
-    if (!choice) return null;
+    // A place that was empty had no old drive, and where one was is not what the model says.
+    if (!choice || !hadOldDrive(this.job())) return null;
     const name = choice.slot.fitted?.label ?? 'Old drive';
     if (oldDriveFate) return null;
     return tray.some((item) => item.kind === 'drive' && item.out > 0)

@@ -3,6 +3,7 @@ import { provideRouter } from '@angular/router';
 import { provideStore } from '@ngrx/store';
 import { connectionReducer } from '../state/connection/connection.reducer';
 import { jobsReducer } from '../state/jobs/jobs.reducer';
+import { pressKey } from '../../testing/press';
 import { IdentifyScreen } from './identify';
 
 let fixture: ComponentFixture<IdentifyScreen>;
@@ -12,8 +13,8 @@ const settle = async () => {
   await fixture.whenStable();
   await fixture.whenStable();
 };
-const key = async (name: string) => {
-  document.body.dispatchEvent(new KeyboardEvent('keydown', { key: name, bubbles: true, cancelable: true }));
+const key = async (name: string, own: KeyboardEventInit = {}) => {
+  pressKey(name, own);
   await settle();
 };
 async function begin(): Promise<void> {
@@ -50,12 +51,12 @@ describe('identifying', () => {
 
   it('takes answers back, and begins again', async () => {
     await key('7');
-    await key('u');
+    await key('z', { ctrlKey: true });
     expect(words('.ask h2')).toBe('What is it like?');
     await key('7');
     await key('n');
     expect(words('.seen')).toContain('Cannot see.');
-    await key('r');
+    await key('R', { shiftKey: true });
     expect(element().querySelector('.seen')).toBeNull();
   });
 

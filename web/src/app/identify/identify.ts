@@ -77,8 +77,8 @@ export class IdentifyScreen {
       ...digits,
       '0': { say: 'Answer 10', run: () => this.answerAt(9) },
       N: { say: 'Cannot see it', run: () => this.cannotSee() },
-      U: { say: 'Take the last answer back', run: () => this.back() },
-      R: { say: 'Begin again', run: () => this.again() },
+      'Ctrl+Z': { say: 'Take the last answer back', run: () => this.back() },
+      'Shift+R': { say: 'Begin again', run: () => this.again() },
       Escape: { say: 'Back to the Bench', run: () => void router.navigate(['/']) },
     });
   }

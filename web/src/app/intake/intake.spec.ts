@@ -74,6 +74,24 @@ beforeEach(async () => {
 });
 
 describe('taking in a machine', () => {
+  it('chooses no model that nobody chose: Tab through the field, empty or half typed, leaves it so', async () => {
+    const field = element().querySelector<HTMLInputElement>('#model')!;
+    const key = async (name: string) => {
+      field.dispatchEvent(new KeyboardEvent('keydown', { key: name, code: name, bubbles: true }));
+      await settle();
+    };
+    field.focus();
+    await settle();
+    await key('Tab');
+    expect(valueOf('model')).toBe('');
+    await type('model', model().labelTexts[0]!.slice(0, 2));
+    await key('Tab');
+    expect(valueOf('model')).toBe(model().labelTexts[0]!.slice(0, 2));
+    await press('Take it in');
+    http.expectNone('/api/jobs');
+    expect(text()).toContain('Choose the model');
+  });
+
   it('sends what was typed, and goes to the job', async () => {
     await fillIn();
     await press('The rest works');

@@ -42,6 +42,7 @@ import { Choice } from '../ui/choice';
 import { KeyBox } from '../ui/key-box';
 import { MoneyField } from '../ui/money-field';
 import { ConditionField } from './condition-field';
+import { TabPicksNothing } from '../ui/tab-picks-nothing';
 
 interface Typed {
   /** Made with the first key typed: sending the same form twice makes one job. */
@@ -54,6 +55,7 @@ interface Typed {
   readonly serial: string;
   readonly complaint: string;
   readonly mustNotLose: string;
+  readonly stake: Intake['stake'];
   readonly accessories: string;
   readonly promisedAt: string;
   readonly baseline: Partial<Record<BaselineId, Working>>;
@@ -75,6 +77,7 @@ const blank = (): Typed => ({
   serial: '',
   complaint: '',
   mustNotLose: '',
+  stake: 'unknown',
   accessories: '',
   promisedAt: '',
   baseline: {},
@@ -99,7 +102,19 @@ const optionOf = (model: MachineModel): ModelOption => ({ id: model.id, name: sa
 /** Taking a machine in: what the counter asks, in the order one asks it. Kept while it is typed. */
 @Component({
   selector: 'p-intake',
-  imports: [FormsModule, RouterLink, AutoComplete, InputText, Textarea, Choice, ConditionField, ConnectionLine, KeyBox, MoneyField],
+  imports: [
+    FormsModule,
+    RouterLink,
+    AutoComplete,
+    TabPicksNothing,
+    InputText,
+    Textarea,
+    Choice,
+    ConditionField,
+    ConnectionLine,
+    KeyBox,
+    MoneyField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './intake.html',
   styleUrl: './intake.css',
@@ -120,6 +135,9 @@ export class IntakeScreen {
   protected readonly known = signal<KnownCustomer | null>(null);
   /** The job that this machine comes back from. */
   readonly comeback = input<string>();
+  /** A draft of before this was asked does not hold it. */
+  protected readonly stake = computed(() => (this.typed() as Partial<Typed>).stake ?? 'unknown');
+
   /** The job that came back, while another machine is half typed. */
   protected readonly asked = signal<string | null>(null);
   /** Text in the model field that is not a model yet. */
@@ -147,6 +165,12 @@ export class IntakeScreen {
     const found = lookAlikesIn(this.typed().serial);
     return found.length > 0 ? `Look twice at ${found.join(', ')}: they are easily mistaken.` : '';
   });
+  protected readonly stakes = [
+    { label: 'irreplaceable', value: 'irreplaceable' as const },
+    { label: 'copied elsewhere', value: 'copied' as const },
+    { label: 'nothing to keep', value: 'none' as const },
+    { label: 'not asked', value: 'unknown' as const },
+  ];
   protected readonly encryptions = [
     { label: 'yes', value: 'yes' as const },
     { label: 'no', value: 'no' as const },
@@ -293,7 +317,8 @@ export class IntakeScreen {
 
   protected send(event?: Event): void {
     event?.preventDefault();
-    const { commandId, customer, customerId, reach, ...rest } = this.typed();
+    // A draft of before a question was there has that answer open.
+    const { commandId, customer, customerId, reach, ...rest } = { ...blank(), ...this.typed() };
     const model = this.model();
     const baseline = Object.fromEntries(BASELINE_CHECKS.map(({ id }) => [id, rest.baseline[id] ?? 'not-tried']));
     const read = IntakeSchema.safeParse({

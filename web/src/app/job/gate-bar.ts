@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import { missing, phaseAfter, phaseIndex, SAY_PHASE, sayRoles, type JobState, type Missing, type Phase } from '@petrichor/core';
@@ -7,7 +7,9 @@ import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
 import { Textarea } from 'primeng/textarea';
 import { Keys } from '../shell/keys';
+import { HoldsFocus } from '../shell/modals';
 import { JobDesk } from '../state/jobs/job-desk';
+import { GatePlaces } from './gate-places';
 import { selectAccount } from '../state/session/session.reducer';
 import { draft } from '../ui/draft';
 import { KeyBox } from '../ui/key-box';
@@ -18,7 +20,7 @@ const MOST_LISTED = 3;
 /** The foot of a job: what is missing before it may go on, and the one target that takes it on. */
 @Component({
   selector: 'p-gate-bar',
-  imports: [FormsModule, Dialog, InputText, Textarea, KeyBox, StateMark],
+  imports: [FormsModule, Dialog, HoldsFocus, InputText, Textarea, KeyBox, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './gate-bar.html',
   styleUrl: './gate-bar.css',
@@ -28,6 +30,7 @@ export class GateBar {
   readonly phase = input.required<Phase>();
   private readonly desk = inject(JobDesk);
   private readonly router = inject(Router);
+  private readonly places = inject(GatePlaces);
   private readonly account = inject(Store).selectSignal(selectAccount);
   private readonly roles = computed(() => this.account()?.roles ?? []);
   /** Which of the missing things the key went to last: pressed again it goes to the next. */
@@ -60,6 +63,12 @@ export class GateBar {
   protected readonly at = computed(() => SAY_PHASE[this.job().phase]);
   protected readonly canEnd = computed(() => phaseIndex(this.job().phase) < phaseIndex('way-in'));
   protected readonly refusal = signal('');
+  /** Going on was refused: the list of what is missing is marked until it is empty, or the job is elsewhere. */
+  protected readonly pointed = linkedSignal<string, boolean>({
+    // A computed, here as elsewhere: a plain function would start anew with every event of the job.
+    source: computed(() => `${this.job().phase} ${this.open().length === 0}`),
+    computation: () => false,
+  });
   /** What is about to be waived, or the end of the job without a repair. */
   protected readonly asking = signal<Missing | 'end' | null>(null);
   protected readonly reason = draft('waiver', '');
@@ -75,20 +84,17 @@ export class GateBar {
   protected goOn(): void {
     if (this.lookingBack()) return void this.router.navigate(['/jobs', this.job().id]);
     if (this.hidden() || this.last()) return;
-    this.refusal.set(this.desk.give(this.job(), { type: 'advance', from: this.job().phase })?.sentence ?? '');
+    const refusal = this.desk.give(this.job(), { type: 'advance', from: this.job().phase });
+    // What is missing stands in the list already: it is pointed at, not said again.
+    this.refusal.set(refusal && refusal.code !== 'gate' ? refusal.sentence : '');
+    this.pointed.set(refusal?.code === 'gate');
   }
 
-  /** To where a missing thing is settled: its field on this screen, or the part of the job that has it. */
+  /** To where a missing thing is settled: its field on this screen, on whichever of its views, or the part of the job that has it. */
   protected goTo(one: Missing): void {
-    if (one.at !== null && one.at !== this.phase())
-      return void this.router.navigate(['/jobs', this.job().id], { queryParams: { see: one.at } });
-    const places = [...document.querySelectorAll<HTMLElement>('[data-gate]')];
-    const place = places.find(
-      (element) => one.code === element.dataset['gate'] || one.code.startsWith(`${element.dataset['gate'] ?? ''}:`),
-    );
-    const target = place?.querySelector<HTMLElement>('input, textarea, select, button, a, [tabindex]') ?? place;
-    target?.scrollIntoView({ block: 'center' });
-    target?.focus();
+    if (one.at === null || one.at === this.phase()) return this.places.reach(one.code);
+    const queryParams = one.at === this.job().phase ? {} : { see: one.at };
+    void this.router.navigate(['/jobs', this.job().id], { queryParams }).then(() => this.places.reach(one.code));
   }
 
   private goToNext(): void {

@@ -3,6 +3,7 @@ import { currentStep, GuideSchema, nextTick, type JobState, type TakenThing } fr
 import { bayDrive, m2Drive, model, TestBench } from '../../../../core/src/testing/samples';
 import { benchAt, finishPart } from '../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../testing/job-screen';
+import { JobDesk } from '../state/jobs/job-desk';
 import { GateBar } from './gate-bar';
 import { MatchSection } from './match/match';
 import { WaySection } from './way/way';
@@ -24,7 +25,18 @@ describe('the foot of a job', () => {
     expect(screen.element.textContent).toContain('Say what you conclude, and why.');
     await screen.key('Enter');
     expect(screen.job.phase).toBe('diagnose');
-    expect(screen.element.querySelector('[role=alert]')!.textContent).toContain('Add at least one thing');
+    // Said once, where it stood before; the list is pointed at, and the button stays where it was.
+    expect(screen.element.textContent.match(/Add at least one thing/g)).toHaveLength(1);
+    expect(screen.element.querySelector('ul')!.className).toContain('pointed');
+  });
+
+  it('goes on pointing at it while other things happen on the job', async () => {
+    const screen = await at('diagnose');
+    await screen.key('Enter');
+    TestBed.inject(JobDesk).give(screen.job, { type: 'note', text: 'the lid creaks', stepId: null });
+    await screen.settle();
+    expect(screen.job.notes).toHaveLength(1);
+    expect(screen.element.querySelector('ul')!.className).toContain('pointed');
   });
 
   it('goes on with Enter once nothing is missing', async () => {
@@ -71,15 +83,15 @@ describe('the foot of a job', () => {
 describe('the way', () => {
   const walking = () => JobScreenHarness.of(WaySection, benchAt('way-in').job, knowledge);
 
-  it('counts screws with Space, the rest with Shift and Space, and takes back with U', async () => {
+  it('counts screws with Space, the rest with Shift and Space, and takes back with Ctrl and Z', async () => {
     const screen = await walking();
     expect(screen.element.querySelector('h1')!.textContent).toContain('Do screws');
     expect(screen.element.textContent).toContain('First turn the machine: base up.');
     await screen.key(' ');
     expect(screen.element.textContent).toContain('1 of 3');
-    await screen.key(' ', true);
+    await screen.key(' ', { shiftKey: true });
     expect(screen.step).toBe('in:cover-off');
-    await screen.key('u');
+    await screen.key('z', { ctrlKey: true });
     expect(screen.step).toBe('in:screws');
     expect(screen.job.tray.find((item) => item.kind === 'screw')!.out).toBe(1);
   });
@@ -165,6 +177,12 @@ describe('the way', () => {
     await screen.key(' ');
     await screen.key('c');
     const more = [...document.querySelectorAll('button')].find((one) => one.getAttribute('aria-label') === 'One more M2 × 5 pan')!;
+    // What lies there is asked before it is told what should.
+    expect(document.querySelector<HTMLInputElement>('.p-drawer .stepper input')!.value).toBe('');
+    expect(document.body.textContent).not.toContain('by the steps: 1');
+    await screen.press('That is what lies here');
+    expect(document.body.textContent).toContain('Count M2 × 5 pan first');
+    more.click();
     more.click();
     await screen.press('That is what lies here');
     expect(screen.job.screwCount!.lines).toMatchObject([{ expected: 1, counted: 2 }]);

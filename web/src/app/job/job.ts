@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { ApplicationRef, ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import { isBefore, PHASES, phaseIndex, SAY_PHASE, summarise, waitsFor, type Phase } from '@petrichor/core';
@@ -100,6 +100,8 @@ export class JobScreen {
     const hands = this.job()?.hands;
     return !hands ? 'nobody' : hands.by.id === this.account()?.id ? 'mine' : hands.by.name;
   });
+  /** The part whose top was gone to last. */
+  private shown = '';
   protected readonly mayTakeUp = computed(() => this.account()?.roles.some((role) => role !== 'desk') ?? false);
   protected readonly time = computed(() => format(this.clock.now(), 'HH:mm'));
   protected readonly promise = computed(() => {
@@ -123,6 +125,18 @@ export class JobScreen {
     effect(() => {
       const job = this.job();
       if (job) title.setTitle(`${job.number} ${SAY_PHASE[job.phase]} · Petrichor`);
+    });
+    // Each part opens at its top, with the focus on its heading.
+    const app = inject(ApplicationRef);
+    effect(() => {
+      if (this.job() === null) return;
+      const shown = `${this.jobId()} ${this.afterSwap() ? 'after-swap' : this.phase()}`;
+      if (shown === this.shown) return;
+      this.shown = shown;
+      app.whenStable().then(
+        () => setTimeout(toTheTop),
+        () => undefined,
+      );
     });
     inject(Keys).bind({
       Escape: { say: 'Up to the Bench', run: () => this.up() },
@@ -152,4 +166,15 @@ export class JobScreen {
   protected retry(): void {
     this.desk.fetch(this.jobId());
   }
+}
+
+function toTheTop(): void {
+  const main = document.querySelector('main');
+  main?.scrollTo?.({ top: 0 });
+  const heading = main?.querySelector<HTMLElement>('h1');
+  const active = document.activeElement;
+  // Hands that are in a field already stay there.
+  if (!heading || (active instanceof HTMLElement && active.matches('input, textarea, select, [role="combobox"]'))) return;
+  heading.tabIndex = -1;
+  heading.focus({ preventScroll: true });
 }

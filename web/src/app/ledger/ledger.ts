@@ -19,6 +19,7 @@ import { format } from 'date-fns';
 import { debounceTime, firstValueFrom } from 'rxjs';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
+import { Scans } from '../shell/scans';
 import { Api, faultOf } from '../state/api';
 import { KnowledgeActions, selectModels } from '../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../state/session/session.reducer';
@@ -99,6 +100,11 @@ export class LedgerScreen {
 
   constructor() {
     this.store.dispatch(KnowledgeActions.wanted());
+    inject(Scans).take(({ code }) => {
+      this.find.set(code);
+      this.field()?.nativeElement.focus();
+      return true;
+    });
     inject(Keys).bind({
       '/': { say: 'Find', run: () => this.field()?.nativeElement.focus() },
       Escape: { say: 'Back to the Bench', run: () => void this.router.navigate(['/']) },

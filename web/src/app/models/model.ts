@@ -100,7 +100,7 @@ export class ModelScreen {
     const evidence = slot.evidence.map(
       (one) => `${one.gb} GB ${one.worked ? 'works' : 'does not work'}: ${SAY_EVIDENCE[one.kind]}, ${one.source}`,
     );
-    const way = slot.reach.length > 0 ? buildWay(model, slot, [], this.policy()) : null;
+    const way = slot.reach.length > 0 ? buildWay(model, slot, [], { policy: this.policy() }) : null;
     if (!way) return { evidence, say: 'part of the board: nothing comes off to change it', steps: [] };
     if (!way.ok) return { evidence, say: way.problem, steps: [] };
     const inward = way.steps.filter((step) => step.leg === 'in');
@@ -149,7 +149,7 @@ export class ModelScreen {
     if (kind === 'pdf') return saveFile(`${name}.pdf`, 'application/pdf', await sheetsPdf(guideSheets(model, this.paper.name())));
     // Every screw of the guide, whichever slot it is on the way to.
     const all = { ...model.slots[0]!, reach: model.guide.operations.map((one) => one.id) };
-    const way = buildWay(model, all, [], this.policy());
+    const way = buildWay(model, all, [], { policy: this.policy() });
     if (!way.ok) return this.fault.set(`There is no mat of this guide yet. ${way.problem}`);
     saveFile(
       `${name}-mat.pdf`,

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { SAY_SIDE, sayScrew, type Guide, type MachineOutline, type Side } from '@petrichor/core';
+import { placeLabels } from '../drawing/label-places.geometry';
 
 /** A shape for each kind of screw of a side, so that they are told apart without colour. */
 const SHAPES = ['circle', 'square', 'diamond', 'triangle'] as const;
@@ -35,8 +36,13 @@ const SHAPES = ['circle', 'square', 'diamond', 'triangle'] as const;
                 rx="2"
               />
             }
-            @if (mark.label) {
-              <text class="name" [attr.x]="mark.xMm + 3" [attr.y]="mark.yMm + 10">{{ mark.label }}</text>
+          }
+          @for (label of map.labels; track $index) {
+            @if (label.leader) {
+              <path class="leader" [attr.d]="label.leader" />
+            }
+            @for (line of label.lines; track $index) {
+              <text class="name" [attr.x]="line.x" [attr.y]="line.y" text-anchor="middle">{{ line.text }}</text>
             }
           }
           @for (hole of map.holes; track $index) {
@@ -82,6 +88,9 @@ const SHAPES = ['circle', 'square', 'diamond', 'triangle'] as const;
       fill: var(--ink);
       stroke: var(--ink);
     }
+    path.leader {
+      stroke: var(--muted);
+    }
     path.captive {
       fill: var(--panel);
       stroke-width: 1.6;
@@ -104,7 +113,12 @@ export class WholeOutline {
     const { outline, sides, operations, startSide } = this.guide();
     const of = new Map<
       MachineOutline,
-      { side: Side; holes: { path: string; captive: boolean }[]; kinds: Map<string, number>; counts: Map<string, number> }
+      {
+        side: Side;
+        holes: { path: string; captive: boolean; x: number; y: number }[];
+        kinds: Map<string, number>;
+        counts: Map<string, number>;
+      }
     >();
     for (const one of operations)
       for (const thing of one.takes) {
@@ -116,13 +130,23 @@ export class WholeOutline {
         const say = `${sayScrew(thing.screw)}, ${thing.screw.bit}`;
         if (!here.kinds.has(say)) here.kinds.set(say, here.kinds.size);
         here.counts.set(say, (here.counts.get(say) ?? 0) + thing.holes.length);
-        for (const hole of thing.holes) here.holes.push({ path: shape(here.kinds.get(say)!, hole.xMm, hole.yMm), captive: thing.captive });
+        for (const hole of thing.holes)
+          here.holes.push({ path: shape(here.kinds.get(say)!, hole.xMm, hole.yMm), captive: thing.captive, x: hole.xMm, y: hole.yMm });
       }
     return [...of].map(([map, { side, holes, kinds, counts }]) => ({
       outline: map,
       say: `Seen ${SAY_SIDE[side]}`,
       words: `Outline map, ${SAY_SIDE[side]}, ${holes.length} screws`,
       holes,
+      labels: placeLabels(
+        map.landmarks.map(({ label, xMm, yMm, widthMm, heightMm }) => ({
+          label,
+          box: { x: xMm, y: yMm, width: widthMm, height: heightMm },
+        })),
+        holes.map(({ x, y }) => ({ x, y, r: 5 })),
+        { x: 0, y: 0, width: map.widthMm, height: map.heightMm },
+        9,
+      ).filter((one) => one !== null),
       kinds: [...kinds].map(([say, at]) => ({ say, count: counts.get(say) ?? 0, path: shape(at, 0, 0) })),
     }));
   });

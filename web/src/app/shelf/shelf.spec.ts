@@ -15,6 +15,7 @@ import {
   USUAL_POLICY,
   USUAL_PRICING,
 } from '@petrichor/core';
+import { pressKey } from '../../testing/press';
 import { connectionReducer } from '../state/connection/connection.reducer';
 import { jobsReducer } from '../state/jobs/jobs.reducer';
 import { KnowledgeActions, knowledgeReducer } from '../state/knowledge/knowledge.reducer';
@@ -197,7 +198,7 @@ describe('the screen', () => {
 
   it('finds screws by thread, what lies under the head, and depth', async () => {
     await shelf();
-    document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'w', bubbles: true, cancelable: true }));
+    pressKey('w');
     await settle();
     const lines = [...element().querySelectorAll('p-screw-finder li')].map((one) => one.textContent.replace(/\s+/g, ' '));
     expect(lines[0]).toMatch(/M2 × 3 wafer.*holds 5\.5 turns/);

@@ -8,6 +8,7 @@ import { Select } from 'primeng/select';
 import { TableModule } from 'primeng/table';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
+import { Scans } from '../shell/scans';
 import { Api, faultOf } from '../state/api';
 import { KnowledgeActions, selectKnowledgeState } from '../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../state/session/session.reducer';
@@ -64,6 +65,11 @@ export class ShelfScreen {
     const router = inject(Router);
     this.store.dispatch(KnowledgeActions.wanted());
     this.fetch();
+    inject(Scans).take(({ code }) => {
+      this.scan.set(code);
+      this.take();
+      return true;
+    });
     inject(Keys).bind({
       F: { say: 'Scan or type what is in your hand', run: () => this.scanField()?.nativeElement.focus() },
       W: { say: 'Screw finder', run: () => this.finder.update((open) => !open) },

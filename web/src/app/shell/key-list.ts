@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { Dialog } from 'primeng/dialog';
 import { KeyBox } from '../ui/key-box';
 import { Keys } from './keys';
+import { HoldsFocus } from './modals';
 import { Night } from './night';
 
 /** `?`: all keys of the screen one is on. */
 @Component({
   selector: 'p-key-list',
-  imports: [Dialog, KeyBox],
+  imports: [Dialog, HoldsFocus, KeyBox],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-dialog
@@ -21,7 +22,7 @@ import { Night } from './night';
     >
       <dl>
         @for (row of rows(); track row.key) {
-          <dt><p-key [name]="row.key" /></dt>
+          <dt><p-key [name]="row.key.replaceAll('+', ' ')" /></dt>
           <dd>{{ row.say }}</dd>
         }
       </dl>

@@ -22,6 +22,8 @@ export interface ChoiceOption<T> {
     :host {
       display: inline-flex;
       flex: none;
+      flex-wrap: wrap;
+      max-width: 100%;
     }
     button {
       min-height: 42px;
@@ -33,8 +35,8 @@ export interface ChoiceOption<T> {
       line-height: 20px;
       white-space: nowrap;
     }
-    button + button {
-      margin-left: -1px;
+    button {
+      margin: 0 -1px -1px 0;
     }
     button:first-child {
       border-radius: 3px 0 0 3px;

@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, input, model, signal } from '@angul
 import { FormsModule } from '@angular/forms';
 import { Drawer } from 'primeng/drawer';
 import { Textarea } from 'primeng/textarea';
+import { HoldsFocus } from '../shell/modals';
 import { emptyJobDraft } from './draft';
 
 /** Asks why before something is done: what it means (projected), the reason, and one button. What is typed outlives a reload. */
 @Component({
   selector: 'p-why-drawer',
-  imports: [FormsModule, Drawer, Textarea],
+  imports: [FormsModule, Drawer, HoldsFocus, Textarea],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-drawer
@@ -66,7 +67,5 @@ export class WhyDrawer {
     if (refusal !== null) return;
     this.why.set('');
     this.open.set(false);
-    // The drawer takes a moment to go; the next key is meant for what is behind it, not for its button.
-    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
   }
 }

@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, resource, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, resource, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
   agreementHolds,
   billNow,
   depositOf,
+  isUnfitToStay,
   paidMinor,
   placeOf,
   SAY_HOW,
@@ -104,7 +105,8 @@ export class AgreeSection {
       const free =
         model &&
         slotsOnBench(model, job).find((slot) => slot.fitted === null && slot.kind !== 'soldered' && slot.id !== job.choice?.slot.id);
-      const place = free ? placeOf({ ...job, need: { ...job.need, plan: 'add' } }, free.id, this.knowledge()) : null;
+      // A drive that does not read well is not offered to be kept in use.
+      const place = free && !isUnfitToStay(job) ? placeOf({ ...job, need: { ...job.need, plan: 'add' } }, free.id, this.knowledge()) : null;
       return place && free ? { place, drives: this.drives(), slotId: free.id } : undefined;
     },
     loader: async ({ params }) => ({ slotId: params.slotId, ranked: await this.ranker.candidates(params.place, params.drives, LOOKED_AT) }),
@@ -112,7 +114,7 @@ export class AgreeSection {
   protected readonly suggested = computed(() => {
     const { choice } = this.job();
     const ranked = this.ranking.value();
-    return choice && ranked ? suggest(choice.slot.id, ranked, choice.drive.id, this.adding.value() ?? null) : [];
+    return choice && ranked ? suggest(choice.slot.id, ranked, choice, this.adding.value() ?? null) : [];
   });
   protected readonly offer = computed(() => this.job().offer);
   protected readonly options = computed(() => (this.offer()?.options ?? []).map((option) => this.row(option)));
@@ -160,8 +162,14 @@ export class AgreeSection {
     const numbers = Object.fromEntries(
       [0, 1, 2, 3].map((at) => [String(at + 1), { say: at === 0 ? 'Choose an option, 1 to 4' : '', run: () => this.pickAt(at) }]),
     );
+    effect(() => {
+      if (this.wanted() && !this.ranking.isLoading()) untracked(() => this.workOut());
+    });
     inject(Keys).bind({ O: { say: 'Work out the offer with today’s prices', run: () => this.workOut() }, ...numbers });
   }
+
+  /** Asked for while the shelf was still being ranked. */
+  protected readonly wanted = signal(false);
 
   protected pick(key: string): void {
     this.picked.set(key);
@@ -174,6 +182,12 @@ export class AgreeSection {
 
   protected workOut(): void {
     const options = this.suggested();
+    // Pressed before the shelf is ranked: it is worked out as soon as that is done, once.
+    if (this.ranking.isLoading()) {
+      this.wanted.set(true);
+      return this.fault.set('');
+    }
+    this.wanted.set(false);
     if (options.length === 0)
       return this.fault.set('Nothing on the list fits and can be had. Take a drive at Match first, or write lead times on the shelf.');
     const command = { type: 'offer', options: options.map((one) => ({ ...one })), machineMinor: this.machineMinor() } as const;

@@ -4,6 +4,7 @@ import type { DiagnosisKnowledge, Observation } from '@petrichor/core';
 import { AutoComplete, type AutoCompleteCompleteEvent, type AutoCompleteSelectEvent } from 'primeng/autocomplete';
 import { KeyBox } from '../../ui/key-box';
 import { Picture } from '../../ui/picture';
+import { TabPicksNothing } from '../../ui/tab-picks-nothing';
 
 export interface Added {
   readonly observation: string;
@@ -21,7 +22,7 @@ const SENSES = [
 /** Adds what is seen: by typing a few letters, or from a list of pictures. */
 @Component({
   selector: 'p-add-finding',
-  imports: [FormsModule, AutoComplete, KeyBox, Picture],
+  imports: [FormsModule, AutoComplete, TabPicksNothing, KeyBox, Picture],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row">

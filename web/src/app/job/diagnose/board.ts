@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal, viewChild, type ElementRef } from '@angular/core';
 import { dataMatters, inHundred, sayMinutes, sayOften, stakeOf, type About, type DataStake, type JobState } from '@petrichor/core';
 import { CauseBands, type BandsModel } from '../../drawing/cause-bands';
 import { TexturePatterns } from '../../drawing/texture-patterns';
@@ -32,6 +32,7 @@ export class WeighBoard {
   readonly job = input.required<JobState>();
   readonly about = input.required<About>();
   private readonly desk = inject(JobDesk);
+  private readonly heading = viewChild<ElementRef<HTMLElement>>('heading');
   private readonly adding = viewChild(AddFinding);
   private readonly tests = viewChild(NextTest);
   private readonly concluding = viewChild(ConclusionPart);
@@ -162,6 +163,15 @@ export class WeighBoard {
     this.leftOut.update((out) =>
       out.has(observation) ? new Set([...out].filter((one) => one !== observation)) : new Set([...out, observation]),
     );
+  }
+
+  /** A finished test is read in the headline. */
+  protected toResult(): void {
+    const heading = this.heading()?.nativeElement;
+    if (!heading) return;
+    heading.tabIndex = -1;
+    heading.focus({ preventScroll: true });
+    heading.scrollIntoView?.({ block: 'start' });
   }
 
   protected setStake(stake: DataStake): void {

@@ -67,6 +67,24 @@ describe('the board', () => {
     expect(heading(screen)).toBe(sure);
   });
 
+  it('adds nothing for Tab after half a word, and what is marked for Enter', async () => {
+    const screen = await board();
+    const field = screen.element.querySelector<HTMLInputElement>('#add-finding')!;
+    const key = async (name: string) => {
+      field.dispatchEvent(new KeyboardEvent('keydown', { key: name, code: name, bubbles: true }));
+      await weighed(screen);
+    };
+    await screen.type('#add-finding', 'freez');
+    await weighed(screen);
+    expect(document.querySelectorAll('[role=option]').length).toBeGreaterThan(0);
+    await key('Tab');
+    expect(screen.job.findings.before).toEqual([]);
+    await screen.type('#add-finding', 'freezes');
+    await weighed(screen);
+    await key('Enter');
+    expect(screen.job.findings.before.map((one) => one.observation)).toEqual(['freezes-then-resumes']);
+  });
+
   it('adds what is seen from the pictures, and takes it away again in the list', async () => {
     const screen = await board();
     await screen.key('g');
@@ -249,6 +267,7 @@ describe('the dock', () => {
     secondsLeft: [40, 70],
     badAreas: [{ startByte: 1e11, lengthBytes: 4096, kind: 'unreadable' }],
     selfTest: null,
+    compared: null,
     sentence: 'Surface reading goes on.',
     ...own,
   });

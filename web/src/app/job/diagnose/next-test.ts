@@ -34,6 +34,8 @@ export class NextTest {
   readonly seen = input.required<ReadonlyMap<string, boolean>>();
   readonly changed = output<Changed>();
   readonly setAside = output<string>();
+  /** A test is over: its result stands in the headline. */
+  readonly finished = output();
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly picked = signal<string | null>(null);
   /** The test that is being done; it stays while its answers come in and other tests become the better ones. */
@@ -110,7 +112,7 @@ export class NextTest {
     // Once every question of the test is answered it is done.
     effect(() => {
       const asked = this.asked();
-      if (asked.length > 0 && asked.every((one) => one.answer !== 'not-looked')) untracked(() => this.doing.set(null));
+      if (asked.length > 0 && asked.every((one) => one.answer !== 'not-looked')) untracked(() => this.end());
     });
   }
 
@@ -130,6 +132,7 @@ export class NextTest {
 
   protected end(): void {
     this.doing.set(null);
+    this.finished.emit();
   }
 
   private column(title: string, foot: string, settled: boolean, chances: ReadonlyMap<string, number>, none: number): OutcomeColumn {

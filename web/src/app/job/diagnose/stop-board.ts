@@ -7,6 +7,7 @@ import { Textarea } from 'primeng/textarea';
 import { CauseBands } from '../../drawing/cause-bands';
 import { TexturePatterns } from '../../drawing/texture-patterns';
 import { Keys } from '../../shell/keys';
+import { HoldsFocus } from '../../shell/modals';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { KeyBox } from '../../ui/key-box';
@@ -17,7 +18,7 @@ import { weighingOf } from './weighing';
 /** A stop that holds: what to do now, in order, and nothing else. */
 @Component({
   selector: 'p-stop-board',
-  imports: [FormsModule, Dialog, InputText, Textarea, CauseBands, TexturePatterns, KeyBox, StateMark],
+  imports: [FormsModule, Dialog, HoldsFocus, InputText, Textarea, CauseBands, TexturePatterns, KeyBox, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stop-board.html',
   styleUrl: './stop-board.css',

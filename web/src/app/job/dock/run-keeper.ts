@@ -49,9 +49,12 @@ export function keepRuns(job: Signal<JobState>): void {
     desk.give(job(), { type: 'note-run', runId, doneBytes, totalBytes, badPlaces }, idOf(runId, ended ? NOTES + 1 : part));
   }
 
-  function keepEnd({ runId, kind, sentence, badAreas, selfTest }: DockRun, how: 'done' | 'failed' | 'stopped' | 'drive-gone'): void {
+  function keepEnd(
+    { runId, kind, sentence, badAreas, selfTest, compared }: DockRun,
+    how: 'done' | 'failed' | 'stopped' | 'drive-gone',
+  ): void {
     const badPlaces = kind === 'surface-read' ? badAreas.length : null;
-    desk.give(job(), { type: 'end-run', runId, state: how, sentence, badPlaces, selfTest }, runId);
+    desk.give(job(), { type: 'end-run', runId, state: how, sentence, badPlaces, selfTest, compared }, runId);
   }
 
   function keepForgotten(runId: string, sentence: string): void {

@@ -5,7 +5,11 @@ import {
   FATES,
   isHere,
   methodsFor,
-  oldMedium,
+  hadOldDrive,
+  isUnfitToStay,
+  mediumKnown,
+  SANITISE_MEDIA,
+  stillOut,
   sayCustody,
   type JobCommand,
   type JobState,
@@ -72,7 +76,7 @@ const LEVEL_WORDS = { clear: 'Clear', purge: 'Purge', destroy: 'Destroy' } as co
     }
     @if (open()) {
       <div class="lines" role="radiogroup" aria-labelledby="fate-label">
-        @for (one of fates; track one.id) {
+        @for (one of fates(); track one.id) {
           <label class="fate" [for]="'fate-' + one.id">
             <p-radiobutton
               name="fate"
@@ -92,9 +96,27 @@ const LEVEL_WORDS = { clear: 'Clear', purge: 'Purge', destroy: 'Destroy' } as co
         </div>
       }
       @if (fate() === 'sanitised') {
+        <div class="field">
+          <span class="label" id="medium-label">What the old drive is</span>
+          <p-select
+            [options]="$any(media)"
+            optionLabel="say"
+            optionValue="id"
+            [ngModel]="mediumId()"
+            (ngModelChange)="saidMedium.set($event)"
+            ariaLabelledBy="medium-label"
+            placeholder="read its label"
+            appendTo="body"
+          />
+          <p class="hint">
+            {{
+              known() ? 'As this job has read it; change it if the label says otherwise.' : 'Nothing on this job tells: look at the drive.'
+            }}
+          </p>
+        </div>
         <p class="mu">
-          {{ kind() }}. Methods by NIST SP 800-88: Clear keeps out what programs can read, Purge a laboratory too, Destroy leaves no drive.
-          Overwriting is not Purge on flash. The maker’s manual and the customer’s own rules come first.
+          Methods by NIST SP 800-88: Clear keeps out what programs can read, Purge a laboratory too, Destroy leaves no drive. Overwriting is
+          not Purge on flash. The maker’s manual and the customer’s own rules come first.
         </p>
         <div class="field">
           <span class="label" id="method-label">Method</span>
@@ -138,7 +160,6 @@ const LEVEL_WORDS = { clear: 'Clear', purge: 'Purge', destroy: 'Destroy' } as co
 export class CustodyPanel {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
-  protected readonly fates = FATES;
   protected readonly say = sayCustody;
   protected readonly when = sayWhen;
   protected readonly fate = jobDraft<OldDriveFate | ''>(
@@ -170,25 +191,48 @@ export class CustodyPanel {
   protected readonly fault = signal('');
   /** Before hand-over everything may still be settled otherwise; afterwards only a drive that is here. */
   protected readonly open = computed(() => !this.job().closed || isHere(this.job()));
-  private readonly known = computed(() => methodsFor(oldMedium(this.job())));
+  /** What the drive is: as the job has read it, else as somebody says who looks at it; the level of every method hangs on it. */
+  protected readonly media = SANITISE_MEDIA;
+  protected readonly known = computed(() => mediumKnown(this.job()));
+  protected readonly saidMedium = signal<string | null>(null);
+  private readonly medium = computed(() => SANITISE_MEDIA.find((one) => one.id === this.saidMedium()) ?? this.known());
+  protected readonly mediumId = computed(() => {
+    const now = this.medium();
+    return SANITISE_MEDIA.find((one) => one.medium === now?.medium && one.protocol === now.protocol)?.id ?? null;
+  });
+  private readonly does = computed(() => {
+    const medium = this.medium();
+    return medium ? methodsFor(medium) : [];
+  });
   protected readonly methods = computed(() =>
-    this.known().map((one) => ({ label: `${LEVEL_WORDS[one.level]}: ${one.say}`, value: one.id })),
+    this.does().map((one) => ({ label: `${LEVEL_WORDS[one.level]}: ${one.say}`, value: one.id })),
   );
-  protected readonly methodNote = computed(() => this.known().find((one) => one.id === this.method())?.note ?? '');
-  protected readonly kind = computed(() => {
-    const { medium, protocol } = oldMedium(this.job());
-    return `${medium === 'flash' ? 'Flash' : 'Mechanical'}, ${protocol.toUpperCase()}`;
+  protected readonly methodNote = computed(() => this.does().find((one) => one.id === this.method())?.note ?? '');
+  /** Staying in use is a fate of a drive that is in the machine and reads well. */
+  protected readonly fates = computed(() => {
+    const job = this.job();
+    const out = stillOut(job).some((item) => item.kind === 'drive') || hadOldDrive(job);
+    return FATES.filter((one) => one.id !== 'stays-in-use' || (!out && !isUnfitToStay(job)));
   });
 
   protected settle(): void {
     const fate = this.fate();
     if (!fate) return this.fault.set('Choose where the old drive goes.');
     const method = this.method();
+    const medium = this.medium();
     const command: JobCommand = {
       type: 'settle-old-drive',
       fate,
       until: fate === 'kept-as-fallback' && this.until() ? this.until() : null,
-      sanitised: fate === 'sanitised' && method ? { method, tool: this.tool().trim(), verified: this.verified().trim() } : null,
+      sanitised:
+        fate === 'sanitised' && method
+          ? {
+              method,
+              medium: medium && { medium: medium.medium, protocol: medium.protocol },
+              tool: this.tool().trim(),
+              verified: this.verified().trim(),
+            }
+          : null,
       note: this.note().trim(),
     };
     this.fault.set(this.desk.give(this.job(), command)?.sentence ?? '');

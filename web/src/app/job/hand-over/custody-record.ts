@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { oldMedium, sayCustody } from '@petrichor/core';
+import { mediumKnown, sayCustody, sayMedium } from '@petrichor/core';
 import { Clock } from '../../shell/clock';
 import { sayDay, sayMoment } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
@@ -65,7 +65,7 @@ export class CustodyRecordScreen {
   protected readonly page = computed(() => {
     const job = this.open()?.shown;
     if (!job) return null;
-    const { medium, protocol } = oldMedium(job);
+    const medium = job.custody.findLast((one) => one.sanitised?.medium)?.sanitised?.medium ?? mediumKnown(job);
     const took = job.way?.ticks.findLast((tick) =>
       job.tray.some((item) => item.kind === 'drive' && item.id === `${tick.stepId}/${tick.key}`),
     );
@@ -75,7 +75,7 @@ export class CustodyRecordScreen {
       machine: `${job.intake.modelName}, serial ${job.intake.serial}`,
       drive: job.choice?.slot.fitted?.label ?? 'Old drive',
       serial: job.serials.oldDrive ?? 'not recorded',
-      kind: `${medium === 'flash' ? 'Flash' : 'Mechanical'}, ${protocol.toUpperCase()}`,
+      kind: medium ? sayMedium(medium) : 'kind not known',
       lines: [
         { when: sayMoment(job.openedAt), what: 'Came in with the machine.', by: job.openedBy.name },
         ...(took ? [{ when: sayMoment(took.at), what: 'Taken out of the machine.', by: took.by.name }] : []),

@@ -1,4 +1,5 @@
 import { TestBed } from '@angular/core/testing';
+import type { Slot } from '@petrichor/core';
 import { m2Drive, model } from '../../../../../core/src/testing/samples';
 import { benchAt, payAndHandOver } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
@@ -22,6 +23,17 @@ describe('custody of the old drive', () => {
     expect(screen.job.custody).toEqual([]);
   });
 
+  it('asks what the old drive is, and takes neither the model’s word nor the new drive for it', async () => {
+    // The model says what it was made with, and NVMe went in; its socket runs either, and nobody has looked at what came out.
+    const { job } = benchAt('hand-over');
+    const slot = { ...job.choice!.slot, protocols: ['nvme', 'sata'] } as Slot;
+    const screen = await JobScreenHarness.of(CustodyPanel, { ...job, choice: { ...job.choice!, slot } }, knowledge);
+    await choose(screen, 'sanitised');
+    const medium = screen.element.querySelector('[aria-labelledby="medium-label"]')!;
+    expect(screen.element.textContent).toContain('Nothing on this job tells: look at the drive.');
+    expect(medium.textContent).not.toContain('flash');
+  });
+
   it('goes on after the job is closed while the drive is here, and then no more', async () => {
     const bench = payAndHandOver(benchAt('hand-over').must(kept));
     const screen = await JobScreenHarness.of(CustodyPanel, bench.job, knowledge);
@@ -39,7 +51,7 @@ describe('custody of the old drive', () => {
         type: 'settle-old-drive',
         fate: 'sanitised',
         until: null,
-        sanitised: { method: 'nvme-sanitize', tool: 'bench station', verified: 'sanitize status: completed' },
+        sanitised: { method: 'nvme-sanitize', medium: null, tool: 'bench station', verified: 'sanitize status: completed' },
         note: '',
       },
     );

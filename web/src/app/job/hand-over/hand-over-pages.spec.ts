@@ -16,11 +16,13 @@ describe('the pages', () => {
   it('for the customer says in plain words what became of it all', async () => {
     const screen = await JobScreenHarness.of(PaperScreen, done(), knowledge, { jobId: 'job-1' });
     for (const said of [
-      'All of it was copied to the new drive',
-      'Kept here as fallback until 14 May 2026 (drawer 2).',
+      'All of the old drive was copied to the new drive, compared from end to end.',
+      'Kept here as fallback until 14 May 2026.',
       'Received by Ms Quist',
     ])
       expect(words(screen)).toContain(said);
+    // What was written for the workshop stays there.
+    expect(words(screen)).not.toContain('drawer 2');
     expect(words(screen)).not.toContain('Guide version');
     expect(screen.button(/^As PDF, A4/)).toBeTruthy();
     await screen.press('Letter instead');

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { stillOut, type JobState } from '@petrichor/core';
+import { hadOldDrive, slotsOnBench, stillOut, type JobState } from '@petrichor/core';
+import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { Keys } from '../../shell/keys';
 import { JobDesk } from '../../state/jobs/job-desk';
+import { selectModels } from '../../state/knowledge/knowledge.reducer';
 import { jobDraft } from '../../ui/draft';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
@@ -67,6 +69,7 @@ export class HandOverSection {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
   private readonly router = inject(Router);
+  private readonly models = inject(Store).selectSignal(selectModels);
   protected readonly to = jobDraft(
     () => this.job().id,
     'to',
@@ -74,7 +77,14 @@ export class HandOverSection {
   );
   protected readonly fault = signal('');
   protected readonly out = computed(() => stillOut(this.job()).length);
-  protected readonly needsFate = computed(() => this.job().choice !== null && this.job().endedEarly === null);
+  /** Where the old drive goes: asked of one that came out, or that stays beside the new one; not where there never was one. */
+  protected readonly needsFate = computed(() => {
+    const job = this.job();
+    if (job.choice === null || job.endedEarly !== null) return false;
+    const model = this.models().find((one) => one.id === job.intake.modelId);
+    const beside = model !== undefined && slotsOnBench(model, job).some((slot) => slot.fitted !== null && slot.id !== job.choice!.slot.id);
+    return hadOldDrive(job) || job.oldDriveFate !== null || stillOut(job).some((item) => item.kind === 'drive') || beside;
+  });
   protected readonly headline = computed(() => {
     const { closed, endedEarly } = this.job();
     if (closed) return 'Handed over.';

@@ -93,8 +93,11 @@ interface Judged {
         <p class="mu">None on the shelf.</p>
       }
     }
-    @if (!memory() && others().length === 0) {
-      <p class="mu">This model's document names no memory sockets, wireless card or battery. Add them under Models.</p>
+    @if (silent(); as what) {
+      <p>
+        <p-state-mark mark="needs" [size]="15" /> <b>Cannot say</b> whether {{ what }} fits: this model's document names no place for it.
+        Compare with what is in, and add it under Models.
+      </p>
     }
     <p class="mu small">
       Several upgrades at once: one at a time where the first start would not tell them apart. A lifted cooler gets fresh paste.
@@ -133,7 +136,8 @@ export class MatchCompanions {
   protected readonly memory = computed(() => this.companions()?.memory ?? null);
   protected readonly modules = computed(() => this.of('memory'));
   protected readonly fillIds = linkedSignal<string, (string | null)[]>({
-    source: () => this.job().id,
+    // A computed: with a plain function every event of the job would empty what somebody laid together.
+    source: computed(() => this.job().id),
     computation: () => this.memory()?.sockets.map(() => null) ?? [],
   });
   protected readonly memoryVerdict = computed(() => {
@@ -150,6 +154,17 @@ export class MatchCompanions {
         : []),
       ...(battery ? [{ name: 'Battery', judged: this.of('battery').map((part) => judged(part, judgeBattery(battery, part))) }] : []),
     ];
+  });
+
+  /** Kinds that no place in the model answers for: said, never passed over. */
+  protected readonly silent = computed(() => {
+    const facts = this.companions();
+    const missing = [
+      ...(facts?.memory ? [] : ['memory']),
+      ...(facts?.wireless ? [] : ['a wireless card']),
+      ...(facts?.battery ? [] : ['a battery']),
+    ];
+    return missing.length === 0 ? null : missing.join(' or ');
   });
 
   protected fill(at: number, id: string | null): void {

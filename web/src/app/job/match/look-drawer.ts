@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, model, signal } from '@angular/core';
 import type { Drive, JobCommand, JobState, Settles, Slot } from '@petrichor/core';
 import { Drawer } from 'primeng/drawer';
+import { HoldsFocus } from '../../shell/modals';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { Choice } from '../../ui/choice';
 import { NumberField } from '../../ui/number-field';
@@ -8,7 +9,7 @@ import { NumberField } from '../../ui/number-field';
 /** The one look or measurement that settles something: a length, a figure off a label, or one of a few answers. */
 @Component({
   selector: 'p-look-drawer',
-  imports: [Drawer, Choice, NumberField],
+  imports: [Drawer, HoldsFocus, Choice, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-drawer

@@ -1,7 +1,10 @@
-import { ScrewSchema, type MachineModel, type Part, type Role } from '@petrichor/core';
+import { TestBed } from '@angular/core/testing';
+import { CompanionsSchema, ScrewSchema, type MachineModel, type Part, type Role } from '@petrichor/core';
 import { m2Drive, m2Slot as slot, model, part } from '../../../../../core/src/testing/samples';
 import { benchAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
+import { JobDesk } from '../../state/jobs/job-desk';
+import { MatchCompanions } from './companions';
 import { MatchSection } from './match';
 
 const shelf = [m2Drive(), m2Drive({ id: 'skerry-t4', maker: 'Skerry', name: 'T4', priceMinor: 9700 })];
@@ -22,6 +25,35 @@ describe('matching', () => {
   it('puts what has to be got on the pick list, with its drawer', async () => {
     const screen = await matching({ screwState: 'missing' });
     expect(text(screen, 'p-match-proof')).toMatch(/Extras for the pick list.*a screw.*D7.*1\.00/);
+  });
+
+  it('keeps what was laid together in the memory sockets while other things happen on the job', async () => {
+    const memory = { generation: 'ddr4', sockets: ['under the plate', 'beside it'], maxMegatransfers: 3200 };
+    const of = model({ companions: CompanionsSchema.parse({ memory }) });
+    const module = part({ kind: 'memory', id: 'm8', name: 'Selker 8 GiB', generation: 'ddr4', gib: 8, megatransfers: 3200 });
+    const screen = await JobScreenHarness.of(MatchCompanions, benchAt('match').job, { models: [of], drives: shelf, parts: [module] });
+    (screen.fixture.componentInstance as unknown as { fill(at: number, id: string): void }).fill(1, 'm8');
+    await screen.settle();
+    expect(screen.element.textContent).toContain('8 GiB in all');
+    TestBed.inject(JobDesk).give(screen.job, { type: 'note', text: 'the lid creaks', stepId: null });
+    await screen.settle();
+    expect(screen.element.textContent).toContain('8 GiB in all');
+  });
+
+  it('lets what is seen in the place stand before what the model says is in it, both ways and back', async () => {
+    const full = await matching();
+    expect(text(full, '.in-it')).toContain('In it, by the model: ');
+    await full.press('It is empty');
+    expect(full.job.looks['m2-a']).toEqual({ fitted: 'empty' });
+    expect(text(full, '.in-it')).toContain('Looked at here: it is empty.');
+    await full.press('Not so: it holds a drive');
+    expect(text(full, '.in-it')).toContain('In it, by the model: ');
+    TestBed.resetTestingModule();
+    const empty = await matching({ fitted: null });
+    expect(text(empty, '.in-it')).toContain('Nothing is in it, by the model.');
+    await empty.press('It holds a drive');
+    expect(empty.job.looks['m2-a']).toEqual({ fitted: 'holds-one' });
+    expect(text(empty, '.in-it')).toContain('Looked at here: it holds a drive.');
   });
 
   it('asks one look and sees the verdict change', async () => {

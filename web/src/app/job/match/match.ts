@@ -9,6 +9,7 @@ import {
   sayDrive,
   sayForm,
   sectionsAbove,
+  slotsOf,
   slotsOnBench,
   tightest,
   withMeasured,
@@ -25,6 +26,8 @@ import { Textarea } from 'primeng/textarea';
 import { AirLeft } from '../../drawing/air-left';
 import { BayDrawing } from '../../drawing/bay-drawing';
 import { Keys } from '../../shell/keys';
+import { HoldsFocus } from '../../shell/modals';
+import { Scans } from '../../shell/scans';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectDrives, selectKnowledge, selectModels } from '../../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../../state/session/session.reducer';
@@ -54,6 +57,7 @@ const MOST_COMPARED = 3;
   imports: [
     FormsModule,
     Dialog,
+    HoldsFocus,
     InputText,
     SelectButton,
     Textarea,
@@ -232,6 +236,13 @@ export class MatchSection {
       const ranking = this.ranked.value();
       untracked(() => this.kept.set(ranking));
     });
+    // A drive's code from the shelf: that is the drive one looks at.
+    inject(Scans).take(({ driveId }) => {
+      if (driveId === null || !this.order().some((one) => one.id === driveId)) return false;
+      this.find.set('');
+      this.pick(driveId);
+      return true;
+    });
     inject(Keys).bind({
       ArrowDown: { say: 'Next drive', run: () => this.move(1) },
       ArrowUp: { say: 'Drive before', run: () => this.move(-1) },
@@ -257,6 +268,25 @@ export class MatchSection {
 
   protected showMore(): void {
     this.rows.update((rows) => rows + ROWS);
+  }
+
+  /** What is in the slot: the model's word until somebody looked. */
+  protected readonly inIt = computed(() => {
+    const slot = this.slot();
+    const told = this.model() && slot ? slotsOf(this.model()!, this.job().variantId).find((one) => one.id === slot.id) : null;
+    if (!slot || !told || slot.kind === 'soldered') return null;
+    if (told.fitted === null)
+      return slot.fitted
+        ? { say: 'Looked at here: it holds a drive.', act: 'Not so: it is empty', next: 'as-told' as const }
+        : { say: 'Nothing is in it, by the model.', act: 'It holds a drive', next: 'holds-one' as const };
+    return slot.fitted
+      ? { say: `In it, by the model: ${slot.fitted.label}.`, act: 'It is empty', next: 'empty' as const }
+      : { say: 'Looked at here: it is empty.', act: 'Not so: it holds a drive', next: 'as-told' as const };
+  });
+
+  protected lookIn(answer: 'empty' | 'as-told' | 'holds-one'): void {
+    const slot = this.slot();
+    if (slot) this.fault.set(this.desk.give(this.job(), { type: 'look', at: slot.id, key: 'fitted', answer })?.sentence ?? '');
   }
 
   protected price(minor: number): string {

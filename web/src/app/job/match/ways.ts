@@ -37,7 +37,7 @@ import { MARKS, sayRate } from './words';
               </td>
               <td>{{ way.oldDrive }}</td>
               <td class="m">{{ way.link?.usableBytesPerSecond ? rate(way.link!.usableBytesPerSecond!) : '–' }}</td>
-              <td class="m">{{ way.totalGb }} GB</td>
+              <td class="m">{{ way.totalGb === null ? 'not known' : way.totalGb + ' GB' }}</td>
             </tr>
           }
         </tbody>

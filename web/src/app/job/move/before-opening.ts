@@ -1,6 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, model, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { openingChecks, settingItemId, type JobState } from '@petrichor/core';
+import { answersNow, openingChecks, SAY_BACKUP, SAY_KEY, settingItemId, type Answers, type JobState } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { Textarea } from 'primeng/textarea';
@@ -8,15 +8,8 @@ import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels } from '../../state/knowledge/knowledge.reducer';
 import { Choice } from '../../ui/choice';
+import { jobDraft } from '../../ui/draft';
 import { StateMark } from '../../ui/state-mark';
-
-/** What stands on the form of the decision, besides the way itself. */
-export interface SafeguardForm {
-  readonly backup: 'verified' | 'made' | 'none';
-  readonly backupWhere: string;
-  readonly recoveryKey: 'not-encrypted' | 'customer-holds-it' | 'unknown';
-  readonly note: string;
-}
 
 /** What has to be true before the machine is opened: backup, recovery key, medium; and the settings that go on the tray. */
 @Component({
@@ -59,7 +52,6 @@ export interface SafeguardForm {
 })
 export class BeforeOpening {
   readonly job = input.required<JobState>();
-  readonly form = model.required<SafeguardForm>();
   private readonly desk = inject(JobDesk);
   private readonly models = inject(Store).selectSignal(selectModels);
   protected readonly when = sayWhen;
@@ -67,15 +59,31 @@ export class BeforeOpening {
   protected readonly why = signal('');
   protected readonly asking = signal<string | null>(null);
   protected readonly backups = [
-    { label: 'read back and right', value: 'verified' },
+    { label: SAY_BACKUP.verified, value: 'verified' },
     { label: 'made', value: 'made' },
-    { label: 'none', value: 'none' },
+    { label: SAY_BACKUP.none, value: 'none' },
+    { label: SAY_BACKUP.unknown, value: 'unknown' },
   ] as const;
   protected readonly recoveryKeys = [
-    { label: 'not encrypted', value: 'not-encrypted' },
+    { label: SAY_KEY['not-encrypted'], value: 'not-encrypted' },
     { label: 'customer has the key', value: 'customer-holds-it' },
-    { label: 'nobody knows', value: 'unknown' },
+    { label: 'in their account', value: 'account' },
+    { label: 'sealed here', value: 'sealed' },
+    { label: SAY_KEY.nobody, value: 'nobody' },
+    { label: SAY_KEY.unknown, value: 'unknown' },
   ] as const;
+  protected readonly answers = computed(() => answersNow(this.job()));
+  /** What is typed counts once its field is left. */
+  protected readonly where = jobDraft(
+    () => this.job().id,
+    'backup-where',
+    () => this.answers().backupWhere,
+  );
+  protected readonly note = jobDraft(
+    () => this.job().id,
+    'safeguard-note',
+    () => this.answers().note,
+  );
   protected readonly checks = computed(() =>
     openingChecks(this.job()).map((one) => ({ ...one, kept: this.job().move.checks[one.id] ?? null })),
   );
@@ -87,8 +95,10 @@ export class BeforeOpening {
     }));
   });
 
-  protected set<K extends keyof SafeguardForm>(field: K, value: SafeguardForm[K]): void {
-    this.form.update((form) => ({ ...form, [field]: value }));
+  /** A pressed answer is an answer: it is given at once. */
+  protected answer<K extends keyof Answers>(field: K, value: Answers[K]): void {
+    if (this.answers()[field] === value) return;
+    this.fault.set(this.desk.give(this.job(), { type: 'answer-safeguard', answers: { [field]: value } })?.sentence ?? '');
   }
 
   protected check(checkId: string, outcome: 'done' | 'not-needed' | null): void {

@@ -54,20 +54,21 @@ export class DockRunBoard {
   protected readonly last = computed(() => this.copies().at(-1) ?? null);
   /** The bay a copy was read from stays the old drive's; else its serial tells; else the first that is not known to be the new one. */
   protected readonly from = linkedSignal<string | null, string | null>({
-    source: () => {
+    // Computed, so that what somebody chose is not undone by the next word of the dock.
+    source: computed(() => {
       const last = this.last();
       if (last) return last.bay;
       const { oldDrive, newDrive } = this.job().serials;
       const bays = this.bays().filter((bay) => bay.drive !== null && bay.drive.serial !== newDrive);
       return (bays.find((bay) => bay.drive!.serial === oldDrive) ?? bays[0])?.bay ?? null;
-    },
+    }),
     computation: (bay) => bay,
   });
   protected readonly to = linkedSignal<string | null, string | null>({
-    source: () => {
+    source: computed(() => {
       const others = this.bays().filter((bay) => bay.bay !== this.from() && bay.drive !== null);
       return (others.find((bay) => sayOf(bay.drive!) === this.last()?.target) ?? others[0])?.bay ?? null;
-    },
+    }),
     computation: (bay) => bay,
   });
   protected readonly overwritten = computed(() => this.bays().find((bay) => bay.bay === this.to())?.drive ?? null);

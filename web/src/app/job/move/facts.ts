@@ -32,6 +32,7 @@ export const FACTS: readonly Fact[] = [
   fact('encryption', 'Disk encryption', [
     ['unknown', 'not known'],
     ['none', 'none'],
+    ['yes', 'encrypted'],
     ['unlocked', 'open'],
     ['paused', 'paused'],
     ['locked', 'locked'],

@@ -19,8 +19,16 @@ const KNOWN: JobCommand = {
   type: 'state-move-facts',
   facts: { encryption: 'none', reach: 'dock', system: 'sound', secureBoot: 'off', storageMode: 'same', imageStore: true, usbMedium: true },
 };
+/** A drive that reads well and is only too small: the samples' own is worn. */
 const screenOf = async (...commands: JobCommand[]) => {
-  const bench = benchAt('safeguard').must(...commands);
+  const bench = benchAt('safeguard');
+  const { job } = bench;
+  bench.job = {
+    ...job,
+    findings: { before: [], after: [] },
+    conclusion: { ...job.conclusion!, causeId: 'too-small', oldDrive: 'sound' },
+  };
+  bench.must(...commands);
   return JobScreenHarness.of(MoveSection, bench.job, knowledge);
 };
 const text = (screen: { element: HTMLElement }) => screen.element.textContent.replace(/\s+/g, ' ');
@@ -35,18 +43,22 @@ describe('the ways across', () => {
     expect(text(screen)).toContain('Both drives in one machine');
   });
 
-  it('are chosen by number, decided with D, and ask for where the backup is', async () => {
+  it('are chosen by number, decided with D; answers count as they are pressed', async () => {
     const screen = await screenOf(TABLE, KNOWN);
     await screen.key('2');
     expect(screen.element.querySelector('h1')!.textContent).toBe('Clean install.');
     await screen.key('1');
     await screen.key('d');
-    expect(screen.job.safeguard).toMatchObject({ plan: 'clone', backup: 'none' });
+    expect(screen.job.safeguard).toMatchObject({ plan: 'clone', backup: 'unknown' });
     expect(text(screen)).toContain('To the dock');
     await screen.press('Before opening');
     await screen.press('read back and right');
-    await screen.press('Decide this instead');
-    expect(text(screen)).toContain('Say where the backup is.');
+    // A pressed answer is an answer.
+    expect(screen.job.safeguard).toMatchObject({ plan: 'clone', backup: 'verified', backupWhere: '' });
+    await screen.type('#where', 'bench store');
+    document.querySelector('#where')!.dispatchEvent(new Event('blur'));
+    await screen.settle();
+    expect(screen.job.safeguard).toMatchObject({ backupWhere: 'bench store' });
   });
 
   it('say why one is not possible here', async () => {
@@ -113,6 +125,7 @@ describe('the run in the dock', () => {
       [500, 200e9],
     ],
     selfTest: null,
+    compared: null,
     sentence: 'Clone goes on.',
     ...own,
   });

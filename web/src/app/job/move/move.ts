@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import {
+  answersNow,
   crossingOf,
   DATA_PLANS,
   recommendWay,
@@ -18,7 +19,9 @@ import { Choice } from '../../ui/choice';
 import { jobDraft } from '../../ui/draft';
 import { KeyBox } from '../../ui/key-box';
 import { keepRuns } from '../dock/run-keeper';
-import { BeforeOpening, type SafeguardForm } from './before-opening';
+import { GatePlaces } from '../gate-places';
+import { BeforeOpening } from './before-opening';
+import { CopyElsewhere } from './copy-elsewhere';
 import { DockRunBoard } from './dock-run';
 import { OldDrive } from './old-drive';
 import { PlanBoard } from './plan-board';
@@ -26,13 +29,21 @@ import { WaysList } from './ways-list';
 import { sayRange } from './words';
 
 type View = 'plan' | 'old' | 'dock' | 'before';
-const EMPTY: SafeguardForm = { backup: 'none', backupWhere: '', recoveryKey: 'unknown', note: '' };
+/** Where on this screen a missing thing is settled, by the beginning of its code. */
+const VIEW_OF: Readonly<Record<string, View>> = {
+  backup: 'before',
+  'backup-where': 'before',
+  'recovery-key': 'before',
+  opening: 'before',
+  copy: 'dock',
+  safeguard: 'plan',
+};
 const NO_TIME = { p10: 0, p50: 0, p90: 0 };
 
 /** How the customer's data goes from the old drive to the new one: the ways with time and risk, the layout, the run, the checks. */
 @Component({
   selector: 'p-move-section',
-  imports: [Choice, KeyBox, BeforeOpening, DockRunBoard, OldDrive, PlanBoard, WaysList],
+  imports: [Choice, KeyBox, BeforeOpening, CopyElsewhere, DockRunBoard, OldDrive, PlanBoard, WaysList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './move.html',
   styleUrl: './move.css',
@@ -51,21 +62,10 @@ export class MoveSection {
     { label: 'Dock', value: 'dock' },
     { label: 'Before opening', value: 'before' },
   ] as const;
-  protected readonly form = jobDraft<SafeguardForm>(
-    () => this.job().id,
-    'safeguard-form',
-    () => {
-      const decided = this.job().safeguard;
-      if (!decided) return EMPTY;
-      const { backup, backupWhere, recoveryKey, note } = decided;
-      return { backup, backupWhere, recoveryKey, note };
-    },
-  );
   protected readonly crossing = computed(() =>
     crossingOf(
       this.job(),
       this.models().find((one) => one.id === this.job().intake.modelId),
-      this.form(),
     ),
   );
   protected readonly ways = computed((): readonly WayAcross[] => {
@@ -88,27 +88,22 @@ export class MoveSection {
     const way = this.looked();
     const advice = this.advice();
     if (way && way.id === advice?.id) return advice.headline;
-    return way ? `${way.say}.` : 'How is the data kept safe?';
+    if (way) return `${way.say}.`;
+    return this.crossing()?.health === 'dead' ? 'Nothing here brings it back: ask the customer.' : 'How is the data kept safe?';
   });
   protected readonly sub = computed(() => {
     const way = this.looked();
     if (!way || !this.crossing()) return '';
     if (way.why) return way.why;
-    const time = `${cap(sayRange(way.total))}, ${sayRange(way.hands)} of them yours.`;
+    const time = way.total
+      ? `${cap(sayRange(way.total))}, ${sayRange(way.hands)} of them yours.`
+      : `Nobody knows how much there is, so nobody can say how long it takes; ${sayRange(way.hands)} of it are yours.`;
     return way.id === this.advice()?.id ? `${time} ${this.advice()!.reason}` : time;
   });
   protected readonly kind = computed(() => (this.at() === 'rescue' ? ('rescue' as const) : ('clone' as const)));
   protected readonly inDock = computed(() => this.at() === 'clone' || this.at() === 'rescue');
-  /** What was decided is what is looked at, with the same answers. */
-  protected readonly settled = computed(() => {
-    const safeguard = this.job().safeguard;
-    const form = this.form();
-    return (
-      safeguard !== null &&
-      safeguard.plan === this.at() &&
-      (Object.keys(form) as (keyof SafeguardForm)[]).every((field) => form[field] === safeguard[field])
-    );
-  });
+  /** What was decided is what is looked at; answers about backup and key count by themselves. */
+  protected readonly settled = computed(() => this.decided() !== null && this.decided() === this.at());
   protected readonly act = computed(() => {
     if (!this.settled()) return this.decided() ? 'Decide this instead' : `Decide: ${this.looked()?.say.toLowerCase() ?? 'choose a way'}`;
     return this.inDock()
@@ -120,6 +115,10 @@ export class MoveSection {
 
   constructor() {
     keepRuns(this.job);
+    inject(GatePlaces).reveal((code) => {
+      const view = VIEW_OF[code.split(':')[0]!];
+      if (view) this.chosen.set(view);
+    });
     const numbers: Bindings = Object.fromEntries(
       WAY_IDS.map((_, at) => [String(at + 1), { say: at === 0 ? 'Look at a way across, 1 to 7' : '', run: () => this.pickAt(at) }]),
     );
@@ -133,11 +132,11 @@ export class MoveSection {
 
   protected go(): void {
     if (this.settled()) return this.chosen.set(this.inDock() ? 'dock' : 'before');
-    const read = SafeguardSchema.safeParse({ plan: this.at() ?? '', ...this.form() });
+    // What was typed last counts with leaving its field for this button: the drawn job does not have it yet.
+    const read = SafeguardSchema.safeParse({ plan: this.at() ?? '', ...answersNow(this.desk.now(this.job())) });
     if (!read.success) return this.fault.set(this.at() === null ? 'Choose how the data goes across.' : read.error.issues[0]!.message);
     const refusal = this.desk.give(this.job(), { type: 'decide-safeguard', safeguard: read.data });
     this.fault.set(refusal?.sentence ?? '');
-    if (refusal?.code === 'where') this.chosen.set('before');
   }
 
   private pickAt(index: number): void {

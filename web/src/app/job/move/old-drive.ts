@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import {
   bytesOf,
+  factsKnown,
   lsblkOf,
   rateIn,
   sayBytes,
@@ -168,7 +169,8 @@ export class OldDrive {
   }
 
   protected factOf(id: keyof MoveFacts): string {
-    return String(this.job().move.facts[id]);
+    // What the counter was told stands in the place of what nobody asked here.
+    return String(factsKnown(this.job())[id]);
   }
 
   protected counted(id: Counted, value: number | null): void {

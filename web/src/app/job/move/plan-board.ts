@@ -2,11 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import {
   capacityOf,
   carriedOf,
-  estimate,
   layoutOf,
   sayBytes,
   sayDrive,
   sayPartition,
+  timeOf,
   writeSfdiskScript,
   type Crossing,
   type JobState,
@@ -79,17 +79,18 @@ export class PlanBoard {
     };
   });
   protected readonly times = computed(() => {
-    const { source, task, spread } = this.crossing();
+    const { source } = this.crossing();
     const times = new Map<number, string>();
     if (!source) return times;
     for (const one of source.partitions) {
       const carried = carriedOf({ ...this.crossing(), source: { ...source, partitions: [one] } });
-      if (carried.length > 0) times.set(one.number, sayRange(estimate({ ...task, carried, verify: true, files: 0, badAreas: 0 }, spread)));
+      if (carried && carried.length > 0)
+        times.set(one.number, sayRange(timeOf(this.crossing(), { carried, verify: true, files: 0, badAreas: 0 })));
     }
     return times;
   });
   protected readonly carried = computed(() => {
-    const bytes = carriedOf(this.crossing()).reduce((sum, one) => sum + one.bytes, 0);
+    const bytes = (carriedOf(this.crossing()) ?? []).reduce((sum, one) => sum + one.bytes, 0);
     return bytes > 0 ? capacityOf(bytes) : null;
   });
   protected readonly holes = computed(() => this.job().move.map?.rescue.holes ?? []);

@@ -22,12 +22,13 @@ export class WaysList {
     this.ways().map((way, at) => ({
       ...way,
       key: String(at + 1),
-      time: way.possible === 'no' ? 'not here' : sayRange(way.total),
+      time: way.possible === 'no' ? 'not here' : way.total ? sayRange(way.total) : 'no size known',
       mark: way.possible === 'no' ? 'stop' : way.possible === 'after' ? 'needs' : 'ready-in',
       /** One bar over the other: then each gets half the height. */
-      over: bar(way.hands).x + bar(way.hands).width > bar(way.total).x,
+      over: way.total !== null && bar(way.hands).x + bar(way.hands).width > bar(way.total).x,
       hands: bar(way.hands),
-      total: bar(way.total),
+      /** None where nobody knows how much there is. */
+      total: way.total && bar(way.total),
     })),
   );
   protected readonly looked = computed(() => this.ways().find((way) => way.id === this.at()) ?? null);

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { BASELINE_CHECKS, missing, sayDrive, type BaselineId, type JobState, type Working } from '@petrichor/core';
+import { BASELINE_CHECKS, missing, sayDrive, sayLater, type BaselineId, type JobState, type Working } from '@petrichor/core';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { Choice } from '../../ui/choice';
 import { ListingForm, type Listing } from '../listing-form';
@@ -20,13 +20,13 @@ const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already'
   styleUrl: '../section.css',
   template: `
     <h1>{{ left() === 0 ? 'Proved.' : left() === 1 ? 'One proof to go.' : left() + ' proofs to go.' }}</h1>
-    <p class="lead">On mains, closed, as the customer will use it.</p>
+    <p class="lead">On mains, closed, as the customer will use it. {{ later() }}</p>
     <div class="columns">
       <section>
         <h2>What worked at intake</h2>
         <ul class="lines">
           @for (check of checks(); track check.id) {
-            <li [attr.data-gate]="'baseline:' + check.id">
+            <li [attr.data-gate]="'baseline:' + check.id + ' baseline-fault:' + check.id">
               <span
                 ><b [id]="'after-' + check.id">{{ check.say }}</b> <span class="mu">{{ check.before }}</span></span
               >
@@ -55,7 +55,7 @@ const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already'
           <p>{{ cured.what }} {{ cured.checked }}</p>
         } @else {
           <h2>What the system lists: {{ drive() }}</h2>
-          <p-listing-form data-gate="proved" [found]="job().proved" [refusal]="refusal()" (told)="list($event)" />
+          <p-listing-form data-gate="proved proved-wrong" [found]="job().proved" [refusal]="refusal()" (told)="list($event)" />
           <p-speed-panel [job]="job()" />
         }
         <p><a [routerLink]="['/jobs', job().id]" [queryParams]="{ see: 'after-swap' }">Something is new since the swap? Weigh it.</a></p>
@@ -66,6 +66,8 @@ const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already'
 export class ProveSection {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
+  /** It could not be tried open: this is its trial. */
+  protected readonly later = computed(() => (this.job().way?.start ? sayLater(this.job().way!.start!) : ''));
   protected readonly answers: readonly { label: string; value: Working | null }[] = [
     { label: 'works', value: 'works' },
     { label: 'faulty', value: 'faulty' },

@@ -19,7 +19,7 @@ import { Choice } from '../../ui/choice';
       <h2>What was unplugged on this job</h2>
       <ul class="lines">
         @for (check of checks(); track check.id; let at = $index) {
-          <li [attr.data-gate]="'unplugged:' + check.id">
+          <li [attr.data-gate]="'unplugged:' + check.id + ' unplugged-fault:' + check.id">
             <span
               ><b [id]="'unplugged-' + at">{{ check.say }}</b> <span class="mu">{{ check.step }}</span></span
             >

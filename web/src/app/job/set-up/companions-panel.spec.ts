@@ -16,12 +16,22 @@ const card = part({
   widthMm: 80,
   heightMm: 6,
 });
-const knowledge = { models: [model()], drives: [], parts: [card] };
+const { connector, wireOrder, lengthMm, widthMm, heightMm } = {
+  connector: 'five blades',
+  wireOrder: 'red red white black black',
+  lengthMm: 200,
+  widthMm: 80,
+  heightMm: 6,
+};
+/** A model that has a place for it: of another, nobody could say. */
+const FEN = model({ companions: { memory: null, wireless: null, battery: { connector, wireOrder, lengthMm, widthMm, heightMm } } });
+const knowledge = { models: [FEN], drives: [], parts: [card] };
 const words = (screen: JobScreenHarness<unknown>): string => screen.element.textContent.replace(/\s+/g, ' ');
 
 /** A bench on which the part was just fitted in place of another. */
 function onTrial(): TestBench {
-  const bench = benchAt('set-up');
+  const bench = new TestBench([FEN]);
+  bench.job = benchAt('set-up').job;
   bench.parts = [card];
   return bench.must({
     type: 'fit-companion',
@@ -66,6 +76,20 @@ describe('a part on trial', () => {
       partReturned: { by: { name: 'Ines' } },
     });
     expect(words(screen)).toContain('firmware refuses it; back on the shelf');
+  });
+
+  it('that no place in the model answers for is ‘cannot say’, before it goes in and when it is tried', async () => {
+    const screen = await JobScreenHarness.of(CompanionsPanel, benchAt('set-up').job, { ...knowledge, models: [model()] });
+    await screen.press(/went in$/);
+    await screen.press('battery');
+    const select = screen.element.querySelector<HTMLSelectElement>('#companion-part')!;
+    select.value = 'cell';
+    select.dispatchEvent(new Event('change'));
+    await screen.settle();
+    expect(words(screen)).toContain('Cannot say: the document of this model names no place for a battery.');
+    await screen.press('It is in');
+    expect(screen.job.companions).toEqual([]);
+    expect(words(screen)).toContain('A lead may have it tried all the same.');
   });
 
   it('that works is settled, once', async () => {

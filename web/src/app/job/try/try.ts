@@ -25,7 +25,7 @@ import { ListingForm, type Listing } from '../listing-form';
       </section>
       <section class="stack">
         <h2>What firmware lists: {{ drive() }}</h2>
-        <p-listing-form [found]="job().tried" [refusal]="refusal()" (told)="keep($event)" />
+        <p-listing-form data-gate="tried not-right" [found]="job().tried" [refusal]="refusal()" (told)="keep($event)" />
         <p><a [routerLink]="['/jobs', job().id]" [queryParams]="{ see: 'after-swap' }">Something is new since the swap? Weigh it.</a></p>
       </section>
     </div>

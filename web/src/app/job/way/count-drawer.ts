@@ -2,13 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { countOpen, sayScrew, screwsExpected, type JobState } from '@petrichor/core';
 import { Drawer } from 'primeng/drawer';
 import { ScrewGlyph } from '../../drawing/screw-glyph';
+import { HoldsFocus } from '../../shell/modals';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { StateMark } from '../../ui/state-mark';
 
 /** Counts the screws on the mat, kind by kind, and says where one that is left over or missing belongs. */
 @Component({
   selector: 'p-count-drawer',
-  imports: [Drawer, ScrewGlyph, StateMark],
+  imports: [Drawer, HoldsFocus, ScrewGlyph, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-drawer
@@ -26,11 +27,23 @@ import { StateMark } from '../../ui/state-mark';
             <li>
               <p-screw [screw]="kind.screw" [times]="3" />
               <div>
-                <b class="m">{{ kind.say }}</b><span class="mu">by the steps: {{ kind.expected }}</span>
+                <b class="m">{{ kind.say }}</b>
+                @if (told()) {
+                  <span [class.off]="kind.counted !== kind.expected">by the steps: {{ kind.expected }}</span>
+                }
               </div>
               <div class="stepper" role="group" [attr.aria-label]="'How many ' + kind.say">
                 <button class="tgt" type="button" [attr.aria-label]="'One less ' + kind.say" (click)="change(kind.key, -1)">−</button>
-                <output class="m" [class.off]="kind.counted !== kind.expected">{{ kind.counted }}</output>
+                <input
+                  class="m"
+                  inputmode="numeric"
+                  maxlength="3"
+                  autocomplete="off"
+                  [attr.aria-label]="kind.say + ', how many lie here'"
+                  [value]="kind.counted ?? ''"
+                  (input)="type(kind.key, $event)"
+                  (keydown.enter)="count()"
+                />
                 <button class="tgt" type="button" [attr.aria-label]="'One more ' + kind.say" (click)="change(kind.key, 1)">+</button>
               </div>
             </li>
@@ -74,8 +87,15 @@ import { StateMark } from '../../ui/state-mark';
       align-items: center;
       text-align: center;
     }
-    output {
-      font-size: 24px;
+    input {
+      width: 44px;
+      height: 44px;
+      border: 1px solid var(--line-strong);
+      border-radius: 4px;
+      background: var(--panel);
+      color: inherit;
+      font-size: 22px;
+      text-align: center;
     }
     .off {
       color: var(--ochre-ink);
@@ -93,23 +113,37 @@ export class CountDrawer {
   readonly open = model(false);
   private readonly desk = inject(JobDesk);
   private readonly expected = computed(() => screwsExpected(this.job()));
-  /** Begins with what the steps say, anew whenever the drawer opens. */
-  private readonly counts = linkedSignal<boolean, Record<string, number>>({ source: this.open, computation: () => ({}) });
+  /** Empty whenever the drawer opens: what the steps say is shown once somebody has counted without it. */
+  private readonly counts = linkedSignal<boolean, Record<string, number | null>>({ source: this.open, computation: () => ({}) });
   protected readonly told = linkedSignal<boolean, boolean>({ source: this.open, computation: () => false });
   protected readonly fault = signal('');
   protected readonly kinds = computed(() =>
-    this.expected().map((kind) => ({ ...kind, say: sayScrew(kind.screw), counted: this.counts()[kind.key] ?? kind.expected })),
+    this.expected().map((kind) => ({ ...kind, say: sayScrew(kind.screw), counted: this.counts()[kind.key] ?? null })),
   );
   protected readonly found = computed(() => countOpen(this.job()));
 
   protected change(key: string, by: number): void {
     const now = this.kinds().find((kind) => kind.key === key)?.counted ?? 0;
-    this.counts.update((counts) => ({ ...counts, [key]: Math.max(0, now + by) }));
+    // The first press on less says: none lies here.
+    this.set(key, Math.max(0, now + by));
+  }
+
+  /** What is no number is not counted. */
+  protected type(key: string, { target }: Event): void {
+    const text = target instanceof HTMLInputElement ? target.value.trim() : '';
+    this.set(key, /^\d+$/.test(text) ? Number(text) : null);
+  }
+
+  private set(key: string, count: number | null): void {
+    this.counts.update((counts) => ({ ...counts, [key]: count }));
+    this.fault.set('');
     this.told.set(false);
   }
 
   protected count(): void {
-    const counts = this.kinds().map(({ key, counted }) => ({ key, counted }));
+    const uncounted = this.kinds().find((kind) => kind.counted === null);
+    if (uncounted) return this.fault.set(`Count ${uncounted.say} first; where none lies here, type 0.`);
+    const counts = this.kinds().map(({ key, counted }) => ({ key, counted: counted ?? 0 }));
     const refusal = this.desk.give(this.job(), { type: 'count-screws', counts });
     this.fault.set(refusal?.sentence ?? '');
     this.told.set(refusal === null);

@@ -4,6 +4,7 @@ import { SAY_NOTE, type JobState, type NoteKind, type WayStep } from '@petrichor
 import { Drawer } from 'primeng/drawer';
 import { InputText } from 'primeng/inputtext';
 import { Textarea } from 'primeng/textarea';
+import { HoldsFocus } from '../../shell/modals';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { Choice } from '../../ui/choice';
 import { jobDraft } from '../../ui/draft';
@@ -26,7 +27,7 @@ const HINT: Record<NoteKind, string> = {
 /** Words, photos and lengths that are kept with a step. */
 @Component({
   selector: 'p-note-drawer',
-  imports: [FormsModule, Drawer, InputText, Textarea, Choice, NumberField, PhotoField],
+  imports: [FormsModule, Drawer, HoldsFocus, InputText, Textarea, Choice, NumberField, PhotoField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-drawer
@@ -149,7 +150,5 @@ export class NoteDrawer {
     this.mm.set(null);
     this.photos.set([]);
     this.open.set(null);
-    // The drawer takes a moment to go; the next Space is meant for the step, not for its button.
-    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
   }
 }

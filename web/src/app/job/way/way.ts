@@ -4,11 +4,13 @@ import { FormsModule } from '@angular/forms';
 import {
   countOf,
   currentStep,
+  hadOldDrive,
   hasWalked,
   nextThing,
   nextTick,
   progress,
   SAY_SIDE,
+  sayLater,
   sayMinutes,
   sayMissing,
   sayScrew,
@@ -30,6 +32,7 @@ import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { keepAwake } from '../../ui/wake-lock';
 import { WhyDrawer } from '../../ui/why-drawer';
+import { AlsoDrawer } from './also-drawer';
 import { CountDrawer } from './count-drawer';
 import { MatButton } from './mat-button';
 import { NoteDrawer } from './note-drawer';
@@ -50,6 +53,7 @@ const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
     Tray,
     KeyBox,
     StateMark,
+    AlsoDrawer,
     CountDrawer,
     MatButton,
     NoteDrawer,
@@ -191,6 +195,14 @@ export class WaySection {
   protected readonly short = signal(false);
   protected readonly noting = signal<NoteKind | null>(null);
   protected readonly counting = signal(false);
+  protected readonly alsoOut = signal(false);
+  /** No old drive where there never was one. */
+  protected readonly hadOld = computed(() => hadOldDrive(this.job()));
+  /** Why the trial comes after closing, once the new drive is in. */
+  protected readonly triedLater = computed(() => {
+    const { phase, way } = this.job();
+    return way?.start && (phase === 'swap' || phase === 'way-out') && !way.scouting ? sayLater(way.start) : '';
+  });
   /** What is missing after a step was left, and where it belongs: said at once, and as long as nothing else is done. */
   protected readonly missing = computed(() => {
     const last = this.job().way?.ticks.at(-1);
@@ -215,8 +227,8 @@ export class WaySection {
     inject(Keys).bind({
       Space: { say: 'Done, one fastener at a time', run: () => this.tick(false) },
       'Shift+Space': { say: 'Done, all that are left of this kind', run: () => this.tick(true) },
-      U: { say: 'Undo the last tick', run: () => this.undo() },
-      Backspace: { say: 'Undo the last tick', run: () => this.undo() },
+      'Ctrl+Z': { say: 'Undo the last tick', run: () => this.undo() },
+      A: { say: 'Also out: something the guide does not know of', run: () => this.alsoOut.set(this.job().phase === 'way-in') },
       N: { say: 'Note on this step', run: () => this.noting.set('note') },
       P: { say: 'Photo of this step', run: () => this.noting.set('note') },
       M: { say: 'Measure something', run: () => this.noting.set('measure') },

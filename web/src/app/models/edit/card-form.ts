@@ -2,13 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { FormsModule } from '@angular/forms';
 import type { MachineOutline } from '@petrichor/core';
 import { InputText } from 'primeng/inputtext';
+import { Choice } from '../../ui/choice';
 import { NumberField } from '../../ui/number-field';
 import type { GuideDraft } from './guide-draft';
 
 /** The model's card, and the outline that its screws are set on. */
 @Component({
   selector: 'p-card-form',
-  imports: [FormsModule, InputText, NumberField],
+  imports: [FormsModule, InputText, Choice, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="field">
@@ -53,6 +54,11 @@ import type { GuideDraft } from './guide-draft';
         [ngModel]="model().tryBeforeClosing"
         (ngModelChange)="patch({ tryBeforeClosing: $event })"
       />
+    </div>
+    <div class="field">
+      <span class="label" id="card-start">Can it be started while it lies open?</span>
+      <p-choice labelledBy="card-start" [options]="starts" [value]="starting()" (valueChange)="setStart($event)" />
+      <p class="hint">Yes: at each operation that has to be back first, say so. Nobody has said: it is tried once closed.</p>
     </div>
     <div class="pair wide">
       <div class="field">
@@ -120,6 +126,16 @@ export class CardForm {
   protected readonly labels = computed(() => this.model().labelTexts.join('\n'));
   protected readonly cautions = computed(() => this.model().cautions.join('\n'));
   protected readonly soldered = computed(() => this.model().soldered.join('\n'));
+
+  protected readonly starts = [
+    { value: false, label: 'nobody has said' },
+    { value: true, label: 'yes' },
+  ];
+  protected readonly starting = computed(() => this.model().guide.start !== null);
+
+  protected setStart(can: boolean): void {
+    this.draft().patchGuide({ start: can ? (this.model().guide.start ?? { back: [] }) : null });
+  }
 
   protected patch(own: Parameters<GuideDraft['patchModel']>[0]): void {
     this.draft().patchModel(own);

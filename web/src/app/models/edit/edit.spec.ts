@@ -1,9 +1,10 @@
 import { signal, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { freshModel, type Hole } from '@petrichor/core';
+import { freshModel, type Hole, type MachineModel } from '@petrichor/core';
 import { PhotoKeeper } from '../../state/photos/photo-keeper';
 import { CardForm } from './card-form';
 import { GuideDraft, type Written } from './guide-draft';
+import { MergePanel } from './merge-panel';
 import { OperationForm } from './operation-form';
 import { PlaceHoles } from './place-holes';
 import { PlanSide } from './plan-side';
@@ -197,5 +198,45 @@ describe('the plan beside the guide', () => {
     expect(warning.textContent).toContain('wait for one another');
     warning.click();
     expect(draft.at()).not.toBeNull();
+  });
+});
+
+describe('two people at one guide', () => {
+  const base = begun().model();
+  const changed = (id: string, own: Partial<(typeof base.guide.operations)[number]>, of = base) => ({
+    ...of,
+    guide: { ...of.guide, operations: of.guide.operations.map((one) => (one.id === id ? { ...one, ...own } : one)) },
+  });
+  const theirs = changed('mains-off', { caution: 'theirs' });
+  const mine = changed('drive-out', { detail: 'mine' }, changed('mains-off', { caution: 'mine' }));
+  const conflict = { base, theirs, version: 2, by: 'Noor', why: 'short ones' };
+  const panel = async () => {
+    const form = await drawn(MergePanel, { conflict, mine });
+    const merged: MachineModel[] = [];
+    let kept = 0;
+    form.fixture.componentInstance.merged.subscribe((one) => merged.push(one));
+    form.fixture.componentInstance.mineKept.subscribe(() => kept++);
+    return { ...form, merged, kept: () => kept };
+  };
+  const operation = (model: MachineModel, id: string) => model.guide.operations.find((one) => one.id === id)!;
+
+  it('are told whose is what, and asked only where both wrote', async () => {
+    const { element } = await panel();
+    expect(element.textContent).toContain('Noor saved version 2 meanwhile: short ones');
+    expect(element.querySelectorAll('li')).toHaveLength(2);
+    expect(element.querySelectorAll('[role=group]')).toHaveLength(1);
+  });
+
+  it('keep both works, and where both wrote the one that was chosen', async () => {
+    const { press, merged, kept } = await panel();
+    await press('Bring both together here');
+    expect(operation(merged[0]!, 'mains-off').caution).toBe('mine');
+    await press('theirs');
+    await press('Bring both together here');
+    expect(operation(merged[1]!, 'mains-off').caution).toBe('theirs');
+    expect(operation(merged[1]!, 'drive-out').detail).toBe('mine');
+    expect(kept()).toBe(0);
+    await press('Keep all of mine, on top of theirs');
+    expect(kept()).toBe(1);
   });
 });

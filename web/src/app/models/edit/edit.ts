@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, type WritableSignal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import type { GuideState } from '@petrichor/core';
+import type { GuideState, MachineModel } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { firstValueFrom } from 'rxjs';
@@ -17,12 +17,25 @@ import { CardForm } from './card-form';
 import { GuideDraft, type Written } from './guide-draft';
 import { GuideDrafts } from './guide-drafts';
 import { OperationForm } from './operation-form';
+import { MergePanel, type Conflict } from './merge-panel';
 import { PlanSide } from './plan-side';
 
 /** Writes a guide: operations as they come, screws on the map, the plan and what is wrong beside it. */
 @Component({
   selector: 'p-guide-edit',
-  imports: [FormsModule, RouterLink, InputText, ConnectionLine, KeyBox, PhotoField, StateMark, CardForm, OperationForm, PlanSide],
+  imports: [
+    FormsModule,
+    RouterLink,
+    InputText,
+    ConnectionLine,
+    KeyBox,
+    PhotoField,
+    StateMark,
+    CardForm,
+    MergePanel,
+    OperationForm,
+    PlanSide,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './edit.html',
   styleUrls: ['../../intake/intake.css', '../columns.css', './edit.css'],
@@ -48,6 +61,10 @@ export class GuideEditScreen {
   protected readonly fault = signal('');
   protected readonly told = signal('');
   protected readonly saving = signal(false);
+  /** Somebody saved another version meanwhile: what differs. */
+  protected readonly conflict = signal<Conflict | null>(null);
+  /** As it was opened or saved last: as long as nothing else is written, nothing is kept as unsaved. */
+  private clean: Written | null = null;
   protected readonly rows = computed(() => {
     const draft = this.draft();
     if (!draft) return [];
@@ -72,7 +89,7 @@ export class GuideEditScreen {
     });
     effect(() => {
       const written = this.whole()?.();
-      if (written && written !== this.drafts.of(written.model.id)) this.drafts.keep(written);
+      if (written && written !== this.clean) this.drafts.keep(written);
     });
   }
 
@@ -80,7 +97,7 @@ export class GuideEditScreen {
   private async open(modelId: string): Promise<void> {
     if (untracked(this.draft)?.model().id === modelId) return;
     const kept = this.drafts.of(modelId);
-    if (kept) return this.begin(kept);
+    if (kept) return this.begin(kept, false);
     const known = this.knowledge().models.find((one) => one.id === modelId);
     try {
       const { versions } = await firstValueFrom(this.api.modelRecord(modelId));
@@ -95,7 +112,8 @@ export class GuideEditScreen {
     }
   }
 
-  private begin(written: Written): void {
+  private begin(written: Written, clean = true): void {
+    this.clean = clean ? written : null;
     const whole = signal(written);
     const draft = new GuideDraft(whole);
     draft.at.set(written.model.guide.operations[0]?.id ?? null);
@@ -129,19 +147,51 @@ export class GuideEditScreen {
       const { version } = await firstValueFrom(this.api.saveGuide({ model: read.model, basedOn: whole().basedOn, why: this.why() }));
       this.told.set(`Saved as version ${version}, ${state}.`);
       this.why.set('');
-      whole.update((now) => ({ ...now, basedOn: version, model: { ...now.model, guide: { ...now.model.guide, version, state } } }));
+      const saved = { ...whole(), basedOn: version, model: { ...whole().model, guide: { ...whole().model.guide, version, state } } };
+      this.clean = saved;
+      whole.set(saved);
+      this.conflict.set(null);
       this.drafts.forget(read.model.id);
       this.store.dispatch(KnowledgeActions.wanted());
     } catch (error) {
-      const { sentence, fields } = faultOf(error);
+      const { sentence, fields, code } = faultOf(error);
       this.fault.set(fields[0] ? fields[0].message : sentence);
+      if (code === 'newer' && whole().basedOn > 0) await this.compare(whole().basedOn);
     }
     this.saving.set(false);
+  }
+
+  /** Fetches what was saved meanwhile, and what both began with. */
+  private async compare(basedOn: number): Promise<void> {
+    const modelId = this.modelId();
+    try {
+      const { versions } = await firstValueFrom(this.api.modelRecord(modelId));
+      const newest = versions[0];
+      if (!newest) return;
+      const [base, theirs] = await Promise.all([
+        firstValueFrom(this.api.modelAt(modelId, basedOn)),
+        firstValueFrom(this.api.modelAt(modelId, newest.version)),
+      ]);
+      this.conflict.set({ base, theirs, version: newest.version, by: newest.savedBy, why: newest.why });
+    } catch (error) {
+      this.fault.set(faultOf(error).sentence);
+    }
+  }
+
+  /** What is written here from now on, based on the version that was saved meanwhile. */
+  protected onTop(model: MachineModel | null): void {
+    const conflict = this.conflict();
+    if (!conflict) return;
+    this.whole()?.update((now) => ({ ...now, basedOn: conflict.version, model: model ?? now.model }));
+    this.conflict.set(null);
+    this.fault.set('');
+    this.told.set(`Now on top of version ${conflict.version}. Look it through, then save.`);
   }
 
   /** Leaves what was typed, after asking nothing twice: the saved version is opened instead. */
   protected dropDraft(): void {
     this.drafts.forget(this.modelId());
+    this.conflict.set(null);
     this.whole.set(null);
     this.draft.set(null);
     void this.open(this.modelId());

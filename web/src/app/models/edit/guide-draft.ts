@@ -62,15 +62,8 @@ export class GuideDraft {
       live: false,
       checks: [],
       role: null,
-      mirror: {
-        title: `Back: ${title.trim()}`.slice(0, 80),
-        short: title.trim().toLowerCase().slice(0, 24),
-        minutes: 1,
-        caution: null,
-        waitSeconds: null,
-        waitKind: 'settle',
-        checks: [],
-      },
+      place: null,
+      mirror: blankMirror(title.trim(), title.trim().toLowerCase().slice(0, 24)),
       atSwap: false,
     };
     const place = before ? all.indexOf(before) + 1 : all.length;
@@ -103,7 +96,8 @@ export class GuideDraft {
           .map((needed) => [...new Set(needed.flatMap((before) => (before === id ? instead : [before])))])
           .filter((needed) => needed.length > 0),
       }));
-    this.patchGuide({ operations: healed });
+    const { start } = untracked(this.model).guide;
+    this.patchGuide({ operations: healed, start: start && { back: start.back.filter((one) => one !== id) } });
     if (untracked(this.at) === id) this.at.set(instead[0] ?? healed[0]?.id ?? null);
   }
 
@@ -132,7 +126,7 @@ export class GuideDraft {
       behind: null,
     };
     this.patch({
-      takes: [...takes, kind === 'screw' ? screw : { key, kind, verb: VERB[kind], label: '', connector: null, ties: null }],
+      takes: [...takes, kind === 'screw' ? screw : { key, kind, verb: VERB[kind], label: '', count: 1, connector: null, ties: null }],
     });
   }
 
@@ -164,6 +158,18 @@ export class GuideDraft {
     return { problem: `${where}: ${issue.message}. Put that right, then save.`.replace('..', '.'), operationId: operation?.id ?? null };
   }
 }
+
+/** The way back of an operation before its author has said more of it. */
+export const blankMirror = (title: string, short: string): NonNullable<Operation['mirror']> => ({
+  title: `Back: ${title}`.slice(0, 80),
+  short,
+  minutes: 1,
+  caution: null,
+  waitSeconds: null,
+  waitKind: 'settle',
+  checks: [],
+  lays: [],
+});
 
 /** Lists that are written a line each: the line one is at while saving may still be empty. */
 function withoutEmptyLines(model: MachineModel): MachineModel {

@@ -8,7 +8,8 @@ export class GuideDrafts {
   private readonly kept = draft<Record<string, Written>>('guides', {});
 
   of(modelId: string): Written | null {
-    return untracked(this.kept)[modelId] ?? null;
+    const kept = untracked(this.kept)[modelId];
+    return kept ? grown(kept) : null;
   }
 
   /** Ids of models with something unsaved. */
@@ -23,4 +24,17 @@ export class GuideDrafts {
   forget(modelId: string): void {
     this.kept.update(({ [modelId]: _, ...rest }) => rest);
   }
+}
+
+/** A draft of before some fields were there gets them with nothing said; what is half written stays as it is. */
+function grown(written: Written): Written {
+  const { guide } = written.model;
+  const operations = guide.operations.map((one) => ({
+    ...one,
+    place: (one.place as string | null | undefined) ?? null,
+    takes: one.takes.map((thing) => (thing.kind === 'screw' ? thing : { ...thing, count: (thing.count as number | undefined) ?? 1 })),
+    mirror: one.mirror && { ...one.mirror, lays: (one.mirror.lays as typeof one.mirror.lays | undefined) ?? [] },
+  }));
+  const start = (guide.start as typeof guide.start | undefined) ?? null;
+  return { ...written, model: { ...written.model, guide: { ...guide, operations, start } } };
 }

@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { SAY_SIDE, SideSchema, type Side } from '@petrichor/core';
+import { PART_KIND_WORDS, SAY_SIDE, SideSchema, UsedUpKindSchema, type Side, type UsedUpKind } from '@petrichor/core';
 import { InputText } from 'primeng/inputtext';
 import { Choice } from '../../ui/choice';
 import { NumberField } from '../../ui/number-field';
-import type { GuideDraft } from './guide-draft';
+import { blankMirror, type GuideDraft } from './guide-draft';
 import { ThingForm } from './thing-form';
 
 const SIDES: readonly { readonly value: Side | null; readonly label: string }[] = [
@@ -14,6 +14,7 @@ const SIDES: readonly { readonly value: Side | null; readonly label: string }[] 
 const ROLES = [
   { value: null, label: 'none' },
   { value: 'power-off', label: 'shuts it down' },
+  { value: 'mains', label: 'unplugs the mains' },
   { value: 'battery', label: 'takes the battery off' },
   { value: 'drain', label: 'drains it' },
   { value: 'cut-off', label: 'cuts the battery off' },
@@ -52,6 +53,28 @@ export class OperationForm {
   protected readonly roles = ROLES;
   protected readonly risks = RISKS;
 
+  /** Slots whose drive it may take; null: none in particular. */
+  protected readonly places = computed(() => [
+    { value: null, label: 'whatever is in there' },
+    ...this.draft()
+      .model()
+      .slots.map((slot) => ({ value: slot.id, label: slot.label })),
+  ]);
+  /** Null: nobody has said what a start needs, so it is tried once closed. */
+  protected readonly start = computed(() => this.draft().model().guide.start);
+  protected readonly laying = UsedUpKindSchema.options.map((value) => ({ value, label: PART_KIND_WORDS[value] }));
+
+  protected lays(kind: UsedUpKind, on: boolean): void {
+    const now = this.operation().mirror?.lays ?? [];
+    this.mirror({ lays: on ? [...new Set([...now, kind])] : now.filter((one) => one !== kind) });
+  }
+
+  protected needsBack(on: boolean): void {
+    const back = this.start()?.back ?? [];
+    const { id } = this.operation();
+    this.draft().patchGuide({ start: { back: on ? [...new Set([...back, id])] : back.filter((one) => one !== id) } });
+  }
+
   protected patch(own: Parameters<GuideDraft['patch']>[0]): void {
     this.draft().patch(own);
   }
@@ -68,11 +91,7 @@ export class OperationForm {
 
   protected toggleMirror(has: boolean): void {
     const { title, short } = this.operation();
-    this.patch({
-      mirror: has
-        ? { title: `Back: ${title}`.slice(0, 80), short, minutes: 1, caution: null, waitSeconds: null, waitKind: 'settle', checks: [] }
-        : null,
-    });
+    this.patch({ mirror: has ? blankMirror(title, short) : null });
   }
 
   protected clips(own: Partial<NonNullable<ReturnType<typeof this.operation>['clips']>> | null): void {

@@ -2,18 +2,31 @@ import { createActionGroup, createFeatureSelector, createReducer, emptyProps, on
 
 export const ConnectionActions = createActionGroup({
   source: 'Connection',
-  events: { lost: props<{ at: string }>(), back: emptyProps() },
+  events: {
+    lost: props<{ at: string }>(),
+    back: emptyProps(),
+    /** The server is of another build than this page. */
+    newerRuns: emptyProps(),
+    /** It wrote something that this page does not know. */
+    unreadableCame: emptyProps(),
+  },
 });
+
+/** `runs`: another build answers, and everything still reads. `unreadable`: this page cannot follow any more. */
+export type Newer = 'no' | 'runs' | 'unreadable';
 
 export interface ConnectionState {
   /** Since when nobody answers; null while the server does. */
   readonly lostSince: string | null;
+  readonly newer: Newer;
 }
 
 export const connectionReducer = createReducer<ConnectionState>(
-  { lostSince: null },
-  on(ConnectionActions.lost, (state, { at }): ConnectionState => ({ lostSince: state.lostSince ?? at })),
-  on(ConnectionActions.back, (state): ConnectionState => (state.lostSince === null ? state : { lostSince: null })),
+  { lostSince: null, newer: 'no' },
+  on(ConnectionActions.lost, (state, { at }): ConnectionState => ({ ...state, lostSince: state.lostSince ?? at })),
+  on(ConnectionActions.back, (state): ConnectionState => (state.lostSince === null ? state : { ...state, lostSince: null })),
+  on(ConnectionActions.newerRuns, (state): ConnectionState => (state.newer === 'no' ? { ...state, newer: 'runs' } : state)),
+  on(ConnectionActions.unreadableCame, (state): ConnectionState => ({ ...state, newer: 'unreadable' })),
 );
 
 export const selectConnection = createFeatureSelector<ConnectionState>('connection');

@@ -21,6 +21,7 @@ const run: DockRun = {
   secondsLeft: [1, 2],
   badAreas: [],
   selfTest: null,
+  compared: null,
   sentence: '',
 };
 const dock = (simulated: boolean, own: DockRun | null = null): Dock => ({

@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, type Signal } from '@angular/core';
 import { decide, JobCommandSchema, type JobCommand, type JobState, type Refusal } from '@petrichor/core';
 import { Store } from '@ngrx/store';
+import { selectConnection } from '../connection/connection.reducer';
 import { selectKnowledge } from '../knowledge/knowledge.reducer';
 import { selectAccount } from '../session/session.reducer';
 import { JobsActions } from './jobs.actions';
@@ -13,6 +14,7 @@ export class JobDesk {
   private readonly store = inject(Store);
   private readonly jobs = this.store.selectSignal(selectJobs);
   private readonly account = this.store.selectSignal(selectAccount);
+  private readonly connection = this.store.selectSignal(selectConnection);
   private readonly knowledge = this.store.selectSignal(selectKnowledge);
 
   open(jobId: Signal<string>): Signal<OpenJob | null> {
@@ -36,6 +38,8 @@ export class JobDesk {
     const job = this.now(drawn);
     const account = this.account();
     if (!account) return { code: 'not-signed-in', sentence: 'You are not signed in. Sign in first.' };
+    if (this.connection().newer === 'unreadable')
+      return { code: 'newer', sentence: 'A newer Petrichor is running: load this page again, then do it once more.' };
     // The server would refuse a malformed command; its sentence is better had at once, beside the field.
     const read = JobCommandSchema.safeParse(given);
     if (!read.success) return { code: 'not-understood', sentence: read.error.issues[0]!.message };

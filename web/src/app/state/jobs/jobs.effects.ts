@@ -4,6 +4,7 @@ import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { catchError, concatMap, filter, from, map, mergeMap, of, switchMap, tap, withLatestFrom } from 'rxjs';
 import { Api, faultOf } from '../api';
+import { ConnectionActions } from '../connection/connection.reducer';
 import { BenchActions } from '../bench/bench.reducer';
 import { KnowledgeActions } from '../knowledge/knowledge.reducer';
 import { SessionActions } from '../session/session.reducer';
@@ -44,6 +45,18 @@ export const rowFollows = createEffect(
       map(([{ pending }, { byId }]) => byId[pending.jobId]?.shown ?? null),
       filter((job) => job !== null),
       map((job) => BenchActions.rowChanged({ summary: summarise(job) })),
+    ),
+  { functional: true },
+);
+
+/** What this page cannot read stops it from deciding: the outbox is still emptied. */
+export const fallBehind = createEffect(
+  (actions = inject(Actions), store = inject(Store)) =>
+    actions.pipe(
+      ofType(JobsActions.eventsCame),
+      withLatestFrom(store.select(selectJobs)),
+      filter(([{ jobId }, { byId }]) => byId[jobId]?.unreadable === true),
+      map(() => ConnectionActions.unreadableCame()),
     ),
   { functional: true },
 );

@@ -125,3 +125,26 @@ describe('a job on the screen', () => {
     expect(open(state).confirmed!.seq).toBe(2);
   });
 });
+
+describe('an event of a kind that this page does not know', () => {
+  const unknown = { type: 'spirit-level-read', degrees: 2 } as unknown as JobEvent;
+
+  it('stops the job where it was understood, drops no pending deed, and takes nothing that comes after it', () => {
+    const state = after(
+      JobsActions.commandGiven({ pending: pending('mine', 'typed here') }),
+      JobsActions.eventsCame({ jobId: 'one', events: [recorded(2, unknown), recorded(3, note('later'))] }),
+      JobsActions.eventsCame({ jobId: 'one', events: [recorded(4, note('much later'))] }),
+    );
+    expect(open(state)).toMatchObject({ unreadable: true, gap: false, confirmed: { seq: 1 } });
+    expect(open(state).pending.map((one) => one.commandId)).toEqual(['mine']);
+    expect(notes(state)).toEqual(['typed here']);
+  });
+
+  it('lets what was sent leave the list of what is pending', () => {
+    const state = after(
+      JobsActions.commandGiven({ pending: pending('mine', 'typed here') }),
+      JobsActions.eventsCame({ jobId: 'one', events: [recorded(2, note('typed here'), 'mine'), recorded(3, unknown)] }),
+    );
+    expect(open(state)).toMatchObject({ unreadable: true, pending: [], confirmed: { seq: 2 } });
+  });
+});

@@ -1,4 +1,4 @@
-import { evolve, type JobState, type RecordedEvent } from '@petrichor/core';
+import { evolve, isReadable, type JobState, type RecordedEvent } from '@petrichor/core';
 import { createReducer, on } from '@ngrx/store';
 import { JobsActions, type PendingCommand, type RefusedCommand } from './jobs.actions';
 
@@ -14,13 +14,15 @@ export interface OpenJob {
   readonly failed: string | null;
   /** The server has events that did not come: they have to be fetched. */
   readonly gap: boolean;
+  /** An event came that this page does not know: a newer Petrichor wrote it. What is shown ends before it. */
+  readonly unreadable: boolean;
 }
 
 export interface JobsState {
   readonly byId: Readonly<Record<string, OpenJob>>;
 }
 
-const NOTHING: OpenJob = { confirmed: null, pending: [], shown: null, refused: [], failed: null, gap: false };
+const NOTHING: OpenJob = { confirmed: null, pending: [], shown: null, refused: [], failed: null, gap: false, unreadable: false };
 
 export const jobsReducer = createReducer<JobsState>(
   { byId: {} },
@@ -66,15 +68,21 @@ const change = (state: JobsState, jobId: string, how: (open: OpenJob) => OpenJob
 function confirm(open: OpenJob, events: readonly RecordedEvent[]): OpenJob {
   let { confirmed } = open;
   let gap = false;
+  let unreadable = open.unreadable;
   for (const event of events) {
+    if (unreadable) break;
     if (confirmed === null ? event.seq !== 1 : event.seq > confirmed.seq + 1) gap = true;
-    else if (confirmed === null || event.seq === confirmed.seq + 1) confirmed = evolve(confirmed, event);
+    else if (confirmed === null || event.seq === confirmed.seq + 1) {
+      if (isReadable(event.event)) confirmed = evolve(confirmed, event);
+      else unreadable = true;
+    }
   }
   const acknowledged = new Set(events.map((event) => event.commandId));
   return {
     ...open,
     confirmed,
-    gap: open.confirmed !== null && gap,
+    gap: open.confirmed !== null && gap && !unreadable,
+    unreadable,
     pending: open.pending.filter((one) => !acknowledged.has(one.commandId)),
   };
 }

@@ -1,5 +1,5 @@
 import { inject, Injectable } from '@angular/core';
-import type { JobNews } from '@petrichor/api';
+import type { JobNews, StreamHello } from '@petrichor/api';
 import { Store } from '@ngrx/store';
 import { BenchActions } from '../bench/bench.reducer';
 import { ConnectionActions } from '../connection/connection.reducer';
@@ -29,8 +29,10 @@ export class Stream {
       if (this.silence) clearTimeout(this.silence);
       this.silence = setTimeout(() => this.lost(), SILENCE_MS);
     };
-    source.addEventListener('hello', () => {
+    source.addEventListener('hello', (message: MessageEvent<string>) => {
       alive();
+      const { build } = JSON.parse(message.data) as StreamHello;
+      if (isNewer(build, ownBuild())) this.store.dispatch(ConnectionActions.newerRuns());
       this.store.dispatch(ConnectionActions.back());
       // Whatever happened while nobody listened is fetched anew.
       if (this.wasLost) this.store.dispatch(BenchActions.wanted());
@@ -65,3 +67,12 @@ export class Stream {
     if (this.silence) clearTimeout(this.silence);
   }
 }
+
+/** Which build this page is of; null: served for development, without one. */
+function ownBuild(): string | null {
+  const build = document.querySelector('p-root')?.getAttribute('data-build') ?? null;
+  return build === 'BUILD' ? null : build;
+}
+
+export const isNewer = (theirs: string | null | undefined, ours: string | null): boolean =>
+  typeof theirs === 'string' && ours !== null && theirs !== ours;

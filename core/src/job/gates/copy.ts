@@ -1,0 +1,16 @@
+import { isCopyOwed } from '../copies.js';
+import type { JobState } from '../state.js';
+import { should, type Missing } from './gate.js';
+
+/** What was planned has to be on record, or given up by somebody who says why. */
+export const copyOpen = (job: JobState): Missing[] =>
+  isCopyOwed(job)
+    ? [
+        should(
+          'copy',
+          'A copy of the data was planned and none is on record: run it in the dock, say what was made elsewhere, or say why it is given up.',
+          undefined,
+          'safeguard',
+        ),
+      ]
+    : [];

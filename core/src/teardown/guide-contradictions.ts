@@ -1,0 +1,114 @@
+import { isSocket, sayScrew, type Operation } from '../hardware/index.js';
+import { sayMm } from '../units/index.js';
+import { leadingTo } from './policy.js';
+import { warn, type GuideWarning, type Written } from './guide-warning.js';
+
+/** Where a guide says two things at once. Its words are only ever held against its data here: nothing is decided by them. */
+export const contradictions = (model: Written): GuideWarning[] => [
+  ...clipDepths(model),
+  ...latches(model),
+  ...holeDepths(model),
+  ...captiveLengths(model),
+  ...laidOnNowhere(model),
+];
+
+const wordsOf = (operation: Operation): string =>
+  [operation.detail, operation.caution, operation.clips?.note, ...operation.checks].filter(Boolean).join(' ');
+
+/** `no deeper than 3 mm` beside clips that are said to take 6. */
+const clipDepths = ({ guide }: Written): GuideWarning[] =>
+  guide.operations.flatMap((operation) => {
+    const { clips } = operation;
+    if (!clips) return [];
+    const said = [...wordsOf(operation).matchAll(/deeper than (\d+(?:[.,]\d+)?) mm/gi)].map((found) => Number(found[1]!.replace(',', '.')));
+    return said
+      .filter((mm) => mm !== clips.deepestMm)
+      .map((mm) =>
+        warn(
+          'two-clip-depths',
+          operation,
+          `‘${operation.title}’ says no deeper than ${sayMm(mm)} mm, and its clips take ${sayMm(clips.deepestMm)} mm. Measure it, and say one.`,
+        ),
+      );
+  });
+
+/** A plug that is drawn straight and a bar that is lifted are not the same plug. */
+const latches = ({ guide }: Written): GuideWarning[] =>
+  guide.operations.flatMap((operation) =>
+    operation.takes.flatMap((thing) => {
+      if (thing.kind !== 'lead' || !thing.connector) return [];
+      const latched = thing.connector.kind === 'latch' || thing.connector.kind === 'eared';
+      const words = `${wordsOf(operation)} ${thing.connector.opens}`;
+      const lifted = /\b(flip latch|slide latch|lift the (bar|other edge))\b/i.test(words);
+      const straight = /\bstraight (up|off)\b/i.test(words);
+      const clash = latched ? straight : lifted;
+      return clash
+        ? [
+            warn(
+              'two-latches',
+              operation,
+              `‘${operation.title}’: ${thing.label} is said to be ${latched ? 'held by a latch' : 'held by none'}, and the words say ${latched ? 'to draw it straight' : 'to lift one'}. Latches break: look, and say one.`,
+            ),
+          ]
+        : [];
+    }),
+  );
+
+/** A board of M.2 and mSATA is 0.8 mm thick (PCI Express M.2 specification; from memory). */
+const CARD_MM = 0.8;
+/** What a rule and a calliper may differ by. */
+const ALIKE_MM = 0.3;
+
+/** One hole has one depth: in the guide, and between the guide and the post of its slot. */
+function holeDepths({ guide, slots }: Written): GuideWarning[] {
+  const seen = new Map<string, { depthMm: number; operation: Operation }>();
+  return guide.operations.flatMap((operation) =>
+    operation.takes.flatMap((thing) => {
+      if (thing.kind !== 'screw') return [];
+      const slot = slots.find((one) => one.id === operation.place);
+      const thread = slot && isSocket(slot) && sayScrew(slot.screw) === sayScrew(thing.screw) ? slot.threadDepth : null;
+      return thing.holes.flatMap((hole) => {
+        if (hole.depthMm === undefined) return [];
+        const key = `${operation.side} ${hole.xMm} ${hole.yMm}`;
+        const other = seen.get(key);
+        seen.set(key, { depthMm: hole.depthMm, operation });
+        const post = thread ? thread.mm + CARD_MM : null;
+        return [
+          ...(other && Math.abs(other.depthMm - hole.depthMm) > ALIKE_MM
+            ? [say(operation, `${sayMm(hole.depthMm)} mm here and ${sayMm(other.depthMm)} mm at ‘${other.operation.title}’`)]
+            : []),
+          ...(post !== null && thread && Math.abs(post - hole.depthMm) > ALIKE_MM + thread.plusMinusMm
+            ? [say(operation, `${sayMm(hole.depthMm)} mm here, and by the thread of its post under the card ${sayMm(post)} mm`)]
+            : []),
+        ];
+      });
+    }),
+  );
+}
+
+const say = (operation: Operation, words: string): GuideWarning =>
+  warn('two-hole-depths', operation, `The hole of ‘${operation.title}’ has two depths: ${words}. Measure it, and say one.`);
+
+/** Captive screws cannot be mixed up: a caution about long and short ones beside them is about nothing. */
+const captiveLengths = ({ guide }: Written): GuideWarning[] =>
+  guide.operations
+    .filter((operation) => operation.takes.length > 0 && operation.takes.every((thing) => thing.kind === 'screw' && thing.captive))
+    .filter((operation) => /\b(long|short)(er|est)?\b.*\b(hole|screw|one)s?\b/i.test(wordsOf(operation)))
+    .map((operation) =>
+      warn('captive-mixed', operation, `‘${operation.title}’ warns of mixing up screws that stay in their part. Say what really happens.`),
+    );
+
+/** What is charged for has a step that lays it on. */
+const laidOnNowhere = ({ guide, slots }: Written): GuideWarning[] =>
+  slots.flatMap((slot) => {
+    const onTheWay = leadingTo(guide.operations, slot.reach);
+    return slot.usedUp
+      .filter(({ kind }) => !guide.operations.some((one) => onTheWay.has(one.id) && one.mirror?.lays.includes(kind)))
+      .map(({ label }) =>
+        warn(
+          'laid-on-nowhere',
+          { id: slot.reach[0] ?? '' },
+          `${label} is used up on the way to the ${slot.label} and charged, and no step lays it on. Say at which step on the way back.`,
+        ),
+      );
+  });

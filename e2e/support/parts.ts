@@ -1,0 +1,126 @@
+import { expect, type Page } from '@playwright/test';
+import { Hands } from './hands';
+
+/** The parts of a job as hands go through them, by keyboard. */
+
+export const blur = (page: Page): Promise<void> => page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+export const tray = (page: Page) => page.locator('p-tray, p-tray-strip').first();
+
+/** Enter takes the job on, once the gate is open. */
+export async function goOn(page: Page, to: string): Promise<void> {
+  const button = page.getByRole('button', { name: `Go on to ${to}` });
+  await expect(button).toHaveAttribute('aria-disabled', 'false');
+  await blur(page);
+  await page.keyboard.press('Enter');
+  await expect(button).toHaveCount(0);
+}
+
+/** Shift + Space until this part of the way is done; a wait that the guide asks for is waited. */
+export async function walk(page: Page, end: string | RegExp): Promise<void> {
+  const there = page.getByRole('heading', { level: 1, name: end });
+  const until = Date.now() + 60_000;
+  while (Date.now() < until) {
+    if ((await there.count()) > 0) return;
+    await page.keyboard.press('Shift+Space');
+    await page.waitForTimeout(60);
+  }
+  await expect(there).toBeVisible();
+}
+
+/** Every check before opening, one after another. */
+export async function allSeen(page: Page): Promise<void> {
+  const hands = new Hands(page);
+  const seen = page.getByRole('button', { name: 'Seen', exact: true });
+  for (let left = await seen.count(); left > 0; left--) {
+    await hands.reach(seen.first());
+    await hands.press('Enter');
+    await expect(seen).toHaveCount(left - 1);
+  }
+}
+
+/** What firmware lists, at Try and at Prove. */
+export async function listed(page: Page, size: string): Promise<void> {
+  const hands = new Hands(page);
+  await hands.type('Size that is shown', size);
+  await hands.pressButton('Listed at this size');
+  await expect(page.getByText('Right size').first()).toBeVisible();
+}
+
+/** Every point of the set-up list, one after another. */
+export async function setUpAll(page: Page): Promise<void> {
+  const hands = new Hands(page);
+  const done = page.getByRole('button', { name: 'Done', exact: true });
+  for (let left = await done.count(); left > 0; left--) {
+    await hands.reach(done.first());
+    await hands.press('Enter');
+    await expect(done).toHaveCount(left - 1);
+  }
+}
+
+/** Size, speed, every check that the gate names, and what it was. */
+export async function proveAll(page: Page, size: string, speed: string, causes = true): Promise<void> {
+  const hands = new Hands(page);
+  await listed(page, size);
+  await hands.type('Reads', speed);
+  await hands.pressButton('Keep the measurement');
+  for (const group of await page.locator('p-unplugged').getByRole('group').all()) await hands.choose(group, 'works');
+  for (const check of ['Starts up', 'Keys', 'Touchpad and click', 'Screen', 'Camera', 'Speakers', 'Wireless', 'Ports', 'Hinges'])
+    await hands.choose(page.getByRole('group', { name: check }), 'works');
+  if (causes) await hands.choose(page.getByRole('group', { name: /^Was it/ }), 'yes');
+  await expect(page.getByRole('heading', { name: 'Proved.' })).toBeVisible();
+}
+
+interface Walked {
+  readonly serial: string;
+  /** As firmware shows it, GB. */
+  readonly size: string;
+  /** MB/s. */
+  readonly reads: string;
+  readonly atSwap?: () => Promise<void>;
+  /** What Try asks for besides: the gate has to be open after it. */
+  readonly atTry?: () => Promise<void>;
+  readonly atSetUp?: () => Promise<void>;
+}
+
+/** From the slot on: swapped, tried, out, set up and proved; the job then stands at Hand over. */
+export async function swapToProve(page: Page, { serial, size, reads, atSwap, atTry, atSetUp }: Walked): Promise<void> {
+  const hands = new Hands(page);
+  await goOn(page, 'swap');
+  await atSwap?.();
+  await hands.type('Serial of the new drive', serial);
+  await hands.press('Enter');
+  await blur(page);
+  await walk(page, 'The new drive is in.');
+  await goOn(page, 'try');
+  await listed(page, size);
+  await atTry?.();
+  await goOn(page, 'way out');
+  await walk(page, 'It is closed.');
+  await goOn(page, 'set up');
+  await atSetUp?.();
+  await setUpAll(page);
+  await goOn(page, 'prove');
+  await proveAll(page, size, reads);
+  await goOn(page, 'hand over');
+}
+
+/** What is open is paid, and the machine goes to its customer. */
+export async function payAndHandOver(page: Page): Promise<void> {
+  const hands = new Hands(page);
+  await hands.pressButton(/^All that is open/);
+  await hands.pressButton('Record the payment');
+  await expect(page.getByText(/open 0\.00/)).toBeVisible();
+  await hands.pressButton('Hand over and close');
+  await expect(page.getByRole('heading', { name: 'Handed over.' })).toBeVisible();
+}
+
+/** The customer's page, read; then back at the job. */
+export async function readPaper(page: Page, read: (text: string) => void): Promise<void> {
+  const hands = new Hands(page);
+  await blur(page);
+  await hands.press('p');
+  const paper = page.getByRole('article');
+  await expect(paper).toBeVisible();
+  read(await paper.innerText());
+  await hands.press('Escape');
+}
