@@ -33,7 +33,8 @@ test('a failing drive is rescued in the dock and its job told as it was, by keyb
       await hands.press('1');
       await expect(page.getByText('it is not cloned but rescued', { exact: false }).first()).toBeVisible();
       await hands.press('d');
-      await expect(page.getByRole('button', { name: /decided/ })).toHaveCount(0);
+      await expect(page.getByRole('alert').filter({ hasText: 'not cloned but rescued' })).toBeVisible();
+      await expect(page.getByRole('radio', { name: /decided/ })).toHaveCount(0);
       await hands.press('4', 'd');
       await missing(page, 'backup', false);
     });

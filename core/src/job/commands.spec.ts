@@ -1,6 +1,6 @@
 import { BENCH } from './actor.js';
 import { TestBench } from '../testing/samples.js';
-import { benchAt, finishPart, payAndHandOver, walkLeg } from '../testing/walks.js';
+import { benchAt, finishPart, payAndHandOver, walkLeg, soundAtSafeguard } from '../testing/walks.js';
 import { missing } from './gates/index.js';
 import { nextTick } from './next-command.js';
 import { countOut } from './tray.js';
@@ -95,7 +95,7 @@ describe('gates', () => {
     ['swap', ['steps-swap', 'new-serial']],
     ['try', ['tried']],
     ['way-out', ['steps-out']],
-    ['set-up', ['setting:setting/secure-boot', 'set-up:starts', 'set-up:files']],
+    ['set-up', ['setting:setting/secure-boot', 'set-up:starts', 'set-up:files', 'set-up:told']],
     ['prove', ['proved', 'speed', 'baseline:starts', 'baseline:keys', 'confirmed']],
     ['hand-over', ['old-drive', 'balance:17015']],
   ] as const)('%s wants %j', (phase, codes) => {
@@ -105,7 +105,7 @@ describe('gates', () => {
   });
 
   it('let a waivable thing go with a reason, and nothing else', () => {
-    const bench = benchAt('safeguard');
+    const bench = soundAtSafeguard();
     bench.must({
       type: 'decide-safeguard',
       safeguard: { plan: 'clone', backup: 'none', backupWhere: '', recoveryKey: 'unknown', note: '' },

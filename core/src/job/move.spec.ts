@@ -1,7 +1,7 @@
 import { sallow } from '../testing/disk-tables.js';
 import { ataReport } from '../testing/reports.js';
 import { baySlot, model, TestBench } from '../testing/samples.js';
-import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
+import { benchAt, finishPart, payAndHandOver, soundAtSafeguard } from '../testing/walks.js';
 import type { Layout } from '../move/index.js';
 import { crossingOf, layoutOf } from './crossing-of.js';
 import { isHere, keptUntil } from './custody.js';
@@ -17,7 +17,7 @@ const decide = (own: object = {}) =>
     type: 'decide-safeguard',
     safeguard: { plan: 'clone', backup: 'verified', backupWhere: 'store', recoveryKey: 'not-encrypted', note: '', ...own },
   }) as const;
-const atMove = () => benchAt('safeguard');
+const atMove = soundAtSafeguard;
 
 describe('the old drive’s table on a job', () => {
   it('gives a layout on the chosen drive, and wishes change it', () => {
@@ -85,7 +85,7 @@ describe('what the ways are judged by', () => {
   });
 
   it('and the conclusion: a worn drive is failing whatever its report says, and a dead one that is seen to read fails', () => {
-    const bench = atMove().must(report({}));
+    const bench = benchAt('safeguard').must(report({}));
     expect(bench.job.conclusion).toMatchObject({ causeId: 'flash-worn', oldDrive: 'failing' });
     expect(crossingOf(bench.job, model())?.health).toBe('failing');
     const dead = { ...bench.job, findings: { before: [], after: [] }, conclusion: { ...bench.job.conclusion!, oldDrive: 'dead' as const } };

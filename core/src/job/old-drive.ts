@@ -1,5 +1,6 @@
-import { asNumber, attributeRaw, isBay, isRotating, type SelfReport, type Slot } from '../hardware/index.js';
+import { asNumber, attributeRaw, isRotating, type SelfReport, type Slot } from '../hardware/index.js';
 import type { Health, SanitiseMedium } from '../move/index.js';
+import { protocolRunAt } from './place-of.js';
 import type { JobState } from './state.js';
 import { progress } from './walk.js';
 
@@ -30,18 +31,22 @@ function wasMissing(job: Pick<JobState, 'way'>): boolean {
 export const hadOldDrive = (job: Pick<JobState, 'choice' | 'way'>): boolean =>
   job.choice !== null && job.choice.slot.fitted !== null && !wasMissing(job);
 
-/** From its self-report, what was seen, its table, its socket and what the model says was fitted; never from the new drive. */
-export function knownOldDrive(job: Told): KnownOldDrive {
+/**
+ * From its self-report, what was seen, its table, its socket and what the model says was fitted; never from the new drive.
+ * @param modelsWord whether what the model says was fitted counts, too
+ */
+export function knownOldDrive(job: Told, modelsWord = true): KnownOldDrive {
   const report = job.reports.at(-1)?.report ?? null;
-  const slot = job.choice?.slot ?? null;
-  const fitted = slot?.fitted ?? null;
+  // A place that was empty tells nothing of a drive that is elsewhere.
+  const slot = isIntoEmpty(job) ? null : (job.choice?.slot ?? null);
+  const fitted = modelsWord ? (slot?.fitted ?? null) : null;
   const disk = job.move.source?.disk ?? null;
   const turns = report ? isRotating(report) : null;
   const seen = job.findings.before.find((one) => one.observation === 'rotating')?.seen ?? null;
   return {
     medium: mediumOf(turns ?? seen) ?? (slot && isCard(slot) ? 'flash' : null) ?? fitted?.medium ?? null,
     protocol:
-      (report ? (report.protocol === 'nvme' ? 'nvme' : null) : null) ?? (slot ? protocolOf(slot) : null) ?? (report ? 'sata' : null),
+      (report ? (report.protocol === 'nvme' ? 'nvme' : null) : null) ?? (slot ? protocolRunAt(slot) : null) ?? (report ? 'sata' : null),
     rpm: report?.rotationRpm || null,
     bytes: disk
       ? disk.totalSectors * disk.sectorSize
@@ -55,11 +60,7 @@ export function knownOldDrive(job: Told): KnownOldDrive {
 
 /** For sanitising the model's word is not enough, and both have to be known; null: ask. */
 export function mediumKnown(job: Told): SanitiseMedium | null {
-  const slot = job.choice?.slot ?? null;
-  const { medium, protocol } = knownOldDrive({
-    ...job,
-    choice: job.choice && slot ? { ...job.choice, slot: { ...slot, fitted: null } } : null,
-  });
+  const { medium, protocol } = knownOldDrive(job, false);
   return medium && protocol ? { medium, protocol } : null;
 }
 
@@ -67,13 +68,6 @@ const mediumOf = (turns: boolean | null): 'flash' | 'rotating' | null => (turns 
 
 /** Cards for these sockets have no moving parts. */
 const isCard = (slot: Slot): boolean => slot.kind === 'm2' || slot.kind === 'msata';
-
-/** Where only one protocol runs, the drive that ran there speaks it. */
-function protocolOf(slot: Slot): KnownOldDrive['protocol'] {
-  if (slot.kind === 'm2') return slot.protocols.length === 1 ? slot.protocols[0]! : null;
-  if (isBay(slot)) return slot.connector.endsWith('sata') ? 'sata' : 'pata';
-  return slot.kind === 'msata' ? 'sata' : null;
-}
 
 const WORST_FIRST: readonly Health[] = ['dead', 'failing', 'bad-areas', 'sound'];
 

@@ -46,9 +46,10 @@ function mediumAsked({ conclusion }: Bench): 'flash' | 'rotating' | null {
   return conclusion.remedy.medium;
 }
 
-const occupied = (slot: Slot): Occupied => ({ slotId: slot.id, protocol: protocolOf(slot) });
+const occupied = (slot: Slot): Occupied => ({ slotId: slot.id, protocol: protocolRunAt(slot) });
 
-function protocolOf(slot: Slot): Occupied['protocol'] {
+/** Where only one protocol runs, the drive that runs there speaks it; null: either may. */
+export function protocolRunAt(slot: Slot): Occupied['protocol'] {
   if (slot.kind === 'm2') return slot.protocols.length === 1 ? slot.protocols[0]! : null;
   if (isBay(slot)) return slot.connector.endsWith('sata') ? 'sata' : 'pata';
   return slot.kind === 'msata' ? 'sata' : null;

@@ -1,11 +1,10 @@
-import { m2Slot, model, operation, part, TestBench } from '../testing/samples.js';
-import { benchAt, finishPart, payAndHandOver, walkLeg } from '../testing/walks.js';
+import { model, part, TestBench } from '../testing/samples.js';
+import { benchAt, finishPart, walkLeg, soundAtSafeguard } from '../testing/walks.js';
 import { customerPage, workshopPage } from '../papers/index.js';
 import { billNow } from './agreement.js';
 import { copiesOnRecord } from './copies.js';
 import { crossingOf } from './crossing-of.js';
 import { missing } from './gates/index.js';
-import { hadOldDrive } from './old-drive.js';
 import { answersNow } from './safeguard.js';
 import { stakeOf } from './stake.js';
 import { sayItem, stillOut } from './tray.js';
@@ -47,7 +46,7 @@ describe('what is at stake', () => {
 
 describe('answers before the opening', () => {
   it('count when they are pressed, before and after a way is decided', () => {
-    const bench = benchAt('safeguard').must({ type: 'answer-safeguard', answers: { backup: 'made' } });
+    const bench = soundAtSafeguard().must({ type: 'answer-safeguard', answers: { backup: 'made' } });
     expect(answersNow(bench.job).backup).toBe('made');
     bench.must({ type: 'decide-safeguard', safeguard: { plan: 'clone', ...answersNow(bench.job), recoveryKey: 'not-encrypted' } });
     expect(codes(bench)).toEqual(['backup', 'backup-where', 'opening:usb-medium']);
@@ -79,10 +78,38 @@ describe('answers before the opening', () => {
   });
 });
 
+describe('a drive that is going', () => {
+  const clone = { plan: 'clone', backup: 'verified', backupWhere: 'store', recoveryKey: 'not-encrypted', note: '' } as const;
+  const start: JobCommand = { type: 'start-run', runId: 'r', bay: 'A', kind: 'clone', drive: 'old', target: 'new', fromByte: 0 };
+
+  it('is not cloned, neither decided so nor in the dock; what is sound may be', () => {
+    const worn = benchAt('safeguard');
+    expect(worn.give({ type: 'decide-safeguard', safeguard: clone })).toContain('not cloned but rescued');
+    expect(worn.give(start)).toContain('not cloned but rescued');
+    expect(soundAtSafeguard().must({ type: 'decide-safeguard', safeguard: clone }, start).job.runs).toHaveLength(1);
+  });
+
+  it('is read by a rescue, and then the clone is made from its image', () => {
+    const worn = benchAt('safeguard').must(
+      { ...start, kind: 'rescue', runId: 'a' },
+      {
+        type: 'end-run',
+        runId: 'a',
+        state: 'done',
+        sentence: 'Read.',
+        badPlaces: null,
+        selfTest: null,
+        compared: 'not',
+      },
+    );
+    expect(worn.give(start)).toBeNull();
+  });
+});
+
 describe('a copy that was planned', () => {
   /** In and tried, the cover still off. */
   const beforeClosing = (plan: 'clone' | 'rescue' = 'clone') => {
-    const bench = benchAt('safeguard').must(
+    const bench = (plan === 'clone' ? soundAtSafeguard() : benchAt('safeguard')).must(
       { type: 'decide-safeguard', safeguard: { plan, backup: 'verified', backupWhere: 'store', recoveryKey: 'not-encrypted', note: '' } },
       ...['usb-medium', ...(plan === 'rescue' ? ['image-store'] : [])].map((checkId): JobCommand => ({
         type: 'check-opening',
@@ -227,112 +254,6 @@ describe('what leaves the workshop', () => {
     expect(bench.give(fit)).toContain('cannot-say: Cannot say');
     bench.roles = ['lead', 'technician'];
     expect(bench.give(fit)).toBeNull();
-  });
-});
-
-describe('an empty slot', () => {
-  const screw = operation({
-    id: 'drive-screw',
-    place: 'm2-a',
-    after: [['drain']],
-    atSwap: true,
-    takes: [
-      {
-        key: 's',
-        kind: 'screw',
-        label: 'M2 × 3',
-        screw: { thread: 'M2', lengthMm: 3, head: 'pan', bit: 'PH0' },
-        holes: [{ xMm: 1, yMm: 1 }],
-      },
-    ],
-  } as never);
-  const withScrew = (fitted: ReturnType<typeof m2Slot>['fitted']) => {
-    const base = model();
-    const operations = base.guide.operations.flatMap((one) =>
-      one.id === 'drive-out' ? [screw, { ...one, place: 'm2-a', after: [['drive-screw']] }] : [one],
-    );
-    return model({
-      guide: { ...base.guide, operations },
-      slots: [m2Slot({ fitted })],
-      firmware: { startsFromNvme: true, starts4kn: null, storageMode: null },
-    });
-  };
-  const walkedTo = (bench: TestBench, phase: 'way-in' | 'hand-over') => {
-    while (bench.job.phase !== phase) {
-      finishPart(bench);
-      for (const one of missing(bench.job)) if (one.waivableBy.length > 0) bench.must({ type: 'waive', code: one.code, reason: 'test' });
-      bench.must({ type: 'advance', from: bench.job.phase });
-    }
-    return bench;
-  };
-
-  it('has nothing taken from it: no screw, no drive, no old drive to settle or to speak of', () => {
-    const bench = walkedTo(new TestBench([withScrew(null)]), 'hand-over');
-    const inward = bench.job.way!.steps.filter((one) => one.leg === 'in');
-    expect(inward.flatMap((one) => one.moves).filter((thing) => thing.kind === 'drive')).toEqual([]);
-    expect(inward.map((one) => one.operationId)).not.toContain('drive-screw');
-    expect(bench.job.way!.steps.filter((one) => one.leg === 'swap').map((one) => one.operationId)).toEqual(
-      expect.arrayContaining(['drive-out', 'drive-screw']),
-    );
-    expect(stillOut(bench.job)).toEqual([]);
-    expect(codes(bench)).not.toContain('old-drive');
-    expect(JSON.stringify(customerPage(bench.job, { takenIn: 'Tuesday' }))).not.toContain('ld drive, serial');
-    payAndHandOver(bench);
-  });
-
-  it('is none where somebody saw a drive in it, whatever the model says', () => {
-    const seen = new TestBench([withScrew(null)]);
-    while (seen.job.phase !== 'match') {
-      finishPart(seen);
-      seen.must({ type: 'advance', from: seen.job.phase });
-    }
-    walkedTo(seen.must({ type: 'look', at: 'm2-a', key: 'fitted', answer: 'holds-one' }), 'way-in');
-    expect(seen.job.way!.steps.filter((one) => one.leg === 'in').map((one) => one.operationId)).toContain('drive-screw');
-    expect(hadOldDrive(seen.job)).toBe(true);
-    // Nobody has read its size: no figure is made up for it.
-    expect(seen.job.choice!.slot.fitted).toMatchObject({ markedGb: null });
-  });
-
-  it('is also one that was looked at and found empty, whatever the model says', () => {
-    const bench = benchAt('match');
-    const full = new TestBench([withScrew(m2Slot().fitted)]);
-    full.job = { ...bench.job };
-    full.must({ type: 'look', at: 'm2-a', key: 'fitted', answer: 'empty' });
-    walkedTo(full, 'way-in');
-    expect(full.job.choice?.slot.fitted).toBeNull();
-    expect(full.job.way!.steps.filter((one) => one.leg === 'in').map((one) => one.operationId)).not.toContain('drive-out');
-    const again = benchAt('match').must(
-      { type: 'look', at: 'm2-a', key: 'fitted', answer: 'empty' },
-      { type: 'look', at: 'm2-a', key: 'fitted', answer: 'as-told' },
-    );
-    finishPart(again);
-    expect(again.job.choice?.slot.fitted).not.toBeNull();
-  });
-
-  it('keeps a drive of another slot that lay in the way: it goes back in', () => {
-    const base = withScrew(null);
-    const other = operation({
-      id: 'other-out',
-      place: 'm2-b',
-      after: [['drain']],
-      takes: [{ key: 'o', kind: 'drive', verb: 'Out', label: 'drive of the second socket' }],
-    });
-    const operations = [
-      ...base.guide.operations.map((one) => (one.id === 'drive-screw' ? { ...one, after: [['other-out']] } : one)),
-      other,
-    ];
-    const two = (fitted: ReturnType<typeof m2Slot>['fitted']) =>
-      walkedTo(
-        new TestBench([{ ...base, guide: { ...base.guide, operations }, slots: [...base.slots, m2Slot({ id: 'm2-b', fitted })] }]),
-        'hand-over',
-      );
-    expect(
-      two(m2Slot().fitted)
-        .job.way!.steps.filter((one) => one.operationId === 'other-out')
-        .map((one) => one.moves.length),
-    ).toEqual([1, 1]);
-    expect(stillOut(two(m2Slot().fitted).job)).toEqual([]);
-    expect(two(null).job.way!.steps.some((one) => one.operationId === 'other-out')).toBe(false);
   });
 });
 

@@ -1,4 +1,4 @@
-import { copiesOnRecord, SAY_COMPARED, stakeOf, type Compared, type CopyOnRecord, type JobState } from '../job/index.js';
+import { copiesOnRecord, isFitted, SAY_COMPARED, stakeOf, type Compared, type CopyOnRecord, type JobState } from '../job/index.js';
 import { sayDate, sayMarked } from '../units/index.js';
 
 /** What became of the data, to somebody who does not know the words of the trade. Each sentence comes from an event that proves it. */
@@ -10,7 +10,9 @@ export function dataLines(job: JobState): string[] {
     case undefined:
       return told;
     case 'add':
-      return told.length > 0 ? told : ['Nothing was copied: what was on the old drive stays there, and the new one came empty.'];
+      return told.length > 0
+        ? told
+        : [`No copy of your data is on record${isFitted(job) ? '; the new drive was added beside what was there' : ''}.`];
     case 'nothing-to-keep':
       return [...(stakeOf(job) === 'none' ? ['You told us that there is nothing to keep.'] : []), ...installed, ...told];
     case 'clone':

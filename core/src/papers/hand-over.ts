@@ -136,7 +136,9 @@ function warrantyLines(job: JobState): string[] {
   const months = (count: number) => (count === 1 ? 'one month' : `${count} months`);
   return [
     `On our work: ${months(pricing.workWarrantyMonths)}.`,
-    ...(job.cured ? [] : [`On the parts we fitted: ${months(pricing.partWarrantyMonths)}. The drive's labels carry it: leave them on.`]),
+    ...(job.cured || !isFitted(job)
+      ? []
+      : [`On the parts we fitted: ${months(pricing.partWarrantyMonths)}. The drive's labels carry it: leave them on.`]),
   ];
 }
 

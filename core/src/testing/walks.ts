@@ -25,10 +25,11 @@ const ON_THE_WAY: Partial<Record<Phase, JobCommand[]>> = {
   safeguard: [
     {
       type: 'decide-safeguard',
-      safeguard: { plan: 'clone', backup: 'verified', backupWhere: 'bench store', recoveryKey: 'not-encrypted', note: '' },
+      safeguard: { plan: 'rescue', backup: 'verified', backupWhere: 'bench store', recoveryKey: 'not-encrypted', note: '' },
     },
     { type: 'check-opening', checkId: 'usb-medium', outcome: 'done', note: '' },
-    { type: 'state-copy', copy: { what: 'all', made: 'the bench cloner', compared: 'whole' } },
+    { type: 'check-opening', checkId: 'image-store', outcome: 'done', note: '' },
+    { type: 'state-copy', copy: { what: 'all', made: 'the bench reader', compared: 'whole' } },
     { type: 'turn-off-setting', settingId: 'secure-boot' },
   ],
   swap: [{ type: 'record-serial', which: 'newDrive', serial: 'PP3-1' }],
@@ -37,6 +38,7 @@ const ON_THE_WAY: Partial<Record<Phase, JobCommand[]>> = {
     { type: 'turn-on-setting', settingId: 'secure-boot' },
     { type: 'check-set-up', itemId: 'starts', outcome: 'done', note: '' },
     { type: 'check-set-up', itemId: 'files', outcome: 'done', note: '' },
+    { type: 'check-set-up', itemId: 'told', outcome: 'done', note: '' },
   ],
   prove: [
     { type: 'prove-drive', listed: true, size: { shown: 931.5, unit: 'GiB' } },
@@ -63,6 +65,20 @@ export function walkLeg(bench: TestBench): void {
 export function benchAt(phase: Phase): TestBench {
   const bench = new TestBench();
   while (bench.job.phase !== phase) {
+    finishPart(bench);
+    bench.must({ type: 'advance', from: bench.job.phase });
+  }
+  return bench;
+}
+
+/** A bench at Safeguard whose old drive is sound and only too small, so that it may be cloned. */
+export function soundAtSafeguard(): TestBench {
+  const bench = new TestBench().must(
+    { type: 'observe', observation: 'nearly-full', seen: 'seen' },
+    { type: 'conclude', causeId: 'too-small', reason: 'sound by its report, and full' },
+    { type: 'advance', from: 'diagnose' },
+  );
+  while (bench.job.phase !== 'safeguard') {
     finishPart(bench);
     bench.must({ type: 'advance', from: bench.job.phase });
   }

@@ -1,9 +1,12 @@
 import * as z from 'zod';
 import { mostRisk, observationById, type Risk } from '../../diagnose/index.js';
-import { ComparedSchema } from '../copies.js';
+import { RESCUE_IT } from '../../move/index.js';
+import { ComparedSchema, copiesOnRecord } from '../copies.js';
 import { RunKindSchema, SAY_RUN, stopHolds, type RunKind } from '../diagnosis.js';
 import type { JobEvent } from '../events/index.js';
+import { oldDriveHealth } from '../old-drive.js';
 import { stakeOf } from '../stake.js';
+import type { JobState } from '../state.js';
 import { accept, BENCH, defineCommand, refuse } from './define.js';
 
 /** What a run asks of the drive: a copy is what saves it, a full reading is what may finish it (common practice, no source). */
@@ -34,8 +37,10 @@ export const startRun = defineCommand(
 );
 
 /** Why this run is not for this job's drive now, in a sentence; null when it may run. The screen asks before the dock is. */
-export function mayNotRun(job: Parameters<typeof stakeOf>[0] & Parameters<typeof stopHolds>[0], kind: RunKind): string | null {
+export function mayNotRun(job: JobState, kind: RunKind): string | null {
   if (stopHolds(job)) return `${job.stop!.say} Nothing runs on this drive until that is settled.`;
+  // Once it is rescued a clone is made from the image.
+  if (kind === 'clone' && oldDriveHealth(job) === 'failing' && copiesOnRecord(job).length === 0) return RESCUE_IT;
   if (RISK[kind] > mostRisk(stakeOf(job)))
     return `${SAY_RUN[kind]} reads the whole drive, and its data has no copy that anyone knows of. Save the data first, or say that there is a copy.`;
   return null;

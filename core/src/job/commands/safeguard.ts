@@ -1,5 +1,7 @@
 import * as z from 'zod';
+import { RESCUE_IT } from '../../move/index.js';
 import { ComparedSchema } from '../copies.js';
+import { oldDriveHealth } from '../old-drive.js';
 import { AnswersSchema, SafeguardSchema } from '../safeguard.js';
 import { settingItemId } from '../tray.js';
 import { accept, BENCH, defineCommand, refuse } from './define.js';
@@ -8,6 +10,7 @@ export const decideSafeguard = defineCommand(
   z.strictObject({ type: z.literal('decide-safeguard'), safeguard: SafeguardSchema }),
   BENCH,
   (job, { safeguard }) => {
+    if (safeguard.plan === 'clone' && oldDriveHealth(job) === 'failing') return refuse('rescue-it', RESCUE_IT);
     if (job.safeguard && job.safeguard.plan !== safeguard.plan && Object.keys(job.setUp).length > 0) {
       return refuse('set-up-begun', 'The set-up for the other plan has begun. Clear its checks first.');
     }

@@ -18,6 +18,9 @@ import type { Doing, Way } from './way.js';
 /** Hands: connect, choose, check, grow (common practice, no source). */
 const HANDS = between(9, 14);
 
+/** Why a failing drive is not cloned. */
+export const RESCUE_IT = 'The old drive is failing: it is not cloned but rescued, sound parts first, and read once.';
+
 export const clone: Way = {
   id: 'clone',
   say: 'Clone and grow',
@@ -25,7 +28,7 @@ export const clone: Way = {
     const { facts, layout, health } = crossing;
     const why =
       isDead(crossing) ??
-      (health === 'failing' ? 'The old drive is failing: it is not cloned but rescued, sound parts first, and read once.' : null) ??
+      (health === 'failing' ? RESCUE_IT : null) ??
       reachFault(crossing) ??
       (crossing.targetNative4096 && crossing.source?.sectorSize !== 4096
         ? 'The new drive has sectors of 4096 bytes and does not emulate 512: file systems copied sector by sector do not work on it. Copy the files, or install anew.'

@@ -91,5 +91,6 @@ const whyRescue = (health: Crossing['health'], badAreas: number): string =>
       ? 'The old drive does not read everywhere: read it once, sound parts first.'
       : `${badAreas === 1 ? 'One place does' : `${badAreas} places do`} not read: read it once, sound parts first.`;
 
+export { RESCUE_IT } from './clone.js';
 export { timeOf } from './parts.js';
 export { WAY_IDS, type Doing, type MoveRisk, type WayAcross, type WayId } from './way.js';

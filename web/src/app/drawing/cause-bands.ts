@@ -142,12 +142,12 @@ const MOST_MARKS = 2;
     }
     .heads {
       position: relative;
-      height: 104px;
+      height: 108px;
     }
     .head {
       position: absolute;
       top: 0;
-      max-height: 100px;
+      max-height: 104px;
       overflow: hidden;
       font-size: 14px;
       line-height: 16px;
@@ -156,12 +156,15 @@ const MOST_MARKS = 2;
     .head b {
       font-weight: 650;
     }
-    /* Two whole lines each; what is longer ends in a mark, and its title holds all of it. */
+    /* Whole lines; what is longer ends in a mark, and its title holds all of it. */
     .head :is(b, .say) {
       display: -webkit-box;
       -webkit-box-orient: vertical;
       -webkit-line-clamp: 2;
       overflow: hidden;
+    }
+    .head .say {
+      -webkit-line-clamp: 3;
     }
     button.head:hover {
       background: var(--rain-wash);

@@ -61,7 +61,7 @@ describe('the foot of a job', () => {
     const screen = await at('safeguard', (bench) =>
       bench.must({
         type: 'decide-safeguard',
-        safeguard: { plan: 'clone', backup: 'none', backupWhere: '', recoveryKey: 'not-encrypted', note: '' },
+        safeguard: { plan: 'rescue', backup: 'none', backupWhere: '', recoveryKey: 'not-encrypted', note: '' },
       }),
     );
     await screen.press('Waive, with a reason');

@@ -1,11 +1,11 @@
 import { jest } from '@jest/globals';
-import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, CUSTOM_ELEMENTS_SCHEMA, inject, input, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { Router, provideRouter } from '@angular/router';
 import { provideStore } from '@ngrx/store';
 import { knowledgeReducer } from '../state/knowledge/knowledge.reducer';
 import { Keys } from './keys';
-import { Modals } from './modals';
+import { HoldsFocus, Modals } from './modals';
 import { Scans, type Scanned } from './scans';
 import { BREATH_MS } from './typed-run';
 
@@ -39,11 +39,29 @@ class Screen {
   constructor() {
     const note = (name: string) => ({ say: name, run: () => void Screen.pressed.push(name) });
     const names = ['N', 'T', 'F', '1', '4', '.', '?', 'Space', 'Shift+Space', 'Enter', 'ArrowDown', 'Escape', 'Ctrl+Z', 'Tab'];
-    inject(Keys).bind(Object.fromEntries(names.map((name) => [name, note(name)])));
+    const opens = { say: 'opens what covers the screen', run: () => Covered.shown?.open.set(true) };
+    inject(Keys).bind({ ...Object.fromEntries(names.map((name) => [name, note(name)])), O: opens });
     inject(Scans).take((scanned) => {
       Screen.scans.push(scanned);
       return Screen.takes;
     });
+  }
+}
+
+/** A screen with a drawer over it, which a press opens and closes. */
+@Component({
+  selector: 'p-covered',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [HoldsFocus],
+  schemas: [CUSTOM_ELEMENTS_SCHEMA],
+  template: '<p-drawer [visible]="open()" />',
+})
+class Covered {
+  static shown: Covered | null = null;
+  readonly open = signal(true);
+
+  constructor() {
+    Covered.shown = this;
   }
 }
 
@@ -115,6 +133,42 @@ describe('keys of a screen', () => {
     press(' ');
     press(' ');
     expect(above.componentInstance.done()).toBe(2);
+  });
+
+  it('a drawer is closed, or open, for the very next key, before a frame has shown it', () => {
+    const covered = TestBed.createComponent(Covered);
+    covered.autoDetectChanges();
+    covered.componentInstance.open.set(false);
+    press('n');
+    breath();
+    press(' ');
+    expect(Screen.pressed).toEqual(['N', 'Space']);
+    covered.componentInstance.open.set(true);
+    press(' ');
+    press('n');
+    breath();
+    expect(Screen.pressed).toEqual(['N', 'Space']);
+  });
+
+  it('a sign that waits for its breath does nothing behind a drawer that a press opened meanwhile', () => {
+    const covered = TestBed.createComponent(Covered);
+    covered.autoDetectChanges();
+    covered.componentInstance.open.set(false);
+    press('n');
+    covered.componentInstance.open.set(true);
+    breath();
+    expect(Screen.pressed).toEqual([]);
+  });
+
+  it('Enter right after the sign that opens a drawer is not pressed on the screen behind', () => {
+    const covered = TestBed.createComponent(Covered);
+    covered.autoDetectChanges();
+    covered.componentInstance.open.set(false);
+    press('o');
+    press('Enter');
+    breath();
+    expect(covered.componentInstance.open()).toBe(true);
+    expect(Screen.pressed).toEqual([]);
   });
 
   it.each([90, 150, 220])('do no deed when words are typed with no field in focus, %d ms a sign', (gap) => {

@@ -80,6 +80,8 @@ export class Keys {
 
   private press(event: KeyboardEvent): void {
     if (event.defaultPrevented || MODIFIERS.has(event.key)) return;
+    // Quick fingers press before the next frame: this key must see what the one before it did, and what that opened or closed.
+    this.app.tick();
     if (this.modals.any) return this.inModal(event);
     const target = event.target instanceof Element ? event.target : null;
     if (event.key !== 'Escape' && target?.closest(TYPING)) return this.forget();
@@ -115,8 +117,7 @@ export class Keys {
       if (code !== null) {
         event.preventDefault();
         this.forget();
-        this.scans.came(code);
-        return this.app.tick();
+        return this.scans.came(code);
       }
       // In the middle of a word typed to nobody: a space belongs to it, and Enter ends it.
       if (event.key === ' ' || (this.typed.length > 1 && event.key === 'Enter')) {
@@ -129,6 +130,7 @@ export class Keys {
     if (event.key === 'Escape') this.drop();
     else this.fire();
     this.typed.forget();
+    if (this.modals.any) return this.inModal(event);
     const name = nameOf(event);
     if ((name === 'Space' || name === 'Enter') && target?.closest(PRESSABLE)) return;
     this.act(this.find(name), event);
@@ -144,14 +146,13 @@ export class Keys {
     this.forget();
     event.preventDefault();
     binding.run();
-    // Quick fingers press again before the next frame: that key must see what this one did.
-    this.app.tick();
   }
 
   private fire(): void {
     const held = this.held;
     this.drop();
     // What opened meanwhile has the keyboard now.
+    this.app.tick();
     if (!held || this.modals.any) return;
     this.typed.forget();
     held.binding.run();

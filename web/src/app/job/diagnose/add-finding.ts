@@ -101,6 +101,14 @@ const SENSES = [
       gap: 10px;
       align-items: center;
     }
+    @media (max-width: 640px) {
+      .row {
+        flex-wrap: wrap;
+      }
+      .field {
+        flex-basis: 100%;
+      }
+    }
     .option {
       display: flex;
       gap: 10px;
