@@ -83,6 +83,11 @@ export default tseslint.config(
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
       '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'p', style: 'kebab-case' }],
       '@angular-eslint/component-class-suffix': 'off',
+      'no-restricted-properties': [
+        'error',
+        { object: 'crypto', property: 'randomUUID', message: 'It is not there over plain HTTP on the shop’s network: use ui/new-id.' },
+        { object: 'crypto', property: 'subtle', message: 'It is not there over plain HTTP on the shop’s network: use @noble/hashes.' },
+      ],
     },
   },
   { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },

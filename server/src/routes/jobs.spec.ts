@@ -102,7 +102,7 @@ describe('commands', () => {
     const [one, two] = [await open(), await open()];
     const commandId = randomUUID();
     await give(one.id, 1, observe('freezes-then-resumes'), commandId).expect(200);
-    expect((await give(two.id, 1, observe('freezes-then-resumes'), commandId).expect(409)).body.code).toBe('command-elsewhere');
+    expect((await give(two.id, 1, observe('freezes-then-resumes'), commandId).expect(409)).body.code).toBe('other-command');
   });
 
   it.each([

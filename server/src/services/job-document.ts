@@ -73,7 +73,7 @@ export async function bringInJob(database: Database, photos: PhotoStore, acting:
     };
     const all = [...events, last];
     const job = all.reduce<JobState | null>(evolve, null)!;
-    await append(tx, summarise(job), { pastCase: pastCaseOf(job), fitCase: fitCaseOf(job) }, all);
+    await append(tx, summarise(job), { pastCase: pastCaseOf(job), fitCase: fitCaseOf(job) }, all, null);
     await drawLedger(tx, null, job);
     await followUp(tx, acting, null, job, [all[0]!.event]);
     return { jobId: job.id, number };

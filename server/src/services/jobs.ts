@@ -25,7 +25,7 @@ import {
   append,
   benchRows,
   eventsAfter,
-  jobOfCommand,
+  givenBefore,
   lockJob,
   lockStatement,
   seqOfJob,
@@ -42,6 +42,7 @@ import { policyOf } from './guides.js';
 import { JobCache } from './job-cache.js';
 import { drawLedger } from './ledger-draw.js';
 import { pricingOf } from './pricing.js';
+import { askedHash, isRepeat } from './repeat.js';
 import { sameCustomer } from '../store/customers.js';
 
 /** Who acts, for which workshop, and when. The clock comes in here and goes no deeper. */
@@ -53,6 +54,14 @@ export interface Acting {
 }
 
 const NO_JOB = new Refused(404, 'no-job', 'There is no such job in this workshop. Go back to the Bench.');
+/** What goes with a command that is more than the command. */
+export interface Along {
+  /** What was asked, where the command holds more than that, such as what a supplier answered. Usually: the command. */
+  readonly asked?: object;
+  /** Runs in the same transaction once the command is accepted; never for a repeat. */
+  readonly also?: (tx: WorkshopTx) => Promise<void>;
+}
+
 /** How many closed jobs the Bench still shows. */
 const CLOSED_ON_BENCH = 5;
 
@@ -63,9 +72,10 @@ export class JobService {
 
   /** Takes a machine in. A repeated command id answers with the job it made the first time. */
   async open(acting: Acting, { commandId, intake }: OpenJob): Promise<JobState> {
+    const hash = askedHash(acting.by, { type: 'open', intake });
     const job = await this.database.inWorkshop(acting.workshopId, async (tx) => {
-      const before = await jobOfCommand(tx, commandId);
-      if (before) return this.load(tx, acting.workshopId, before);
+      const before = await this.openedBefore(tx, acting, commandId, hash);
+      if (before) return before;
       const model = await findModel(tx, intake.modelId);
       if (!model)
         throw new Refused(
@@ -75,16 +85,30 @@ export class JobService {
         );
       // Under the same lock that gives the number, so that a repeat that came in meanwhile is seen.
       const number = await takeJobNumber(tx);
-      const meanwhile = await jobOfCommand(tx, commandId);
-      if (meanwhile) return this.load(tx, acting.workshopId, meanwhile);
+      const meanwhile = await this.openedBefore(tx, acting, commandId, hash);
+      if (meanwhile) return meanwhile;
       const opened: JobEvent = { type: 'job-opened', jobId: randomUUID(), number, intake: await this.withCustomer(tx, intake) };
-      const made = (await this.write(tx, null, acting, commandId, [opened])).job;
+      const made = (await this.write(tx, null, acting, { commandId, hash }, [opened])).job;
       if (intake.comebackOf)
         await this.onAnother(tx, acting, intake.comebackOf.jobId, { type: 'came-back', jobId: made.id, number: made.number });
       return made;
     });
     this.cache.keep(acting.workshopId, job);
     return job;
+  }
+
+  /** The job that this very form made. One that went in before it was changed is named, so that nobody takes the machine in twice. */
+  private async openedBefore(tx: WorkshopTx, acting: Acting, commandId: string, hash: string): Promise<JobState | null> {
+    const before = await givenBefore(tx, commandId);
+    if (!before) return null;
+    const job = await this.load(tx, acting.workshopId, before.jobId);
+    if (before.byId === acting.by.id && before.askedHash !== null && before.askedHash !== hash && before.type === 'job-opened')
+      throw new Refused(
+        409,
+        'other-command',
+        `This form went in before you changed it, as job ${job.number}. Correct the intake there; take it in once more only if this is another machine.`,
+      );
+    return isRepeat(before, acting.by, hash, null) ? job : null;
   }
 
   async get(workshopId: string, jobId: string): Promise<JobState> {
@@ -107,28 +131,25 @@ export class JobService {
   /**
    * Decides a command on the job as it is now, whatever the screen had seen (`basedOn`): what `decide`
    * still accepts is rebased, what it does not is refused with the reason. One transaction, the job's row locked.
-   * `also` runs in it once the command is accepted, and again when it is repeated.
+   * The same command again (id, content and person) is answered with what it made, and nothing is done.
    */
   async give(
     acting: Acting,
     jobId: string,
     { commandId, basedOn, command }: GiveCommand,
-    also: (tx: WorkshopTx) => Promise<void> = () => Promise.resolve(),
+    { asked = command, also }: Along = {},
   ): Promise<CommandReply> {
+    const hash = askedHash(acting.by, asked);
     const lock = lockStatement(jobId, commandId);
     const { job, reply } = await this.database.inWorkshopAfter<LockedJob, { job: JobState; reply: CommandReply }>(
       acting.workshopId,
       lock,
       async (tx, locked) => {
         if (!locked) throw NO_JOB;
-        const { seq, commandOf } = locked;
-        if (commandOf !== null && commandOf !== jobId)
-          throw new Refused(409, 'command-elsewhere', 'That command belongs to another job. Load the page again.');
+        const { seq, before } = locked;
+        const repeated = isRepeat(before, acting.by, hash, jobId);
         const job = await this.cache.at(tx, acting.workshopId, jobId, seq);
-        if (commandOf !== null) {
-          await also(tx);
-          return { job, reply: { events: await eventsAfter(tx, jobId, basedOn), seq, repeated: true } };
-        }
+        if (repeated) return { job, reply: { events: await eventsAfter(tx, jobId, basedOn), seq, repeated } };
 
         const decision = decide(job, command, {
           at: acting.at.toISOString(),
@@ -139,8 +160,8 @@ export class JobService {
         if (!decision.ok) throw new Refused(decision.refusal.code === 'role' ? 403 : 409, decision.refusal.code, decision.refusal.sentence);
         // The screen lacks what happened after `basedOn`; it gets that together with what its own command made.
         const missed = basedOn < seq ? await eventsAfter(tx, jobId, basedOn) : [];
-        const written = await this.write(tx, job, acting, commandId, decision.events);
-        await also(tx);
+        const written = await this.write(tx, job, acting, { commandId, hash }, decision.events);
+        await also?.(tx);
         const explained = decision.events.find((event) => event.type === 'comeback-explained');
         if (explained && written.job.intake.comebackOf) {
           const { kind, causeIds, words, operationId } = explained;
@@ -154,6 +175,14 @@ export class JobService {
     return reply;
   }
 
+  /** What a command made, when it was given before; null: it is new. For what has to be done outside before it is decided. */
+  async made(acting: Acting, jobId: string, commandId: string, asked: object, basedOn: number): Promise<CommandReply | null> {
+    return this.database.inWorkshop(acting.workshopId, async (tx) => {
+      if (!isRepeat(await givenBefore(tx, commandId), acting.by, askedHash(acting.by, asked), jobId)) return null;
+      return { events: await eventsAfter(tx, jobId, basedOn), seq: (await seqOfJob(tx, jobId))!, repeated: true };
+    });
+  }
+
   private async load(tx: WorkshopTx, workshopId: string, jobId: string): Promise<JobState> {
     const seq = await seqOfJob(tx, jobId);
     if (seq === null) throw NO_JOB;
@@ -164,14 +193,14 @@ export class JobService {
     tx: WorkshopTx,
     job: JobState | null,
     acting: Acting,
-    commandId: string,
+    { commandId, hash }: { readonly commandId: string; readonly hash: string },
     events: readonly JobEvent[],
   ): Promise<{ job: JobState; events: RecordedEvent[] }> {
     const { by, at } = acting;
     const first = (job?.seq ?? 0) + 1;
     const recorded = events.map((event, part): RecordedEvent => ({ seq: first + part, at: at.toISOString(), by, commandId, event }));
     const next = recorded.reduce<JobState | null>(evolve, job)!;
-    await append(tx, summarise(next), { pastCase: pastCaseOf(next), fitCase: fitCaseOf(next) }, recorded);
+    await append(tx, summarise(next), { pastCase: pastCaseOf(next), fitCase: fitCaseOf(next) }, recorded, hash);
     await drawLedger(tx, job, next);
     await followUp(tx, acting, job, next, events);
     return { job: next, events: recorded };
@@ -189,7 +218,7 @@ export class JobService {
     const knowledge = await this.known(tx, acting.workshopId, job, command);
     const decision = decide(job, command, { at: acting.at.toISOString(), by: acting.by, roles: ['lead'], knowledge });
     if (!decision.ok) throw new Refused(409, decision.refusal.code, decision.refusal.sentence);
-    await this.write(tx, job, acting, randomUUID(), decision.events);
+    await this.write(tx, job, acting, { commandId: randomUUID(), hash: askedHash(acting.by, command) }, decision.events);
   }
 
   /** The intake with its customer's id: the one that was chosen, one of the same name and reach, or a new one. */

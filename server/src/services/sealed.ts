@@ -1,6 +1,8 @@
 import type { CommandReply, KeepSealed } from '@petrichor/api';
-import { createCipheriv, createDecipheriv, randomBytes } from 'node:crypto';
+import { createCipheriv, createDecipheriv, createHmac, randomBytes } from 'node:crypto';
+import type { JobCommand } from '@petrichor/core';
 import { Refused } from '../refused.js';
+import type { WorkshopTx } from '../store/database.js';
 import { putSealed, sealedAt } from '../store/sealed.js';
 import type { Acting, JobService } from './jobs.js';
 
@@ -20,27 +22,29 @@ export class SealedNotes {
 
   /** The note's id is the command's: sending it twice keeps one. */
   async keep(acting: Acting, jobId: string, { commandId, kind, label, secret }: KeepSealed): Promise<CommandReply> {
-    const sealed = seal(this.needKey(), secret, bound(acting.workshopId, jobId, commandId));
-    return this.jobs.give(
-      acting,
-      jobId,
-      { commandId, basedOn: 0, command: { type: 'keep-sealed', noteId: commandId, kind, label } },
-      async (tx) => {
-        await putSealed(tx, jobId, commandId, sealed);
-      },
-    );
+    const key = this.needKey();
+    const about = bound(acting.workshopId, jobId, commandId);
+    const sealed = seal(key, secret, about);
+    const command: JobCommand = { type: 'keep-sealed', noteId: commandId, kind, label };
+    // The secret is a part of what is asked; under the key, since a passcode of four digits is soon found from its bare hash.
+    const asked = { ...command, secret: createHmac('sha256', key).update(about).update(secret).digest('hex') };
+    const also = async (tx: WorkshopTx) => void (await putSealed(tx, jobId, commandId, sealed));
+    return this.jobs.give(acting, jobId, { commandId, basedOn: 0, command }, { asked, also });
   }
 
   /** What it says, for whoever may read it; that they did is written down before they see it. */
   async look(acting: Acting, jobId: string, noteId: string, commandId: string): Promise<string> {
     const key = this.needKey();
     let secret: string | null = null;
-    await this.jobs.give(acting, jobId, { commandId, basedOn: 0, command: { type: 'look-sealed', noteId } }, async (tx) => {
+    const also = async (tx: WorkshopTx) => {
       const sealed = await sealedAt(tx, jobId, noteId);
       if (!sealed) throw new Refused(404, 'no-note', 'That sealed note is gone. Ask the customer again.');
       secret = unseal(key, sealed, bound(acting.workshopId, jobId, noteId));
-    });
-    return secret!;
+    };
+    await this.jobs.give(acting, jobId, { commandId, basedOn: 0, command: { type: 'look-sealed', noteId } }, { also });
+    // Every look is decided and written down by itself; one that was answered before shows nothing again.
+    if (secret === null) throw new Refused(409, 'looked-before', 'That look is on record already. Look once more to read the note.');
+    return secret;
   }
 
   destroy = (acting: Acting, jobId: string, noteId: string, commandId: string): Promise<CommandReply> =>

@@ -11,13 +11,19 @@ import {
   type StockMove,
 } from '@petrichor/core';
 import { randomUUID } from 'node:crypto';
+import { stringify } from 'safe-stable-stringify';
 import { Refused } from '../refused.js';
 import type { Database, WorkshopTx } from '../store/database.js';
 import { putDrives, putParts } from '../store/knowledge.js';
-import { heldBy, insertMove, levels, lockItem, movesOf, putLevel } from '../store/shelf.js';
+import { heldBy, insertMove, levels, lockItem, moveOf, movesOf, putLevel } from '../store/shelf.js';
 import type { Acting } from './jobs.js';
 
 const NO_ITEM = new Refused(404, 'no-item', 'There is no such thing on this shelf. Load the page again.');
+const OTHER_MOVE = new Refused(
+  409,
+  'other-move',
+  'Something else was moved under this move’s id, so this was not. Load the page again, and move it once more.',
+);
 const MOST_MOVES = 200;
 
 export const shelfOf = (database: Database, workshopId: string): Promise<ShelfReply> =>
@@ -39,9 +45,13 @@ export async function moveIn(tx: WorkshopTx, { by, at }: Acting, id: string, ite
   const held = await lockItem(tx, item);
   if (!held) throw NO_ITEM;
   const level = held.level ?? { ...EMPTY, onShelf: held.inStock };
+  // Before it is applied: the last one taken, and told again, is no second one.
+  const before = await moveOf(tx, id);
+  if (before && stringify(before) === stringify({ item, byName: by.name, move })) return { ok: true as const, level };
+  if (before) throw OTHER_MOVE;
   const moved = applyMove(level, move);
   if (!moved.ok) return moved;
-  if (!(await insertMove(tx, item, { id, at: at.toISOString(), byName: by.name, move }))) return { ok: true as const, level };
+  if (!(await insertMove(tx, item, { id, at: at.toISOString(), byName: by.name, move }))) throw OTHER_MOVE;
   await putLevel(tx, item, moved.level, freeOf(moved.level));
   return moved;
 }

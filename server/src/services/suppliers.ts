@@ -57,6 +57,9 @@ export class Orders {
   ) {}
 
   async place(acting: Acting, jobId: string, asked: PlaceOrder): Promise<CommandReply> {
+    // Before anything is ordered: an id that stands for another command orders nothing.
+    const made = await this.jobs.made(acting, jobId, asked.commandId, asked, 0);
+    if (made) return made;
     const job = await this.jobs.get(acting.workshopId, jobId);
     const need = needsOf(job).find((one) => one.key === asked.need);
     const known = job.orders.some((one) => one.id === asked.orderId);
@@ -79,7 +82,7 @@ export class Orders {
     try {
       // One that is on its way already comes, whatever the record says: then the new one is called off again, and it says so.
       if (asked.inPlaceOf && !known) await ifKnown(() => this.suppliers.cancel(asked.inPlaceOf!));
-      return await this.jobs.give(acting, jobId, { commandId: asked.commandId, basedOn: job.seq, command });
+      return await this.jobs.give(acting, jobId, { commandId: asked.commandId, basedOn: job.seq, command }, { asked });
     } catch (error) {
       // The job would not have it: nobody waits for it.
       if (error instanceof Refused && error.code !== 'ordered') await this.suppliers.cancel(asked.orderId).catch(() => undefined);
@@ -96,8 +99,10 @@ export class Orders {
     commandId: string,
     why: string,
   ): Promise<CommandReply> {
-    const job = await this.jobs.get(acting.workshopId, jobId);
     const command: JobCommand = { type: 'tell-order', orderId, state: how, dueOn: null, say: why };
+    const made = await this.jobs.made(acting, jobId, commandId, command, 0);
+    if (made) return made;
+    const job = await this.jobs.get(acting.workshopId, jobId);
     // The supplier first: what it has sent already comes, whatever the record says.
     if (this.suppliers.connected && job.orders.some((one) => one.id === orderId && one.state !== how))
       await ifKnown(() => (how === 'cancelled' ? this.suppliers.cancel(orderId) : this.suppliers.takeBack(orderId)));

@@ -1,4 +1,4 @@
-import { grown, type FitCase, type JobSummary, type PastCase, type RecordedEvent } from '@petrichor/core';
+import { grown, type FitCase, type JobEvent, type JobSummary, type PastCase, type RecordedEvent } from '@petrichor/core';
 import type pg from 'pg';
 import { uuidLiteral, type WorkshopTx } from './database.js';
 
@@ -27,12 +27,24 @@ export async function eventsAfter(tx: WorkshopTx, jobId: string, after: number):
   }));
 }
 
+/** What was done under a command's id. */
+export interface GivenBefore {
+  readonly jobId: string;
+  /** Null: written by an older Petrichor, which did not keep it. */
+  readonly askedHash: string | null;
+  readonly byId: string;
+  /** Its first event. */
+  readonly type: JobEvent['type'];
+}
+
 export interface LockedJob {
   /** Sequence of the job's last event. */
   readonly seq: number;
-  /** The job that this command was given to before, or null when it is new. */
-  readonly commandOf: string | null;
+  /** Null: the command is new. */
+  readonly before: GivenBefore | null;
 }
+
+const BEFORE = `json_build_object('jobId', job_id, 'askedHash', asked_hash, 'byId', by_id, 'type', body ->> 'type') as before`;
 
 /**
  * Locks the job's row until the transaction ends, then looks the command up; no row: no such job.
@@ -42,7 +54,7 @@ export interface LockedJob {
 export function lockStatement(jobId: string, commandId: string): string {
   const job = `from job where workshop_id = current_workshop() and id = ${uuidLiteral(jobId)}`;
   const command = `from job_event where workshop_id = current_workshop() and command_id = ${uuidLiteral(commandId)}`;
-  return `select seq ${job} for update; select seq, (select job_id ${command} limit 1) as "commandOf" ${job}`;
+  return `select seq ${job} for update; select seq, (select ${BEFORE} ${command} order by part limit 1) ${job}`;
 }
 
 /** Locks a job's row until the transaction ends; null: no such job. */
@@ -58,14 +70,14 @@ export async function seqOfJob(tx: WorkshopTx, jobId: string): Promise<number | 
   return rows[0]?.seq ?? null;
 }
 
-/** The job that this command was given to before, or null when it is new. */
-export async function jobOfCommand(tx: WorkshopTx, commandId: string): Promise<string | null> {
-  const { rows } = await tx.query<{ job_id: string }>({
-    name: 'job-of-command',
-    text: 'select job_id from job_event where workshop_id = current_workshop() and command_id = $1 limit 1',
+/** What was done under this command's id before; null: it is new. */
+export async function givenBefore(tx: WorkshopTx, commandId: string): Promise<GivenBefore | null> {
+  const { rows } = await tx.query<{ before: GivenBefore }>({
+    name: 'given-before',
+    text: `select ${BEFORE} from job_event where workshop_id = current_workshop() and command_id = $1 order by part limit 1`,
     values: [commandId],
   });
-  return rows[0]?.job_id ?? null;
+  return rows[0]?.before ?? null;
 }
 
 /** The next free job number; numbers of rolled-back jobs are given again. */
@@ -76,12 +88,13 @@ export async function takeJobNumber(tx: WorkshopTx): Promise<number> {
   return rows[0]!.number;
 }
 
-/** Adds events of one command and brings the list row up to date, all in the caller's transaction. */
+/** Adds events of one command (with what it asked, `askedHash`) and brings the list row up to date, all in the caller's transaction. */
 export async function append(
   tx: WorkshopTx,
   summary: JobSummary,
   drawn: { readonly pastCase: PastCase | null; readonly fitCase: FitCase | null },
   events: readonly RecordedEvent[],
+  askedHash: string | null,
 ): Promise<void> {
   await tx.query({
     name: 'append',
@@ -90,8 +103,8 @@ export async function append(
         on conflict (workshop_id, id) do update set seq = excluded.seq, closed = excluded.closed, promised_at = excluded.promised_at,
           summary = excluded.summary, past_case = excluded.past_case, fit_case = excluded.fit_case, changed_at = now()
       ), appended as (
-        insert into job_event (workshop_id, job_id, seq, command_id, part, at, by_id, by_name, body)
-        select current_workshop(), $1, e.seq, e.command_id, e.part, e.at, e.by_id, e.by_name, e.body
+        insert into job_event (workshop_id, job_id, seq, command_id, part, at, by_id, by_name, body, asked_hash)
+        select current_workshop(), $1, e.seq, e.command_id, e.part, e.at, e.by_id, e.by_name, e.body, $11
         from json_to_recordset($7) as e(seq integer, command_id uuid, part smallint, at timestamptz, by_id uuid, by_name text, body jsonb)
       )
       select pg_notify('petrichor_job', current_workshop() || ' ' || $1::text || ' ' || $8::text)`,
@@ -106,6 +119,7 @@ export async function append(
       String(events[0]!.seq - 1),
       drawn.pastCase && JSON.stringify(drawn.pastCase),
       drawn.fitCase && JSON.stringify(drawn.fitCase),
+      askedHash,
     ],
   });
 }

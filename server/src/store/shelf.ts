@@ -1,4 +1,4 @@
-import type { ItemRef, Level, Part } from '@petrichor/core';
+import type { ItemRef, Level, Part, StockMove } from '@petrichor/core';
 import type { StockEntry } from '@petrichor/api';
 import type { WorkshopTx } from './database.js';
 
@@ -32,7 +32,17 @@ export async function putLevel(tx: WorkshopTx, { kind, id }: ItemRef, level: Lev
   );
 }
 
-/** False when that move is there already: a repeat. */
+/** What was moved under this id; null: nothing. */
+export async function moveOf(tx: WorkshopTx, id: string): Promise<{ item: ItemRef; byName: string; move: StockMove } | null> {
+  const { rows } = await tx.query<{ item: ItemRef; byName: string; move: StockMove }>(
+    `select json_build_object('kind', item_kind, 'id', item_id) as item, by_name as "byName", body as move
+     from stock_move where workshop_id = current_workshop() and id = $1`,
+    [id],
+  );
+  return rows[0] ?? null;
+}
+
+/** False when a move of that id is there already. */
 export async function insertMove(tx: WorkshopTx, item: ItemRef, entry: Omit<StockEntry, 'jobNumber'>): Promise<boolean> {
   const { id, at, byName, move } = entry;
   const { rowCount } = await tx.query(

@@ -143,6 +143,19 @@ describe('taking in a machine', () => {
     await press('Take it in');
     expect(http.expectOne('/api/jobs').request.body.commandId).toBe(first.request.body.commandId);
   });
+
+  it('that went in before it was changed says so, keeps what is typed, and is another machine if it is sent again', async () => {
+    await fillIn();
+    await press('Take it in');
+    const first = http.expectOne('/api/jobs');
+    const detail = 'This form went in before you changed it, as job 412.';
+    first.flush({ type: 'x', title: 'Refused', status: 409, code: 'other-command', detail }, { status: 409, statusText: 'Conflict' });
+    await settle();
+    expect(element().querySelector('.send [role=alert]')!.textContent).toContain('as job 412');
+    expect(valueOf('complaint')).toBe('It freezes.');
+    await press('Take it in');
+    expect(http.expectOne('/api/jobs').request.body.commandId).not.toBe(first.request.body.commandId);
+  });
 });
 
 describe('somebody who was here before', () => {

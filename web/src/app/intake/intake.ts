@@ -43,6 +43,7 @@ import { KeyBox } from '../ui/key-box';
 import { MoneyField } from '../ui/money-field';
 import { ConditionField } from './condition-field';
 import { TabPicksNothing } from '../ui/tab-picks-nothing';
+import { newId } from '../ui/new-id';
 
 interface Typed {
   /** Made with the first key typed: sending the same form twice makes one job. */
@@ -192,7 +193,7 @@ export class IntakeScreen {
   }
 
   protected set<K extends keyof Typed>(field: K, value: Typed[K]): void {
-    this.typed.update((typed) => ({ ...typed, commandId: typed.commandId || crypto.randomUUID(), [field]: value }));
+    this.typed.update((typed) => ({ ...typed, commandId: typed.commandId || newId(), [field]: value }));
   }
 
   protected setPromise(local: string): void {
@@ -224,7 +225,7 @@ export class IntakeScreen {
       this.known.set(value);
       this.typed.update((typed) => ({
         ...typed,
-        commandId: typed.commandId || crypto.randomUUID(),
+        commandId: typed.commandId || newId(),
         customer: value.name,
         customerId: value.id,
         reach: value.reach,
@@ -234,7 +235,7 @@ export class IntakeScreen {
     this.known.set(null);
     this.typed.update((typed) => ({
       ...typed,
-      commandId: typed.commandId || crypto.randomUUID(),
+      commandId: typed.commandId || newId(),
       customer: value ?? '',
       customerId: null,
     }));
@@ -275,7 +276,7 @@ export class IntakeScreen {
         this.modelText.set(null);
         this.typed.set({
           ...blank(),
-          commandId: crypto.randomUUID(),
+          commandId: newId(),
           customer: customer.name,
           customerId: customer.id,
           reach: customer.reach,
@@ -331,7 +332,7 @@ export class IntakeScreen {
     this.busy.set(true);
     this.general.set('');
     this.faults.set({});
-    this.api.openJob({ commandId: commandId || crypto.randomUUID(), intake: read.data }).subscribe({
+    this.api.openJob({ commandId: commandId || newId(), intake: read.data }).subscribe({
       next: ({ job }) => {
         this.typed.set(blank());
         this.store.dispatch(JobsActions.loaded({ job }));
@@ -340,6 +341,8 @@ export class IntakeScreen {
       error: (error: unknown) => {
         this.busy.set(false);
         const fault = faultOf(error);
+        // It went in before it was changed; sent once more, it is another machine, as the sentence says.
+        if (fault.code === 'other-command') this.set('commandId', newId());
         this.show(fault.fields.map((field) => ({ ...field, path: field.path.replace(/^intake\./, '') })));
         this.general.set(fault.sentence);
       },

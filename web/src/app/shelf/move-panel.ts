@@ -7,6 +7,7 @@ import { Api, faultOf } from '../state/api';
 import { Choice } from '../ui/choice';
 import { NumberField } from '../ui/number-field';
 import type { ShelfRow } from './rows';
+import { newId } from '../ui/new-id';
 
 const KINDS: readonly { label: string; value: StockMove['kind'] }[] = [
   { label: 'came in', value: 'received' },
@@ -212,7 +213,7 @@ export class MovePanel {
     const tried = applyMove(level, read.data);
     if (!tried.ok) return this.fault.set(tried.sentence);
     const text = JSON.stringify([item, read.data]);
-    this.pending = this.pending?.text === text ? this.pending : { id: crypto.randomUUID(), text };
+    this.pending = this.pending?.text === text ? this.pending : { id: newId(), text };
     this.busy.set(true);
     this.api.moveStock({ id: this.pending.id, item, move: read.data }).subscribe({
       next: () => {

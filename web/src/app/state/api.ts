@@ -40,6 +40,7 @@ import type {
 } from '@petrichor/api';
 import type { About, DiagnosisKnowledge, ItemRef, MachineModel, Policy, Pricing } from '@petrichor/core';
 import type { Observable } from 'rxjs';
+import { newId } from '../ui/new-id';
 
 /** The server's routes as methods. Replies are typed by the contract. */
 @Injectable({ providedIn: 'root' })
@@ -107,7 +108,7 @@ export class Api {
     this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/orders`, body);
   endOrder = (jobId: string, orderId: string, how: 'cancel' | 'return', why: string): Observable<CommandReply> =>
     this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/orders/${encodeURIComponent(orderId)}/${how}`, {
-      commandId: crypto.randomUUID(),
+      commandId: newId(),
       why,
     });
   ledger = (query: Readonly<Record<string, string | number | boolean>>): Observable<LedgerReply> =>

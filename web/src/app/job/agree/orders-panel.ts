@@ -11,9 +11,10 @@ import { JobsActions } from '../../state/jobs/jobs.actions';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { MoneyField } from '../../ui/money-field';
 import { StateMark, type MarkName } from '../../ui/state-mark';
+import { emptyJobDraft } from '../../ui/draft';
+import { newId } from '../../ui/new-id';
 
 const MARK: Record<PartNeed['met'], MarkName> = { no: 'needs', ordered: 'other-hands', here: 'settled' };
-import { emptyJobDraft } from '../../ui/draft';
 
 /** What the job needs that is not on the shelf: several sources for each, what is on order, and where the promise went. */
 @Component({
@@ -93,7 +94,7 @@ export class OrdersPanel {
     const asking = this.asking();
     if (!asking) return;
     this.busy.set(true);
-    const ids = { commandId: crypto.randomUUID(), orderId: crypto.randomUUID() };
+    const ids = { commandId: newId(), orderId: newId() };
     const body = { ...ids, need: asking.need.key, item: offer.item, supplier: offer.supplier, inPlaceOf: asking.inPlaceOf };
     this.api.placeOrder(this.job().id, body).subscribe(this.came());
   }
@@ -109,7 +110,7 @@ export class OrdersPanel {
     const record = (): void => {
       const refusal = this.desk.give(this.job(), {
         type: 'order',
-        orderId: crypto.randomUUID(),
+        orderId: newId(),
         need: asking.need.key,
         supplier,
         priceMinor,

@@ -10,6 +10,7 @@ import { JobsActions } from '../../state/jobs/jobs.actions';
 import { selectAccount } from '../../state/session/session.reducer';
 import { StateMark } from '../../ui/state-mark';
 import { emptyJobDraft } from '../../ui/draft';
+import { newId } from '../../ui/new-id';
 
 /** How long a secret stays on the screen. */
 const SHOWN_SECONDS = 30;
@@ -130,13 +131,10 @@ export class SealedPanel {
   protected keep(): void {
     const secret = this.secret();
     if (secret === '') return this.fault.set('Type what is to be sealed.');
-    this.send(
-      this.api.keepSealed(this.job().id, { commandId: crypto.randomUUID(), kind: this.kind(), label: this.label().trim(), secret }),
-      () => {
-        this.secret.set('');
-        this.label.set('');
-      },
-    );
+    this.send(this.api.keepSealed(this.job().id, { commandId: newId(), kind: this.kind(), label: this.label().trim(), secret }), () => {
+      this.secret.set('');
+      this.label.set('');
+    });
   }
 
   protected look(noteId: string): void {
@@ -144,7 +142,7 @@ export class SealedPanel {
     const not = account && mayNotLook(this.job(), { by: account, roles: account.roles });
     if (not) return this.fault.set(not.sentence);
     this.busy.set(true);
-    this.api.lookSealed(this.job().id, noteId, crypto.randomUUID()).subscribe({
+    this.api.lookSealed(this.job().id, noteId, newId()).subscribe({
       next: ({ secret }) => {
         this.busy.set(false);
         this.fault.set('');
@@ -158,7 +156,7 @@ export class SealedPanel {
 
   protected destroy(noteId: string): void {
     this.hide();
-    this.send(this.api.destroySealed(this.job().id, noteId, crypto.randomUUID()), () => undefined);
+    this.send(this.api.destroySealed(this.job().id, noteId, newId()), () => undefined);
   }
 
   protected hide(): void {

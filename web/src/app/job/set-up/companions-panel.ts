@@ -10,6 +10,7 @@ import { Choice, type ChoiceOption } from '../../ui/choice';
 import { NumberField } from '../../ui/number-field';
 import { StateMark } from '../../ui/state-mark';
 import { emptyJobDraft } from '../../ui/draft';
+import { newId } from '../../ui/new-id';
 
 /** Memory, a wireless card or a battery changed on this job: a time limit to prove itself, or back to what was there. */
 @Component({
@@ -152,7 +153,7 @@ export class CompanionsPanel {
     if (limitMinutes === null) return this.fault.set('Say how many minutes it gets.');
     const refusal = this.desk.give(this.job(), {
       type: 'fit-companion',
-      companionId: crypto.randomUUID(),
+      companionId: newId(),
       kind: this.kind(),
       partId: this.partId(),
       original: this.original().trim(),

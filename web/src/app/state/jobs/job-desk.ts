@@ -7,6 +7,7 @@ import { selectAccount } from '../session/session.reducer';
 import { JobsActions } from './jobs.actions';
 import type { OpenJob } from './jobs.reducer';
 import { selectJobs } from './jobs.selectors';
+import { newId } from '../../ui/new-id';
 
 /** What the screens use: a job as it is shown, and a way to give it commands. */
 @Injectable({ providedIn: 'root' })
@@ -34,7 +35,7 @@ export class JobDesk {
    * Decides the command here, shows what comes of it at once, and sends it. Returns the refusal, or null when it was
    * accepted. Two screens that record one and the same thing give one `commandId`: the server takes it once.
    */
-  give(drawn: JobState, given: JobCommand, commandId: string = crypto.randomUUID()): Refusal | null {
+  give(drawn: JobState, given: JobCommand, commandId: string = newId()): Refusal | null {
     const job = this.now(drawn);
     const account = this.account();
     if (!account) return { code: 'not-signed-in', sentence: 'You are not signed in. Sign in first.' };
