@@ -4,6 +4,7 @@ import { TestBed } from '@angular/core/testing';
 import { Router, provideRouter } from '@angular/router';
 import { provideStore } from '@ngrx/store';
 import { knowledgeReducer } from '../state/knowledge/knowledge.reducer';
+import { Dialog } from 'primeng/dialog';
 import { Keys } from './keys';
 import { HoldsFocus, Modals } from './modals';
 import { Scans, type Scanned } from './scans';
@@ -245,4 +246,24 @@ describe('keys of a screen', () => {
     press('ArrowDown', {}, document.body);
     expect(Screen.pressed).toEqual(['ArrowDown']);
   });
+});
+
+@Component({
+  selector: 'p-asks',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Dialog, HoldsFocus],
+  template: '<p-dialog [visible]="true"><input id="why" /></p-dialog>',
+})
+class Asks {}
+
+it('a dialog takes the focus once, as it opens, and not again when it has stopped moving', async () => {
+  TestBed.configureTestingModule({});
+  const asks = TestBed.createComponent(Asks);
+  asks.autoDetectChanges();
+  await new Promise((done) => setTimeout(done, 50));
+  expect(document.activeElement?.id).toBe('why');
+  // PrimeNG's own, at the end of its motion, would take it from whoever has typed on.
+  const dialog = asks.debugElement.query((one) => one.componentInstance instanceof Dialog).componentInstance as Dialog;
+  expect(dialog.focusOnShow).toBe(false);
+  asks.destroy();
 });

@@ -1,4 +1,5 @@
 import { Directive, effect, inject, Injectable, input, untracked } from '@angular/core';
+import { Dialog } from 'primeng/dialog';
 
 const FIELDS = 'input:not([type="hidden"]):not([type="file"]), textarea, select';
 const PRESSABLE = 'button, a[href], [tabindex]:not([tabindex="-1"])';
@@ -61,6 +62,9 @@ export class HoldsFocus {
   private held: Open | null = null;
 
   constructor() {
+    // PrimeNG would move the focus once more when its dialog has stopped moving: by then hands are further on.
+    const dialog = inject(Dialog, { optional: true, self: true });
+    if (dialog) dialog.focusOnShow = false;
     effect((cleanUp) => {
       if (!this.visible()) return untracked(() => this.leave());
       this.held = untracked(() => this.modals.opened());
