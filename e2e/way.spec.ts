@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, test, type Download, type Page } from '@playwright/test';
 import { countScrews, listenForComplaints, signIn } from './support/hands';
+import { openJob } from './support/screens';
 import { Workshop } from './support/workshop';
 
 let workshop: Workshop;
@@ -11,7 +12,6 @@ test.afterEach(() => workshop.close());
 const ANSWERED = /status of (4\d\d|503)/;
 const tray = (page: Page) => page.locator('p-tray');
 const step = (page: Page) => page.locator('section.step h1');
-const openJob = (page: Page, number: number) => page.getByRole('link', { name: new RegExp(String(number)) }).click();
 const saved = async (page: Page, press: () => Promise<void>): Promise<Download> => {
   const download = page.waitForEvent('download');
   await press();

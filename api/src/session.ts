@@ -42,4 +42,42 @@ export const NewAccountSchema = z.strictObject({
 });
 export type NewAccount = z.infer<typeof NewAccountSchema>;
 
-export const AccountsReplySchema = z.strictObject({ accounts: z.array(AccountSchema) });
+/** A person of the workshop. `locked`: may not sign in. */
+export const PersonSchema = AccountSchema.extend({ locked: z.boolean() });
+export type Person = z.infer<typeof PersonSchema>;
+export const AccountsReplySchema = z.strictObject({ accounts: z.array(PersonSchema) });
+export type AccountsReply = z.infer<typeof AccountsReplySchema>;
+
+export const AccountIdSchema = z.uuid('That is nobody of this workshop. Load the page again.');
+/** What a lead changes of a person. What is left out stays. */
+export const ChangePersonSchema = z.strictObject({
+  name: personName.optional(),
+  roles: z.array(RoleSchema).min(1, 'Choose at least one role.').optional(),
+  locked: z.boolean().optional(),
+});
+export type ChangePerson = z.infer<typeof ChangePersonSchema>;
+
+/** A lead gives somebody a new password. */
+export const ResetPasswordSchema = z.strictObject({ password: newPassword });
+/** Somebody changes their own. */
+export const OwnPasswordSchema = z.strictObject({
+  old: z.string().min(1, 'Type your password of before.').max(200),
+  password: newPassword,
+});
+export type OwnPassword = z.infer<typeof OwnPasswordSchema>;
+
+/** A device on which somebody is signed in. */
+export const SignedInSchema = z.strictObject({
+  /** Names the session without opening it. */
+  id: z.string(),
+  since: z.iso.datetime(),
+  /** What the browser said of itself, and where it asked from. */
+  device: z.string(),
+  address: z.string(),
+  /** This very one. */
+  here: z.boolean(),
+});
+export type SignedIn = z.infer<typeof SignedInSchema>;
+export const SessionsReplySchema = z.strictObject({ sessions: z.array(SignedInSchema) });
+export type SessionsReply = z.infer<typeof SessionsReplySchema>;
+export const SessionIdSchema = z.string().regex(/^[0-9a-f]{64}$/, 'There is no such session. Load the page again.');

@@ -4,6 +4,8 @@ const HELP = `./petrichor COMMAND
 
   demo [--fresh]   set up and serve the demo workshop on http://127.0.0.1:4700
   start            the same with an empty workshop that asks for its first account
+    --lan          either of them also on the shop's network: HTTPS for tablets, and a page that brings them in
+  account list     who may sign in; account reset NAME: a new password for somebody, made here (--demo: of the demo)
   test             everything that is checked: lint, types, unit tests, browser journeys
   bench [ledger]   speed and size figures, one JSON line each; of the Ledger with a million jobs alone
   formats          write the JSON Schemas of docs/formats anew
@@ -17,6 +19,7 @@ DATABASE_URL set: use that PostgreSQL server and start none.  PETRICHOR_PORT: an
 const COMMANDS: Record<string, (args: string[]) => Promise<void>> = {
   demo: async (args) => (await import('./commands/serve.js')).serve('demo', args),
   start: async (args) => (await import('./commands/serve.js')).serve('start', args),
+  account: async (args) => (await import('./commands/account.js')).account(args),
   test: async (args) => (await import('./commands/test.js')).test(args),
   bench: async (args) => (await import('./commands/bench.js')).bench(args),
   screenshots: async () => (await import('./commands/screenshots.js')).screenshots(),

@@ -209,7 +209,12 @@ export async function openMatch(page: Page, view: string | null): Promise<void> 
   if (view) await page.getByRole('button', { name: view, exact: true }).click();
 }
 
-export const openJob = (page: Page, number: string) => page.getByRole('link', { name: new RegExp(number) }).click();
+/** From the Bench into a job; it is there, with its keys, when this is done. */
+export async function openJob(page: Page, number: string | number): Promise<void> {
+  await page.getByRole('link', { name: new RegExp(String(number)) }).click();
+  await expect(page.getByRole('navigation', { name: 'Parts of the job' })).toBeVisible();
+  await expect(page.getByRole('main').getByRole('heading', { level: 1 }).first()).toBeVisible();
+}
 
 async function lookBack(page: Page, part: string): Promise<void> {
   await openJob(page, '405');

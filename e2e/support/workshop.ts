@@ -17,19 +17,21 @@ export class Workshop {
   private readonly photos = mkdtempSync(join(tmpdir(), 'petrichor-photos-'));
   private constructor(
     private readonly databaseUrl: string,
-    private readonly port: number,
+    readonly port: number,
     private readonly dockPort: number | null,
+    private readonly settings: NodeJS.ProcessEnv,
   ) {}
 
   /**
    * `demo`: the demo workshop. `empty`: an installation that has nobody yet.
    * @param dockSpeed a simulated dock stands beside it, so many times faster than life; null: it has none.
+   * @param settings of the server, besides the usual ones
    */
-  static async open(what: 'demo' | 'empty', dockSpeed: number | null = null): Promise<Workshop> {
+  static async open(what: 'demo' | 'empty', dockSpeed: number | null = null, settings: NodeJS.ProcessEnv = {}): Promise<Workshop> {
     const name = `e2e_${randomUUID().replaceAll('-', '')}`;
     const args = ['--conditions=petrichor-source', '--import', 'tsx', join(ROOT, 'e2e/support/prepare.ts'), name, what];
     const { stdout } = await promisify(execFile)(process.execPath, args, { cwd: ROOT });
-    const workshop = new Workshop(stdout.trim(), await freePort(), dockSpeed === null ? null : await freePort());
+    const workshop = new Workshop(stdout.trim(), await freePort(), dockSpeed === null ? null : await freePort(), settings);
     if (dockSpeed !== null) await workshop.startDock(dockSpeed);
     await workshop.start();
     return workshop;
@@ -51,6 +53,7 @@ export class Workshop {
         PETRICHOR_SIGN_IN_TRIES: '100',
         PETRICHOR_SEAL_KEY: '5ea1'.repeat(16),
         PETRICHOR_PHOTOS: this.photos,
+        ...this.settings,
         ...(this.dockPort === null ? {} : { PETRICHOR_DOCK: `http://${HOST}:${this.dockPort}` }),
       },
       stdio: ['ignore', 'pipe', 'inherit', 'ipc'],
@@ -119,7 +122,7 @@ const killed = (child: ChildProcess | null): Promise<void> =>
     child.kill('SIGKILL');
   });
 
-const freePort = (): Promise<number> =>
+export const freePort = (): Promise<number> =>
   new Promise((done) => {
     const probe = createServer();
     probe.listen(0, HOST, () => {

@@ -3,6 +3,7 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
+import { ownHostsOnly } from './http/hosts.js';
 import { problemHandler } from './http/problems.js';
 import { Refused } from './refused.js';
 import { ownOriginOnly, securityHeaders } from './http/security.js';
@@ -12,6 +13,7 @@ import { dockRoutes } from './routes/dock.js';
 import { guideRoutes } from './routes/guides.js';
 import { jobRoutes } from './routes/jobs.js';
 import { knowledgeRoutes } from './routes/knowledge.js';
+import { peopleRoutes } from './routes/people.js';
 import { recordRoutes } from './routes/record.js';
 import { shelfRoutes } from './routes/shelf.js';
 import { sessionRoutes } from './routes/session.js';
@@ -34,8 +36,10 @@ export interface AppParts {
   readonly sealKey: Buffer | null;
   readonly log: Logger;
   readonly sessionSecret: string;
-  /** True behind TLS. */
-  readonly secureCookie: boolean;
+  /** Proxies that are believed about scheme, host and address: how many, or which. */
+  readonly trustProxy: number | readonly string[];
+  /** Host names that are answered to besides this machine's own. */
+  readonly hosts: readonly string[];
   readonly signInTries: number;
   /** Folder of the built web application; null serves the API alone. */
   readonly webFolder: string | null;
@@ -55,7 +59,8 @@ export function makeApp({
   sealKey,
   log,
   sessionSecret,
-  secureCookie,
+  trustProxy,
+  hosts,
   signInTries,
   webFolder,
   dockUrl,
@@ -65,8 +70,9 @@ export function makeApp({
   const web = webFolder === null ? null : readWeb(webFolder);
   const app = express();
   app.disable('x-powered-by');
+  app.set('trust proxy', typeof trustProxy === 'number' ? trustProxy : [...trustProxy]);
   app.use(pinoHttp({ logger: log, quietReqLogger: true, autoLogging: { ignore: (request) => request.url === '/api/health' } }));
-  app.use(securityHeaders());
+  app.use(securityHeaders(), ownHostsOnly(hosts));
   app.get('/api/health', async (_request, response) => {
     await database.pool.query('select 1');
     response.json({ ok: true });
@@ -75,7 +81,7 @@ export function makeApp({
     response.set('Cache-Control', 'no-store');
     next();
   });
-  app.use('/api', ownOriginOnly, sessions(database, sessionSecret, secureCookie));
+  app.use('/api', ownOriginOnly, sessions(database, sessionSecret));
   // Before compression, which would hold events back.
   app.use('/api', streamRoutes(database, feed, web?.build ?? null));
   app.use(compression());
@@ -84,7 +90,8 @@ export function makeApp({
   const photos = new PhotoStore(database, photoFolder);
   app.use(
     '/api',
-    sessionRoutes(database, signInTries),
+    sessionRoutes(database, signInTries, now),
+    peopleRoutes(database, now),
     jobRoutes(database, jobs, now),
     recordRoutes({ database, sealed: new SealedNotes(jobs, sealKey), orders: new Orders(jobs, suppliers), suppliers, photos, now }),
     knowledgeRoutes(database, now),

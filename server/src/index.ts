@@ -6,4 +6,5 @@ export { Feed } from './services/feed.js';
 export { JobService, type Acting } from './services/jobs.js';
 export { openDatabase, type Database } from './store/database.js';
 export { putDrives, putModel, putParts } from './store/knowledge.js';
-export { anyAccount } from './store/accounts.js';
+export { accountBySignInName, anyAccount, listAllAccounts } from './store/accounts.js';
+export { changePerson, resetPassword } from './services/people.js';

@@ -1,4 +1,7 @@
+import { readFileSync, unwatchFile, watchFile } from 'node:fs';
 import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
+import type { Server } from 'node:net';
 import { pino } from 'pino';
 import { makeApp } from './app.js';
 import { readConfig } from './config.js';
@@ -27,7 +30,8 @@ async function main(): Promise<void> {
     sealKey: config.PETRICHOR_SEAL_KEY ? Buffer.from(config.PETRICHOR_SEAL_KEY, 'hex') : null,
     log,
     sessionSecret: config.PETRICHOR_SESSION_SECRET,
-    secureCookie: config.PETRICHOR_SECURE_COOKIE,
+    trustProxy: config.PETRICHOR_TRUST_PROXY,
+    hosts: config.PETRICHOR_HOSTS,
     signInTries: config.PETRICHOR_SIGN_IN_TRIES,
     webFolder: config.PETRICHOR_WEB ?? null,
     dockUrl: config.PETRICHOR_DOCK ?? null,
@@ -35,15 +39,11 @@ async function main(): Promise<void> {
     now,
   });
   const server = createServer(app);
-  server.on('error', (error: NodeJS.ErrnoException) => {
-    const why =
-      error.code === 'EADDRINUSE'
-        ? `Port ${config.PETRICHOR_PORT} is taken by another program. End it, or choose another with PETRICHOR_PORT.`
-        : error.message;
-    console.error(why);
-    process.exit(1);
-  });
-  server.listen(config.PETRICHOR_PORT, config.PETRICHOR_HOST, () => console.log('ready'));
+  const secure =
+    config.PETRICHOR_TLS_CERT && config.PETRICHOR_TLS_KEY ? overTls(app, config.PETRICHOR_TLS_CERT, config.PETRICHOR_TLS_KEY) : null;
+  await listening(server, config.PETRICHOR_HOST, config.PETRICHOR_PORT, 'PETRICHOR_PORT');
+  if (secure) await listening(secure, config.PETRICHOR_TLS_HOST, config.PETRICHOR_TLS_PORT, 'PETRICHOR_TLS_PORT');
+  console.log('ready');
   watch.start(config.PETRICHOR_ORDER_SECONDS);
   void drawUndrawn(database, log).catch((error: unknown) =>
     log.warn({ err: error }, 'the Ledger could not be drawn; it is tried again at the next start'),
@@ -51,14 +51,44 @@ async function main(): Promise<void> {
 
   const stop = (): void => {
     watch.stop();
-    // Open event streams would keep it alive for ever.
-    server.closeAllConnections();
-    server.close(() => void Promise.allSettled([feed.stop(), database.end()]).then(() => process.exit(0)));
+    if (config.PETRICHOR_TLS_CERT) unwatchFile(config.PETRICHOR_TLS_CERT);
+    const closed = [server, ...(secure ? [secure] : [])].map(
+      (one) =>
+        new Promise<void>((done) => {
+          // Open event streams would keep it alive for ever.
+          one.closeAllConnections();
+          one.close(() => done());
+        }),
+    );
+    void Promise.all(closed)
+      .then(() => Promise.allSettled([feed.stop(), database.end()]))
+      .then(() => process.exit(0));
   };
   process.once('SIGTERM', stop);
   process.once('SIGINT', stop);
   // Whoever started it is gone without a word.
   process.once('disconnect', stop);
+}
+
+/** A certificate that is made anew while the server runs is taken up within a minute. */
+function overTls(app: ReturnType<typeof makeApp>, certFile: string, keyFile: string) {
+  const read = () => ({ cert: readFileSync(certFile), key: readFileSync(keyFile) });
+  const server = createSecureServer(read(), app);
+  watchFile(certFile, { interval: 60_000, persistent: false }, () => server.setSecureContext(read()));
+  return server;
+}
+
+function listening(server: Server, host: string, port: number, setting: string): Promise<void> {
+  return new Promise((done, failed) => {
+    server.once('error', (error: NodeJS.ErrnoException) =>
+      failed(
+        error.code === 'EADDRINUSE'
+          ? new Error(`Port ${port} is taken by another program. End it, or choose another with ${setting}.`)
+          : error,
+      ),
+    );
+    server.listen(port, host, done);
+  });
 }
 
 main().catch((error: unknown) => {

@@ -8,6 +8,7 @@ import { Fault, say } from '../fault.js';
 import { SERVER_MAIN, STATE, WEB_BUILD } from '../paths.js';
 import { endRunning } from '../run.js';
 import { ensureBuilt } from '../setup/build.js';
+import { openLan, type Lan } from '../setup/lan/index.js';
 import { loadDemo } from '../setup/demo.js';
 import { startDock, startSupplier, type StandIn } from '../setup/stand-ins.js';
 import { needPort } from '../setup/port.js';
@@ -15,12 +16,14 @@ import { startCluster, type Cluster } from '../setup/postgres.js';
 
 /** `demo` and `start`: the same server, over the demo workshop or over your own. */
 export async function serve(which: 'demo' | 'start', args: readonly string[]): Promise<void> {
-  const port = portFrom(process.env['PETRICHOR_PORT']);
+  const port = portFrom('PETRICHOR_PORT', 4700);
   await needPort(port);
+  const wantsLan = args.includes('--lan');
   let cluster: Cluster | null = null;
   let server: ChildProcess | null = null;
   let dock: StandIn | null = null;
   let supplier: StandIn | null = null;
+  let lan: Lan | null = null;
   let ending: Promise<void> | null = null;
   // A function, since signals set it: read plainly, the compiler would take it for unchanged.
   const isEnding = (): boolean => ending !== null;
@@ -30,6 +33,7 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
       if (server && server.exitCode === null) await ended(server, () => server!.kill('SIGTERM'));
       await dock?.stop();
       await supplier?.stop();
+      await lan?.stop();
       await cluster?.stop();
     })());
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void stop().then(() => process.exit(0)));
@@ -48,7 +52,13 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
     // A dock of one's own goes before the simulated one.
     if (which === 'demo' && !process.env['PETRICHOR_DOCK']) dock = await startDock();
     if (which === 'demo' && !process.env['PETRICHOR_SUPPLIER']) supplier = await startSupplier();
+    if (wantsLan) {
+      const ports = { tls: portFrom('PETRICHOR_TLS_PORT', 4743), door: portFrom('PETRICHOR_DOOR_PORT', 4780) };
+      await needPort(ports.tls, 'PETRICHOR_TLS_PORT');
+      lan = await openLan(join(STATE, 'lan'), ports);
+    }
     server = await startServer(databaseUrl, port, {
+      ...lan?.environment,
       ...(dock ? { PETRICHOR_DOCK: dock.url } : {}),
       ...(supplier ? { PETRICHOR_SUPPLIER: supplier.url, PETRICHOR_ORDER_SECONDS: '5' } : {}),
     });
@@ -62,10 +72,11 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
   }
 }
 
-function portFrom(text: string | undefined): number {
-  const port = Number(text ?? 4700);
+function portFrom(setting: string, usual: number): number {
+  const text = process.env[setting];
+  const port = Number(text ?? usual);
   if (!Number.isInteger(port) || port < 1 || port > 65_535)
-    throw new Fault(`PETRICHOR_PORT is '${text}'; it has to be a number from 1 to 65535.`);
+    throw new Fault(`${setting} is '${text}'; it has to be a number from 1 to 65535.`);
   return port;
 }
 

@@ -21,7 +21,8 @@ export const freePort = (): Promise<number> =>
     });
   });
 
-export async function needPort(port: number): Promise<void> {
+/** @param setting the one by which another port is chosen */
+export async function needPort(port: number, setting = 'PETRICHOR_PORT'): Promise<void> {
   if (!(await isFree(port)))
-    throw new Fault(`Port ${port} is taken: perhaps Petrichor runs already. End that program, or choose another port with PETRICHOR_PORT.`);
+    throw new Fault(`Port ${port} is taken: perhaps Petrichor runs already. End that program, or choose another port with ${setting}.`);
 }

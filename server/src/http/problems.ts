@@ -2,6 +2,7 @@ import { PROBLEM_TYPE, type Problem } from '@petrichor/api';
 import type { ErrorRequestHandler, Response } from 'express';
 import * as z from 'zod';
 import { Refused } from '../refused.js';
+import { isDatabaseAway, isDataRefused } from '../store/database.js';
 
 const TITLES: Record<number, string> = {
   400: 'Not understood',
@@ -10,6 +11,7 @@ const TITLES: Record<number, string> = {
   404: 'Not found',
   409: 'Refused',
   413: 'Too large',
+  421: 'Not this server',
   429: 'Too many tries',
   503: 'Not ready',
 };
@@ -43,18 +45,23 @@ export function parsed<S extends z.ZodType>(schema: S, input: unknown): z.output
 const sentence = ({ path, message }: { path: string; message: string }): string =>
   path && !/[.!?]$/.test(message) ? `${path}: ${message}.` : message;
 
-const DATABASE_AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', '57P01', '57P03', '08006', '08001']);
-
 /** The last handler: nothing is swallowed, nothing inner leaks out. */
 export const problemHandler: ErrorRequestHandler = (error: unknown, request, response, next) => {
   if (response.headersSent) return next(error);
   if (error instanceof Refused) return sendProblem(response, error.status, error.code, error.message, error.fields);
-  const { status, type, code } = error as { status?: number; type?: string; code?: string };
+  const { status, type } = error as { status?: number; type?: string };
   if (type === 'entity.parse.failed') return sendProblem(response, 400, 'not-json', 'The request’s body is not JSON.');
   if (type === 'entity.too.large') return sendProblem(response, 413, 'too-large', 'That is more than the server takes at once (8 MB).');
   if (status === 400) return sendProblem(response, 400, 'not-understood', 'The address or body could not be read.');
+  if (isDataRefused(error))
+    return sendProblem(
+      response,
+      400,
+      'not-kept',
+      'Something in that cannot be kept: a character that is none, or a number that is too large. Type it anew and try again.',
+    );
   request.log.error({ err: error }, 'request failed');
-  if (code && DATABASE_AWAY.has(code))
+  if (isDatabaseAway(error))
     return sendProblem(
       response,
       503,

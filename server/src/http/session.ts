@@ -5,18 +5,26 @@ import type { Request, RequestHandler } from 'express';
 import session from 'express-session';
 import { accountById, type AccountRow } from '../store/accounts.js';
 import type { Database } from '../store/database.js';
+import { endSessions, ownerOf } from '../store/sessions.js';
 import { Refused } from '../refused.js';
 
 declare module 'express-session' {
   interface SessionData {
     accountId?: string;
+    /** When, on what and from where somebody signed in. */
+    since?: string;
+    device?: string;
+    address?: string;
   }
 }
 
 const FOURTEEN_DAYS_MS = 14 * 24 * 3_600_000;
 
-/** Sessions in PostgreSQL, named by a cookie that scripts cannot read and other sites cannot send. */
-export function sessions(database: Database, secret: string, secure: boolean): RequestHandler {
+/**
+ * Sessions in PostgreSQL, named by a cookie that scripts cannot read and other sites cannot send. Over HTTPS, also a
+ * trusted proxy's, it is never sent in the clear.
+ */
+export function sessions(database: Database, secret: string): RequestHandler {
   const Store = connectPgSimple(session);
   return session({
     name: 'petrichor.sid',
@@ -24,18 +32,25 @@ export function sessions(database: Database, secret: string, secure: boolean): R
     resave: false,
     saveUninitialized: false,
     store: new Store({ pool: database.pool, tableName: 'session', disableTouch: true, pruneSessionInterval: 3600 }),
-    cookie: { httpOnly: true, sameSite: 'strict', secure, maxAge: FOURTEEN_DAYS_MS, path: '/' },
+    cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: FOURTEEN_DAYS_MS, path: '/' },
   });
 }
 
 /** A new session id for whoever just proved who they are: an id planted before is worth nothing. */
-export async function beginSession(request: Request, accountId: string): Promise<void> {
+export async function beginSession(request: Request, accountId: string, at: Date): Promise<void> {
   await done((then) => request.session.regenerate(then));
   request.session.accountId = accountId;
+  request.session.since = at.toISOString();
+  request.session.device = (request.get('user-agent') ?? '').slice(0, 200);
+  request.session.address = request.ip ?? '';
   await done((then) => request.session.save(then));
 }
 
-export const endSession = (request: Request): Promise<void> => done((then) => request.session.destroy(then));
+export async function endSession(database: Database, request: Request): Promise<void> {
+  const sid = request.sessionID;
+  await done((then) => request.session.destroy(then));
+  await endSessions(database.pool, [sid]);
+}
 
 /** express-session calls back with whatever went wrong, or nothing. */
 const done = (start: (then: (problem?: unknown) => void) => void): Promise<void> =>
@@ -55,10 +70,18 @@ export async function signedIn(database: Database, request: Request): Promise<Ac
   believed.set(database, known);
   const kept = known.get(id);
   if (kept && kept.until > performance.now()) return kept.account;
-  const account = await accountById(database.pool, id);
+  const found = await accountById(database.pool, id);
+  const account = found?.locked ? null : found;
   if (account) known.set(id, { account, until: performance.now() + BELIEVED_MS });
   else known.delete(id);
   return account;
+}
+
+/** Whether a session that was this account's still is, and the account may still come in. */
+export async function isStillIn(database: Database, sid: string, accountId: string): Promise<boolean> {
+  if ((await ownerOf(database.pool, sid, new Date())) !== accountId) return false;
+  const account = await accountById(database.pool, accountId);
+  return account !== null && !account.locked;
 }
 
 /** The account signed in, or a refusal; with `roles`, only who holds one of them. */

@@ -1,25 +1,38 @@
 import type { StreamHello } from '@petrichor/api';
 import { Router } from 'express';
-import { requireAccount } from '../http/session.js';
+import { isStillIn, requireAccount } from '../http/session.js';
 import type { Feed } from '../services/feed.js';
 import type { Database } from '../store/database.js';
 
 const HEARTBEAT_MS = 15_000;
 
-/** Server-sent events: news of every job of the workshop, and a heartbeat that lets a dead line be noticed. */
-/** @param build of the page that this server gives out: an open tab sees by it that it is older. */
+/**
+ * Server-sent events: news of every job of the workshop, and a heartbeat that lets a dead line be noticed. The line ends
+ * with its session: at once when somebody signs out or is locked, at the next heartbeat when the session runs out.
+ *
+ * @param build of the page that this server gives out: an open tab sees by it that it is older
+ */
 export function streamRoutes(database: Database, feed: Feed, build: string | null): Router {
   const hello: StreamHello = { build };
   const routes = Router();
   routes.get('/stream', async (request, response) => {
-    const { workshopId } = await requireAccount(database, request);
+    const { workshopId, id } = await requireAccount(database, request);
+    const { sessionID } = request;
     response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
     response.write(`event: hello\ndata: ${JSON.stringify(hello)}\n\n`);
+    const look = async (): Promise<void> => {
+      // Nobody knows while the database is away: the line stays, and the next heartbeat asks again.
+      const still = await isStillIn(database, sessionID, id).catch(() => true);
+      if (still) response.write('event: beat\ndata: {}\n\n');
+      else response.end('event: over\ndata: {}\n\n');
+    };
     const leave = feed.listen(workshopId, (news) => response.write(`event: job\ndata: ${JSON.stringify(news)}\n\n`));
-    const heart = setInterval(() => response.write('event: beat\ndata: {}\n\n'), HEARTBEAT_MS);
-    request.on('close', () => {
+    const leaveDoor = feed.atTheDoor(() => void look());
+    const heart = setInterval(() => void look(), HEARTBEAT_MS);
+    response.on('close', () => {
       clearInterval(heart);
       leave();
+      leaveDoor();
     });
   });
   return routes;

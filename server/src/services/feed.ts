@@ -14,6 +14,7 @@ const AGAIN_AFTER_MS = 1000;
  */
 export class Feed {
   private readonly listeners = new Map<string, Set<Listener>>();
+  private readonly door = new Set<() => void>();
   private client: pg.Client | null = null;
   private stopped = false;
 
@@ -27,10 +28,13 @@ export class Feed {
     const client = new pg.Client({ connectionString: this.databaseUrl });
     client.on('error', () => this.again(client));
     client.on('end', () => this.again(client));
-    client.on('notification', ({ payload }) => void this.tell(payload ?? ''));
+    client.on('notification', ({ channel, payload }) => {
+      if (channel === 'petrichor_door') for (const listener of this.door) listener();
+      else void this.tell(payload ?? '');
+    });
     try {
       await client.connect();
-      await client.query('listen petrichor_job');
+      await client.query('listen petrichor_job; listen petrichor_door');
       this.client = client;
     } catch (error) {
       this.log.warn({ err: error }, 'the feed cannot listen; trying again');
@@ -45,6 +49,12 @@ export class Feed {
       own.delete(listener);
       if (own.size === 0) this.listeners.delete(workshopId);
     };
+  }
+
+  /** Calls back whenever a session ended, on whichever server. */
+  atTheDoor(listener: () => void): () => void {
+    this.door.add(listener);
+    return () => this.door.delete(listener);
   }
 
   async stop(): Promise<void> {

@@ -17,12 +17,32 @@ export interface Database {
   end(): Promise<void>;
 }
 
+/** Longer than a busy pool makes anybody wait; shorter than a person does. */
+const CONNECT_MS = 8000;
+
+/** SQLSTATE classes 08 (connection) and 57P (shut down, crashed, starting up), and what Node says of a dead line. */
+const AWAY = /^(08|57P0|53300|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND)/;
+const AWAY_WORDS = /connection terminated|not queryable|timeout exceeded when trying to connect|connection ended/i;
+
+/** Whether a failure means that the database could not be asked, not that it said no. */
+export function isDatabaseAway(error: unknown): boolean {
+  if (!(error instanceof Error)) return false;
+  const { code } = error as { code?: string };
+  if (code !== undefined) return AWAY.test(code);
+  return AWAY_WORDS.test(error.message) || isDatabaseAway(error.cause);
+}
+
+/** SQLSTATE class 22: what was sent is nothing that the database can keep, such as a NUL in a text or a number out of its range. */
+export const isDataRefused = (error: unknown): boolean => error instanceof Error && /^22/.test((error as { code?: string }).code ?? '');
+
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
 export function openDatabase(databaseUrl: string): Database {
-  const pool = new pg.Pool({ connectionString: databaseUrl, max: 12 });
-  // An idle connection that dies (the database was restarted) is dropped by the pool; without a listener it would end the process.
+  const pool = new pg.Pool({ connectionString: databaseUrl, max: 12, connectionTimeoutMillis: CONNECT_MS });
+  // A connection that dies (the database was restarted) is dropped by the pool, and what was asked on it fails by itself.
+  // Without a listener it would end the process: the pool's own for idle ones, one of each client's while it is in use.
   pool.on('error', () => undefined);
+  pool.on('connect', (client) => client.on('error', () => undefined));
   return {
     pool,
     inWorkshop: (workshopId, work) => inTransaction(pool, workshopId, 'select', work),

@@ -1,9 +1,10 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
-  Account,
+  AccountsReply,
   BenchReply,
   BringInJobReply,
+  ChangePerson,
   CommandReply,
   CustomersReply,
   FiguresReply,
@@ -27,6 +28,7 @@ import type {
   ShelfReply,
   StockEntriesReply,
   NewAccount,
+  OwnPassword,
   PhotoReply,
   OpenJob,
   Problem,
@@ -34,6 +36,7 @@ import type {
   SaveGuide,
   SettleCorrection,
   SessionReply,
+  SessionsReply,
   SignIn,
   SimulatedDrives,
   StartRun,
@@ -51,8 +54,15 @@ export class Api {
   signIn = (body: SignIn): Observable<SessionReply> => this.http.post<SessionReply>('/api/session', body);
   signOut = (): Observable<void> => this.http.delete<void>('/api/session');
   firstAccount = (body: FirstAccount): Observable<SessionReply> => this.http.post<SessionReply>('/api/first-account', body);
-  accounts = (): Observable<{ accounts: Account[] }> => this.http.get<{ accounts: Account[] }>('/api/accounts');
-  addAccount = (body: NewAccount): Observable<{ accounts: Account[] }> => this.http.post<{ accounts: Account[] }>('/api/accounts', body);
+  accounts = (): Observable<AccountsReply> => this.http.get<AccountsReply>('/api/accounts');
+  addAccount = (body: NewAccount): Observable<AccountsReply> => this.http.post<AccountsReply>('/api/accounts', body);
+  changePerson = (id: string, body: ChangePerson): Observable<AccountsReply> => this.http.post<AccountsReply>(`/api/accounts/${id}`, body);
+  removePerson = (id: string): Observable<AccountsReply> => this.http.delete<AccountsReply>(`/api/accounts/${id}`);
+  resetPassword = (id: string, password: string): Observable<void> => this.http.post<void>(`/api/accounts/${id}/password`, { password });
+  ownPassword = (body: OwnPassword): Observable<void> => this.http.post<void>('/api/session/password', body);
+  sessionsOf = (id: string): Observable<SessionsReply> => this.http.get<SessionsReply>(`/api/accounts/${id}/sessions`);
+  endSession = (id: string, sessionId: string): Observable<SessionsReply> =>
+    this.http.delete<SessionsReply>(`/api/accounts/${id}/sessions/${sessionId}`);
   bench = (): Observable<BenchReply> => this.http.get<BenchReply>('/api/bench');
   openJob = (body: OpenJob): Observable<JobReply> => this.http.post<JobReply>('/api/jobs', body);
   job = (jobId: string): Observable<JobReply> => this.http.get<JobReply>(`/api/jobs/${encodeURIComponent(jobId)}`);

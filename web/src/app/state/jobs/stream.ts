@@ -3,6 +3,7 @@ import type { JobNews, StreamHello } from '@petrichor/api';
 import { Store } from '@ngrx/store';
 import { BenchActions } from '../bench/bench.reducer';
 import { ConnectionActions } from '../connection/connection.reducer';
+import { SessionActions } from '../session/session.reducer';
 import { JobsActions } from './jobs.actions';
 import { Sender } from './sender';
 
@@ -40,6 +41,8 @@ export class Stream {
       this.sender.wake();
     });
     source.addEventListener('beat', alive);
+    // Signed out elsewhere, locked, or the session ran out: what is not sent yet is kept, and goes out after the next sign-in.
+    source.addEventListener('over', () => this.store.dispatch(SessionActions.ended()));
     source.addEventListener('job', (message: MessageEvent<string>) => {
       alive();
       const news = JSON.parse(message.data) as JobNews;
