@@ -15,7 +15,7 @@ export type JobReply = z.infer<typeof JobReplySchema>;
 export const GiveCommandSchema = z.strictObject({
   commandId: CommandIdSchema,
   /** Sequence that the screen had when the hand did it. */
-  basedOn: z.number().int().min(0),
+  basedOn: z.number().int().min(0).max(2_147_483_647),
   command: JobCommandSchema,
 });
 export type GiveCommand = z.infer<typeof GiveCommandSchema>;

@@ -1,5 +1,5 @@
 import type * as z from 'zod';
-import { whole } from '../units/index.js';
+import { keepable, whole } from '../units/index.js';
 import type { Reading } from './reading.js';
 
 /** Reads JSON text against a schema. `at` is a line for broken JSON, else the path of the fault. */
@@ -8,10 +8,10 @@ export function readJsonDocument<T>(text: string, schema: z.ZodType<T>, what: st
   return parsed.ok ? checkDocument(parsed.value, schema, what) : parsed;
 }
 
-/** The text as a JSON value; `what` names what it should have been. */
+/** The text as a JSON value, without characters that cannot be kept; `what` names what it should have been. */
 export function parseJson(text: string, what: string): Reading<unknown> {
   try {
-    return { ok: true, value: JSON.parse(text.replace(/^\uFEFF/, '')) as unknown };
+    return { ok: true, value: keepable(JSON.parse(text.replace(/^\uFEFF/, '')) as unknown) };
   } catch (error) {
     return { ok: false, problem: `This is not a ${what}: the text is not whole JSON.`, at: `line ${lineOfSyntaxError(text, error)}` };
   }

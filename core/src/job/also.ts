@@ -1,3 +1,4 @@
+import { cut } from '../units/index.js';
 import * as z from 'zod';
 import type { TakenThing } from '../hardware/index.js';
 import type { WayStep } from '../teardown/index.js';
@@ -54,7 +55,7 @@ export function alsoSteps(job: Pick<JobState, 'way'>, kind: AlsoKind, label: str
     moves: [thing],
   };
   const [inId, backId] = [`in:also-${number}`, `out:also-${number}`];
-  const short = what.slice(0, 24);
+  const short = cut(what, 24);
   const stepIn: WayStep = { ...common, id: inId, leg: 'in', title: `Also out: ${what}`, short, mirrorOf: backId };
   // It goes back before the last step that was whole when it came out, and after everything deeper.
   const before = last?.mirrorOf ?? null;

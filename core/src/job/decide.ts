@@ -1,3 +1,4 @@
+import { findUnkeepable, sayUnkeepable } from '../units/index.js';
 import { sayRoles } from './actor.js';
 import { commandOf, type Context, type Decision, type JobCommand } from './commands/index.js';
 import type { JobState } from './state.js';
@@ -26,5 +27,7 @@ export function decide(job: JobState, command: JobCommand, context: Context): De
       },
     };
   }
+  const wrong = findUnkeepable(command);
+  if (wrong) return { ok: false, refusal: { code: 'unkeepable', sentence: sayUnkeepable(wrong) } };
   return definition.decide(job, command, context);
 }

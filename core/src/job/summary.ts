@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { sayDrive } from '../hardware/index.js';
-import { sayMinutes } from '../units/index.js';
+import { sayMinutes, cut } from '../units/index.js';
 import { missing } from './gates/index.js';
 import { custodyNow } from './custody.js';
 import { MarkSchema, type Mark } from './mark.js';
@@ -159,7 +159,7 @@ function detail(job: JobState): string {
   if (job.closed) return `to ${job.closed.to}`;
   if (job.endedEarly) return job.endedEarly.referredTo ? `referred to ${job.endedEarly.referredTo}` : 'goes back unrepaired';
   if (job.choice && job.phase !== 'diagnose') return sayDrive(job.choice.drive);
-  return job.intake.complaint.length > 60 ? `${job.intake.complaint.slice(0, 57)}…` : job.intake.complaint;
+  return job.intake.complaint.length > 60 ? `${cut(job.intake.complaint, 57)}…` : job.intake.complaint;
 }
 
 function outDetail(job: JobState): string {

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { findUnkeepable } from '../units/index.js';
 import { evolve, PhotoHashSchema, RecordedEventSchema, type JobState, type RecordedEvent } from '../job/index.js';
 
 /** A whole job in one file: every event as it was, and the photos they name. Sealed notes are never part of it. */
@@ -22,6 +23,8 @@ export function readJobDocument(text: string): ReadJob {
   } catch (error) {
     return no(`That is no JSON document: ${(error as Error).message}.`);
   }
+  const wrong = findUnkeepable(json);
+  if (wrong) return no(`At ${wrong.path || 'the top'} of that document is a character that cannot be kept (${wrong.character}).`);
   const read = JobDocumentSchema.safeParse(json);
   if (!read.success) {
     const { path, message } = read.error.issues[0]!;

@@ -7,3 +7,4 @@ export * from './sentence.js';
 export * from './money.js';
 export * from './pages.js';
 export * from './sheet.js';
+export * from './text.js';

@@ -1,6 +1,7 @@
 import { PROBLEM_TYPE, type Problem } from '@petrichor/api';
 import type { ErrorRequestHandler, Response } from 'express';
 import * as z from 'zod';
+import { findUnkeepable, sayUnkeepable } from '@petrichor/core';
 import { Refused } from '../refused.js';
 import { isDatabaseAway, isDataRefused } from '../store/database.js';
 
@@ -30,6 +31,8 @@ export function sendProblem(response: Response, status: number, code: string, de
 
 /** Parses outside input by the contract; a fault names its fields. */
 export function parsed<S extends z.ZodType>(schema: S, input: unknown): z.output<S> {
+  const wrong = findUnkeepable(input);
+  if (wrong) throw new Refused(400, 'not-kept', sayUnkeepable(wrong), [{ path: wrong.path, message: sayUnkeepable(wrong) }]);
   const result = schema.safeParse(input);
   if (result.success) return result.data;
   const fields = result.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message }));

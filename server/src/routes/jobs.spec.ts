@@ -70,6 +70,27 @@ describe('commands', () => {
     expect((await ines.get(`/api/jobs/${job.id}/events?after=0`)).body.events).toHaveLength(2);
   });
 
+  it.each([
+    ['a NUL', 'read off: AB\u0000'],
+    ['half a character', 'cut in the middle: \ud83d'],
+  ])('with %s in their words are refused in words, and jam nothing behind them', async (_, text) => {
+    const job = await open();
+    const refused = await give(job.id, 1, { type: 'note', text, stepId: null }).expect(400);
+    expect(refused.body).toMatchObject({ code: 'not-kept', fields: [{ path: 'command.text' }] });
+    expect(refused.body.detail).toMatch(/cannot be kept \(U\+/);
+    await give(job.id, 1, { type: 'note', text: 'typed anew', stepId: null }).expect(200);
+  });
+
+  it('with a number beyond what a column holds are refused as well, not failed at', async () => {
+    const job = await open();
+    await ines.get(`/api/jobs/${job.id}/events?after=99999999999`).expect(400);
+    await give(job.id, 99_999_999_999, { type: 'note', text: 'x', stepId: null }).expect(400);
+    await ines.get('/api/job-numbers/99999999999').expect(400);
+    await ines.get('/api/models/tarnwell-fen-14/versions/99999999999').expect(400);
+    await ines.get('/api/diagnosis/before/99999999999').expect(400);
+    await ines.post(`/api/corrections/${job.id}/99999999999`, { verdict: 'declined', words: 'no' }).expect(400);
+  });
+
   it('of a stale screen are rebased, and it gets what it missed', async () => {
     const job = await open();
     await give(job.id, 1, observe('freezes-then-resumes')).expect(200);

@@ -1,3 +1,4 @@
+import { keepable } from '../../units/index.js';
 import type { TablePartition, TableProblem } from '../../hardware/index.js';
 import { crc32, kindOfType } from '../../standards/index.js';
 import { guid, isZero, text, u32, u64 } from './number.js';
@@ -112,7 +113,7 @@ function nameOf(bytes: Uint8Array, at: number): string {
     if (code === 0) break;
     name += String.fromCharCode(code);
   }
-  return name;
+  return keepable(name);
 }
 
 /** In the words of `sfdisk`: three that have a name, and bits 48 to 63 by number. Bits that the specification reserves are left out. */

@@ -1,3 +1,4 @@
+import { cut, keepable } from '../../units/index.js';
 import * as z from 'zod';
 import { SectorSizeSchema, type DiskTable, type PartitionTable, type SectorSize, type TablePartition } from '../../hardware/index.js';
 import { kindOfType } from '../../standards/index.js';
@@ -145,7 +146,7 @@ function fieldsOf(line: string): Fields | string {
     },
   );
   const bootable = /^\s*bootable\s*,?\s*$/.test(rest);
-  if (!bootable && rest.trim() !== '') return `'${rest.trim().slice(0, 40)}' in this line is not known.`;
+  if (!bootable && rest.trim() !== '') return `'${cut(rest.trim(), 40)}' in this line is not known.`;
   const start = Number(found['start']);
   const size = Number(found['size']);
   if (!isCount(found['start'], start)) return 'The start of this partition is not a number of sectors.';
@@ -169,10 +170,10 @@ function partition(table: 'gpt' | 'mbr', node: string, at: number, one: Omit<Fie
     sectors: one.size,
     type: full,
     kind: kindOfType(full),
-    name: (one.name ?? '').slice(0, 80),
+    name: cut(keepable(one.name ?? ''), 80),
     bootable: one.bootable || attributes.split(/[ ,]/).includes('LegacyBIOSBootable'),
-    uuid: one.uuid?.toLowerCase().slice(0, 40) ?? null,
-    attributes: attributes.slice(0, 200),
+    uuid: one.uuid === undefined ? null : cut(keepable(one.uuid.toLowerCase()), 40),
+    attributes: cut(keepable(attributes), 200),
     fileSystem: null,
   };
 }
@@ -189,7 +190,7 @@ const tableOf = (
   table,
   sectorSize,
   totalSectors: table === 'gpt' && last !== undefined ? last + 2 + (128 * 128) / sectorSize : null,
-  diskId: id === null ? null : id.toLowerCase().slice(0, 40),
+  diskId: id === null ? null : cut(keepable(id.toLowerCase()), 40),
   usable: table === 'gpt' && first !== undefined && last !== undefined ? { first, last } : null,
   partitions,
   problems: [],

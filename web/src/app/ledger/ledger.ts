@@ -13,7 +13,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import type { LedgerReply } from '@petrichor/api';
-import { jobOfCode, SAY_OUTCOME, sayModel, sayMoney, type LedgerRow } from '@petrichor/core';
+import { jobOfCode, SAY_OUTCOME, sayModel, sayMoney, type LedgerRow, cut } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { debounceTime, firstValueFrom } from 'rxjs';
@@ -184,6 +184,6 @@ function rowOf(row: LedgerRow) {
       .filter(Boolean)
       .join(' · '),
     total: row.totalMinor === null ? '' : sayMoney(row.totalMinor),
-    short: row.complaint.length > 70 ? `${row.complaint.slice(0, 67)}…` : row.complaint,
+    short: row.complaint.length > 70 ? `${cut(row.complaint, 67)}…` : row.complaint,
   };
 }

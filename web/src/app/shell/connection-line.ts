@@ -1,24 +1,53 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
+import { InputText } from 'primeng/inputtext';
+import { firstValueFrom } from 'rxjs';
+import { Api, faultOf } from '../state/api';
 import { selectConnection } from '../state/connection/connection.reducer';
-import { selectPendingCount } from '../state/jobs/jobs.selectors';
+import { selectJobs, selectPendingCount } from '../state/jobs/jobs.selectors';
+import type { SetAside } from '../state/jobs/outbox';
+import { Unsent } from '../state/jobs/unsent';
+import { newId } from '../ui/new-id';
+import { saveFile } from '../ui/save-file';
 import { StateMark } from '../ui/state-mark';
-import { sayTime } from './promise';
+import { sayTime, sayWhen } from './promise';
 
-/** One line, only while nobody answers: since when, and what is kept here. Nothing blocks meanwhile. */
+/** What is not sent, and why, only while there is any: nobody answers, somebody else has to sign in, or the server cannot take it. Nothing blocks meanwhile. */
 @Component({
   selector: 'p-connection-line',
-  imports: [StateMark],
+  imports: [FormsModule, InputText, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div role="status">
-      @if (line(); as line) {
+      @for (line of lines(); track line) {
         <p><p-state-mark mark="needs" [size]="16" /> {{ line }}</p>
       }
     </div>
+    @for (one of unsent.aside(); track one.commandId) {
+      <div class="aside" role="group" [attr.aria-label]="'Set aside: ' + about(one)">
+        <p-state-mark mark="stop" [size]="16" />
+        <span
+          >The server cannot take {{ about(one) }}: it was set aside.
+          <span class="fault" role="alert">{{ faults()[one.commandId] }}</span></span
+        >
+        <button class="tgt" type="button" (click)="save(one)">Save as a file</button>
+        <label class="visually-hidden" [for]="one.commandId">Why it is dropped</label>
+        <input
+          pInputText
+          maxlength="200"
+          placeholder="Why it is dropped"
+          [id]="one.commandId"
+          [ngModel]="why()[one.commandId] ?? ''"
+          (ngModelChange)="type(one, $event)"
+        />
+        <button class="tgt" type="button" (click)="drop(one)">Drop it</button>
+      </div>
+    }
   `,
   styles: `
-    p {
+    p,
+    .aside {
       display: flex;
       gap: 10px;
       align-items: center;
@@ -26,16 +55,65 @@ import { sayTime } from './promise';
       background: var(--ochre-wash);
       border-top: 1px solid var(--line-strong);
     }
+    .aside {
+      flex-wrap: wrap;
+    }
+    .aside > span {
+      flex: 1 1 280px;
+    }
   `,
 })
 export class ConnectionLine {
   private readonly store = inject(Store);
+  private readonly api = inject(Api);
+  protected readonly unsent = inject(Unsent);
   private readonly connection = this.store.selectSignal(selectConnection);
   private readonly pending = this.store.selectSignal(selectPendingCount);
-  protected readonly line = computed(() => {
-    const { lostSince } = this.connection();
-    if (lostSince === null) return null;
-    const count = this.pending();
-    return `Not connected since ${sayTime(lostSince)}. Steps are kept here${count > 0 ? `, ${count} to send` : ''}.`;
+  private readonly jobs = this.store.selectSignal(selectJobs);
+  protected readonly why = signal<Readonly<Record<string, string>>>({});
+  protected readonly faults = signal<Readonly<Record<string, string>>>({});
+  protected readonly lines = computed(() => {
+    const others = this.unsent
+      .ofOthers()
+      .map(({ name, count }) => (count === 1 ? `1 step of ${name} waits` : `${count} steps of ${name} wait`) + ' here until they sign in.');
+    return this.connection().lostSince === null ? others : [this.lost(), ...others];
   });
+  private readonly lost = computed(() => {
+    const { lostSince, keeps } = this.connection();
+    const count = this.pending();
+    const since = `Not connected since ${sayTime(lostSince!)}.`;
+    if (keeps) return `${since} Steps are kept here${count > 0 ? `, ${count} to send` : ''}.`;
+    return `${since} This browser keeps nothing: do not close or reload this page${count > 0 ? ` before its ${count} steps are sent` : ''}.`;
+  });
+
+  /** By the job's number and the time, since what it was is in no words that are short. */
+  protected about(one: SetAside): string {
+    const number = this.jobs().byId[one.jobId]?.confirmed?.number;
+    return `a step of ${sayWhen(one.at)}${number === undefined ? '' : ` on job ${number}`}`;
+  }
+
+  protected type(one: SetAside, words: string): void {
+    this.why.update((all) => ({ ...all, [one.commandId]: words }));
+  }
+
+  protected save(one: SetAside): void {
+    saveFile('set-aside.json', 'application/json', `${JSON.stringify({ format: 'petrichor-set-aside', ...one }, null, 2)}\n`);
+  }
+
+  /** Gone, and the job says that it is, why, and what it was. */
+  protected async drop(one: SetAside): Promise<void> {
+    const why = (this.why()[one.commandId] ?? '').trim();
+    if (why.length < 3) return this.fault(one, 'Say why, in a few words.');
+    const text = `A step of ${one.by.name}, ${sayWhen(one.at)}, could not be sent and was dropped (${one.command.type}). ${why}`;
+    try {
+      await firstValueFrom(this.api.give(one.jobId, { commandId: newId(), basedOn: 0, command: { type: 'note', text, stepId: null } }));
+    } catch (error) {
+      return this.fault(one, faultOf(error).sentence);
+    }
+    await this.unsent.forget(one.commandId);
+  }
+
+  private fault(one: SetAside, sentence: string): void {
+    this.faults.update((all) => ({ ...all, [one.commandId]: sentence }));
+  }
 }

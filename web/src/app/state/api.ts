@@ -52,6 +52,7 @@ export class Api {
 
   session = (): Observable<SessionReply> => this.http.get<SessionReply>('/api/session');
   signIn = (body: SignIn): Observable<SessionReply> => this.http.post<SessionReply>('/api/session', body);
+  health = (): Observable<unknown> => this.http.get('/api/health');
   signOut = (): Observable<void> => this.http.delete<void>('/api/session');
   firstAccount = (body: FirstAccount): Observable<SessionReply> => this.http.post<SessionReply>('/api/first-account', body);
   accounts = (): Observable<AccountsReply> => this.http.get<AccountsReply>('/api/accounts');
@@ -138,6 +139,8 @@ export class Api {
 export interface RequestFault {
   readonly away: boolean;
   readonly signedOut: boolean;
+  /** HTTP's; 0: nobody answered. */
+  readonly status: number;
   readonly code: string;
   readonly sentence: string;
   readonly fields: { path: string; message: string }[];
@@ -151,6 +154,7 @@ export function faultOf(error: unknown): RequestFault {
       return {
         away,
         signedOut: error.status === 401 && problem.code === 'not-signed-in',
+        status: error.status,
         code: problem.code,
         sentence: problem.detail,
         fields: problem.fields ?? [],
@@ -158,6 +162,7 @@ export function faultOf(error: unknown): RequestFault {
     return {
       away: true,
       signedOut: false,
+      status: error.status,
       code: 'away',
       sentence: 'The server does not answer. What you did is kept here; try again in a moment.',
       fields: [],

@@ -13,6 +13,8 @@ import {
   type JobCommand,
   type JobState,
   type Reading,
+  cut,
+  keepable,
 } from '@petrichor/core';
 import { Textarea } from 'primeng/textarea';
 import { sayWhen } from '../../shell/promise';
@@ -139,7 +141,7 @@ export class Readings {
   private take(reading: Reading<Found>, source: DocumentSource, name: string): boolean {
     this.told.set('');
     if (!reading.ok) return this.no(`${reading.problem} (${reading.at})`);
-    const command = commandOf(reading.value, source, name.slice(0, 120));
+    const command = commandOf(reading.value, source, cut(keepable(name), 120));
     if (!command) return this.no(ELSEWHERE[(reading.value as { format?: string }).format ?? ''] ?? OF_THE_WORKSHOP);
     const refusal = this.desk.give(this.job(), command);
     if (refusal) return this.no(refusal.sentence);

@@ -14,6 +14,8 @@ import {
   type JobState,
   type MoveFacts,
   type SourceDisk,
+  cut,
+  keepable,
 } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
@@ -122,7 +124,7 @@ export class OldDrive {
     const read = await this.reader.read(file, disk);
     if (!read.ok) return this.say(`${read.problem} (${read.at})`, '');
     const found = read.value;
-    const name = file.name.slice(0, 120);
+    const name = cut(keepable(file.name), 120);
     if (found.kind === 'map') {
       return this.give(
         { type: 'read-map', name, summary: found.summary, rescue: found.rescue },

@@ -16,6 +16,8 @@ import {
   type JobState,
   type SpeedRecord,
   type Timed,
+  cut,
+  keepable,
 } from '@petrichor/core';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
@@ -147,7 +149,7 @@ export class SpeedPanel {
             ? reportOfSmartData(found)
             : null;
     if (!report) return this.fault.set(`${file.name} is neither a result of fio nor a drive’s self-report${format ? ` (${format})` : ''}.`);
-    const refusal = this.desk.give(this.job(), { type: 'read-new-report', name: file.name.slice(0, 120), report });
+    const refusal = this.desk.give(this.job(), { type: 'read-new-report', name: cut(keepable(file.name), 120), report });
     this.fault.set(refusal?.sentence ?? '');
     if (!refusal) this.told.set('The new drive’s self-report is read.');
   }
@@ -158,7 +160,7 @@ export class SpeedPanel {
     from: string,
   ): void {
     const onMains = this.mains() === 'unknown' ? null : this.mains() === 'yes';
-    const speed: SpeedRecord = { when: this.when(), source, from: from.slice(0, 80), ...stretch, onMains, celsius: this.celsius() };
+    const speed: SpeedRecord = { when: this.when(), source, from: cut(from, 80), ...stretch, onMains, celsius: this.celsius() };
     const command: JobCommand = { type: 'measure-speed', speed };
     const refusal = this.desk.give(this.job(), command);
     this.fault.set(refusal?.sentence ?? '');

@@ -1,5 +1,5 @@
 import { computed, signal, untracked, type Signal, type WritableSignal } from '@angular/core';
-import { guideWarnings, MachineModelSchema, type Hole, type MachineModel, type Operation, type TakenThing } from '@petrichor/core';
+import { guideWarnings, MachineModelSchema, type Hole, type MachineModel, type Operation, type TakenThing, cut } from '@petrichor/core';
 
 /** What is being written, and what it was made from. */
 export interface Written {
@@ -44,8 +44,8 @@ export class GuideDraft {
     const id = freeId(title, new Set(all.map((one) => one.id)));
     const added: Operation = {
       id,
-      title: title.trim().slice(0, 80),
-      short: title.trim().toLowerCase().slice(0, 24),
+      title: cut(title.trim(), 80),
+      short: cut(title.trim().toLowerCase(), 24),
       detail: null,
       layer: before?.layer ?? this.model().guide.layers[0]!.id,
       side: before?.side ?? this.model().guide.startSide,
