@@ -1,3 +1,5 @@
+import { createHmac } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import PostgratorModule from 'postgrator';
@@ -6,10 +8,14 @@ import PostgratorModule from 'postgrator';
 const Postgrator = (PostgratorModule as unknown as { default?: typeof PostgratorModule }).default ?? PostgratorModule;
 
 const MIGRATIONS = fileURLToPath(new URL('../migrations/*', import.meta.url));
+const ROLES = fileURLToPath(new URL('../roles.sql', import.meta.url));
 /** Any fixed number: it keeps two servers from migrating one database at once. */
 const MIGRATION_LOCK = 470_001;
+const DOOR = 'petrichor_door';
+/** Roles belong to the whole cluster: two databases of it may be made ready at once. */
+const TRIES = 8;
 
-/** Brings the database up to date. Returns the names of what was applied. */
+/** Brings the database up to date, and makes sure of roles, policies and grants. Returns the names of what was applied. */
 export async function migrate(databaseUrl: string): Promise<string[]> {
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
@@ -22,8 +28,59 @@ export async function migrate(databaseUrl: string): Promise<string[]> {
       execQuery: (query) => client.query(query),
     });
     const applied = await postgrator.migrate();
+    await again(() => client.query(readFileSync(ROLES, 'utf8')));
     return applied.map((one) => one.name);
   } finally {
     await client.end();
+  }
+}
+
+/**
+ * The address by which the server connects: as an ordinary role that owns nothing. Its password comes from the owner's
+ * own, so that it is the same for every program that knows that, and is kept nowhere.
+ *
+ * @param ownerUrl of a migrated database, as whoever owns it
+ */
+export async function serverUrl(ownerUrl: string): Promise<string> {
+  const url = new URL(ownerUrl);
+  const password = createHmac('sha256', url.password || ownerUrl)
+    .update(DOOR)
+    .digest('hex');
+  url.username = DOOR;
+  url.password = password;
+  if (!(await opens(url.href))) {
+    const client = new pg.Client({ connectionString: ownerUrl });
+    await client.connect();
+    try {
+      await again(() => client.query(`alter role ${DOOR} login password '${password}'`));
+    } finally {
+      await client.end();
+    }
+  }
+  return url.href;
+}
+
+async function opens(url: string): Promise<boolean> {
+  const client = new pg.Client({ connectionString: url });
+  client.on('error', () => undefined);
+  try {
+    await client.connect();
+    await client.end();
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Two who change the same role at once: one is told that the row was changed under it, and asks again. */
+async function again(ask: () => Promise<unknown>): Promise<void> {
+  for (let tries = 1; ; tries++) {
+    try {
+      await ask();
+      return;
+    } catch (error) {
+      if (tries === TRIES || !/concurrently updated|deadlock|already exists|duplicate key/.test((error as Error).message)) throw error;
+      await new Promise((done) => setTimeout(done, 20 * tries));
+    }
   }
 }

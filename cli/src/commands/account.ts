@@ -1,4 +1,13 @@
-import { accountBySignInName, changePerson, listAllAccounts, migrate, openDatabase, resetPassword, type Database } from '@petrichor/server';
+import {
+  accountBySignInName,
+  changePerson,
+  listAllAccounts,
+  migrate,
+  openDatabase,
+  resetPassword,
+  serverUrl,
+  type Database,
+} from '@petrichor/server';
 import { randomInt } from 'node:crypto';
 import { join } from 'node:path';
 import { Fault } from '../fault.js';
@@ -17,7 +26,7 @@ export async function account(args: readonly string[], log = console.log): Promi
   try {
     const url = given ?? (await cluster!.database(demo ? 'petrichor_demo' : 'petrichor'));
     await migrate(url);
-    const database = openDatabase(url);
+    const database = openDatabase(await serverUrl(url));
     try {
       await (what === 'list' ? list(database, log) : reset(database, name!, log));
     } finally {

@@ -3,7 +3,7 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DEMO_ACCOUNTS } from '@petrichor/demo';
-import { migrate } from '@petrichor/server';
+import { migrate, serverUrl } from '@petrichor/server';
 import { Fault, say } from '../fault.js';
 import { SERVER_MAIN, STATE, WEB_BUILD } from '../paths.js';
 import { endRunning } from '../run.js';
@@ -91,13 +91,18 @@ async function migrated(databaseUrl: string): Promise<void> {
   }
 }
 
-/** Starts the built server and waits until it takes requests. */
-export function startServer(databaseUrl: string, port: number, environment: NodeJS.ProcessEnv = {}): Promise<ChildProcess> {
+/**
+ * Starts the built server and waits until it takes requests.
+ *
+ * @param databaseUrl as whoever owns the database; the server itself connects as an ordinary role
+ */
+export async function startServer(databaseUrl: string, port: number, environment: NodeJS.ProcessEnv = {}): Promise<ChildProcess> {
+  const connects = await serverUrl(databaseUrl);
   const child = spawn(process.execPath, [SERVER_MAIN], {
     env: {
       ...process.env,
       NODE_OPTIONS: '',
-      DATABASE_URL: databaseUrl,
+      DATABASE_URL: connects,
       PETRICHOR_PORT: String(port),
       PETRICHOR_WEB: WEB_BUILD,
       PETRICHOR_PHOTOS: process.env['PETRICHOR_PHOTOS'] ?? join(STATE, 'photos'),

@@ -21,13 +21,14 @@ import {
   putDrives,
   putModel,
   putParts,
+  serverUrl,
   type Acting,
 } from '@petrichor/server';
 import { Fault } from '../fault.js';
 
 /** Loads the demo workshop into an empty, migrated database; says false and does nothing when somebody lives there. */
 export async function loadDemo(databaseUrl: string, now = new Date()): Promise<boolean> {
-  const database = openDatabase(databaseUrl);
+  const database = openDatabase(await serverUrl(databaseUrl));
   try {
     if (await anyAccount(database.pool)) return false;
     const [first, ...others] = DEMO_ACCOUNTS;

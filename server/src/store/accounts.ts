@@ -12,9 +12,12 @@ export interface AccountRow extends Account {
   readonly locked: boolean;
 }
 
+/** Any fixed number: of two who make the first account at once, one waits for the other. */
+const FIRST_ACCOUNT_LOCK = 470_002;
+
 const COLUMNS = `a.id, a.name, a.sign_in_name as "signInName", a.roles, a.workshop_id as "workshopId", w.name as "workshopName", a.password_hash as "passwordHash", a.locked_at is not null as locked`;
 
-// At the door nobody belongs to a workshop yet: these few queries run as the owner, outside row-level security.
+// At the door nobody belongs to a workshop yet: these few queries run as the door, whose policies see every account.
 
 export async function accountBySignInName(pool: pg.Pool, signInName: string): Promise<AccountRow | null> {
   const { rows } = await pool.query<AccountRow>(
@@ -54,7 +57,7 @@ export async function insertFirst(
   const client = await pool.connect();
   try {
     await client.query('begin');
-    await client.query('lock table account in share row exclusive mode');
+    await client.query('select pg_advisory_xact_lock($1)', [FIRST_ACCOUNT_LOCK]);
     const { rows } = await client.query<{ any: boolean }>('select exists (select from account) as any');
     if (rows[0]!.any) {
       await client.query('rollback');

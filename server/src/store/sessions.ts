@@ -1,6 +1,6 @@
 import type pg from 'pg';
 
-/** Sessions belong to the door, not to a workshop: these queries run as the door does, outside row-level security. */
+/** Sessions belong to the door, not to a workshop: these queries run as the door does. */
 export interface KeptSession {
   readonly sid: string;
   readonly accountId: string;

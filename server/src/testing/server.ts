@@ -9,7 +9,7 @@ import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { makeApp } from '../app.js';
-import { migrate } from '../migrate.js';
+import { migrate, serverUrl } from '../migrate.js';
 import { Feed } from '../services/feed.js';
 import { JobService } from '../services/jobs.js';
 import { OrderWatch, SupplierClient } from '../services/suppliers.js';
@@ -38,7 +38,9 @@ export class TestServer {
     await asAdmin((client) => client.query(`create database ${name}`));
     const databaseUrl = withDatabase(postgres(), name);
     await migrate(databaseUrl);
-    const database = openDatabase(databaseUrl);
+    // As the server connects in life: the owner's address is for tests that look behind it.
+    const connects = await serverUrl(databaseUrl);
+    const database = openDatabase(connects);
     const { workshopId } = await makeFirstAccount(database, {
       workshopName: 'Quayside',
       name: 'Ines',
@@ -52,7 +54,7 @@ export class TestServer {
       await putParts(tx, demoParts());
     });
     const log = pino({ level: 'silent' });
-    const feed = new Feed(database, databaseUrl, log);
+    const feed = new Feed(database, connects, log);
     await feed.start();
     let made: TestServer | null = null;
     const now = () => made?.now ?? new Date();
