@@ -3,6 +3,7 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
+import { bodies } from './http/bodies.js';
 import { ownHostsOnly } from './http/hosts.js';
 import { problemHandler } from './http/problems.js';
 import { Refused } from './refused.js';
@@ -85,8 +86,8 @@ export function makeApp({
   // Before compression, which would hold events back.
   app.use('/api', streamRoutes(database, feed, web?.build ?? null));
   app.use(compression());
-  app.use(express.json({ limit: '8mb' }));
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()));
+  app.use('/api', bodies(database));
   const photos = new PhotoStore(database, photoFolder);
   app.use(
     '/api',

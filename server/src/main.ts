@@ -41,6 +41,10 @@ async function main(): Promise<void> {
   const server = createServer(app);
   const secure =
     config.PETRICHOR_TLS_CERT && config.PETRICHOR_TLS_KEY ? overTls(app, config.PETRICHOR_TLS_CERT, config.PETRICHOR_TLS_KEY) : null;
+  for (const one of secure ? [server, secure] : [server]) {
+    one.headersTimeout = HEAD_MS;
+    one.requestTimeout = WHOLE_MS;
+  }
   await listening(server, config.PETRICHOR_HOST, config.PETRICHOR_PORT, 'PETRICHOR_PORT');
   if (secure) await listening(secure, config.PETRICHOR_TLS_HOST, config.PETRICHOR_TLS_PORT, 'PETRICHOR_TLS_PORT');
   console.log('ready');
@@ -77,6 +81,10 @@ function overTls(app: ReturnType<typeof makeApp>, certFile: string, keyFile: str
   watchFile(certFile, { interval: 60_000, persistent: false }, () => server.setSecureContext(read()));
   return server;
 }
+
+/** A body or a head that is never finished holds a connection no longer than this. */
+const HEAD_MS = 15_000;
+const WHOLE_MS = 120_000;
 
 function listening(server: Server, host: string, port: number, setting: string): Promise<void> {
   return new Promise((done, failed) => {

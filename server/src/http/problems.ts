@@ -54,7 +54,7 @@ export const problemHandler: ErrorRequestHandler = (error: unknown, request, res
   if (error instanceof Refused) return sendProblem(response, error.status, error.code, error.message, error.fields);
   const { status, type } = error as { status?: number; type?: string };
   if (type === 'entity.parse.failed') return sendProblem(response, 400, 'not-json', 'The request’s body is not JSON.');
-  if (type === 'entity.too.large') return sendProblem(response, 413, 'too-large', 'That is more than the server takes at once (8 MB).');
+  if (type === 'entity.too.large') return sendProblem(response, 413, 'too-large', 'That is more than the server takes at once.');
   if (status === 400) return sendProblem(response, 400, 'not-understood', 'The address or body could not be read.');
   if (isDataRefused(error))
     return sendProblem(

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { CommandReply } from '@petrichor/api';
 import { replay, type JobCommand, type JobState } from '@petrichor/core';
+import pg from 'pg';
 import { makeFirstAccount } from '../services/accounts.js';
 import { anIntake } from '../testing/intake.js';
 import { TestServer, type Visitor } from '../testing/server.js';
@@ -142,8 +143,13 @@ describe('commands', () => {
 describe('the log', () => {
   it('is append-only in the database itself', async () => {
     const job = await open();
-    await expect(server.database.pool.query('update job_event set at = now() where job_id = $1', [job.id])).rejects.toThrow('append-only');
-    await expect(server.database.pool.query('delete from job_event where job_id = $1', [job.id])).rejects.toThrow('append-only');
+    // Not even by whoever owns it; the server's own role may not even try.
+    const owner = new pg.Client({ connectionString: server.databaseUrl });
+    await owner.connect();
+    await expect(owner.query('update job_event set at = now() where job_id = $1', [job.id])).rejects.toThrow('append-only');
+    await expect(owner.query('delete from job_event where job_id = $1', [job.id])).rejects.toThrow('append-only');
+    await owner.end();
+    await expect(server.database.pool.query('delete from job_event where job_id = $1', [job.id])).rejects.toThrow('permission denied');
   });
 
   it('replays to what the server says, and is read from any place', async () => {

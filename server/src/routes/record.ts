@@ -11,7 +11,7 @@ import {
   SealedCommandSchema,
 } from '@petrichor/api';
 import { PricingSchema, type Role } from '@petrichor/core';
-import { Router, text as textBody, type Request, type Response } from 'express';
+import { Router, text as textBody, type Request, type RequestHandler, type Response } from 'express';
 import * as z from 'zod';
 import { parsed } from '../http/problems.js';
 import { findCustomers } from '../services/customers.js';
@@ -124,7 +124,9 @@ export function recordRoutes({ database, sealed, orders, suppliers, photos, now 
     response.set({ 'Content-Disposition': `attachment; filename="job.json"` });
     response.json(document);
   });
-  routes.post('/job-documents', textBody({ type: 'text/plain', limit: LARGEST_JOB }), async (request, response) => {
+  // Who may not bring a job in does not get to send sixty megabytes either.
+  const leadFirst: RequestHandler = (request, _response, next) => void acting(request, 'lead').then(() => next(), next);
+  routes.post('/job-documents', leadFirst, textBody({ type: 'text/plain', limit: LARGEST_JOB }), async (request, response) => {
     const by = await acting(request, 'lead');
     const body: unknown = request.body;
     response.status(201).json(await bringInJob(database, photos, by, typeof body === 'string' ? body : ''));

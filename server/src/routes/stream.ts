@@ -1,10 +1,15 @@
 import type { StreamHello } from '@petrichor/api';
 import { Router } from 'express';
 import { isStillIn, requireAccount } from '../http/session.js';
+import { Refused } from '../refused.js';
 import type { Feed } from '../services/feed.js';
 import type { Database } from '../store/database.js';
 
 const HEARTBEAT_MS = 15_000;
+/** Tabs of one browser that listen at once. */
+const MOST_OF_A_SESSION = 12;
+/** A reader that is so far behind is let go: it comes back and asks for what it lacks. */
+const MOST_BEHIND_BYTES = 4_000_000;
 
 /**
  * Server-sent events: news of every job of the workshop, and a heartbeat that lets a dead line be noticed. The line ends
@@ -15,9 +20,14 @@ const HEARTBEAT_MS = 15_000;
 export function streamRoutes(database: Database, feed: Feed, build: string | null): Router {
   const hello: StreamHello = { build };
   const routes = Router();
+  const open = new Map<string, number>();
   routes.get('/stream', async (request, response) => {
     const { workshopId, id } = await requireAccount(database, request);
     const { sessionID } = request;
+    const here = (open.get(sessionID) ?? 0) + 1;
+    if (here > MOST_OF_A_SESSION)
+      throw new Refused(429, 'too-many-streams', `Petrichor is open in ${MOST_OF_A_SESSION} tabs here already. Close one of them.`);
+    open.set(sessionID, here);
     response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
     response.write(`event: hello\ndata: ${JSON.stringify(hello)}\n\n`);
     const look = async (): Promise<void> => {
@@ -26,13 +36,19 @@ export function streamRoutes(database: Database, feed: Feed, build: string | nul
       if (still) response.write('event: beat\ndata: {}\n\n');
       else response.end('event: over\ndata: {}\n\n');
     };
-    const leave = feed.listen(workshopId, (news) => response.write(`event: job\ndata: ${JSON.stringify(news)}\n\n`));
+    const leave = feed.listen(workshopId, (news) => {
+      response.write(`event: job\ndata: ${JSON.stringify(news)}\n\n`);
+      if (response.writableLength > MOST_BEHIND_BYTES) response.destroy();
+    });
     const leaveDoor = feed.atTheDoor(() => void look());
     const heart = setInterval(() => void look(), HEARTBEAT_MS);
     response.on('close', () => {
       clearInterval(heart);
       leave();
       leaveDoor();
+      const left = (open.get(sessionID) ?? 1) - 1;
+      if (left > 0) open.set(sessionID, left);
+      else open.delete(sessionID);
     });
   });
   return routes;

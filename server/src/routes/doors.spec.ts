@@ -1,0 +1,282 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { OPERATIONS } from '@petrichor/api';
+import { demoModels, demoParts } from '@petrichor/demo';
+import { shippedDiagnosis, USUAL_POLICY, USUAL_PRICING, type JobCommand, type JobState, type Role } from '@petrichor/core';
+import pg from 'pg';
+import type { Test } from 'supertest';
+import { hashOf } from '../services/accounts.js';
+import { anIntake } from '../testing/intake.js';
+import { TestServer, type Visitor } from '../testing/server.js';
+
+/**
+ * Every operation of the contract, with a body that would be accepted, tried by nobody, by each role, and by a lead of
+ * another workshop with this one's ids. A new operation is not tried, and fails here, until it has a line below.
+ */
+const ROLES: readonly Role[] = ['technician', 'desk', 'lead'];
+const BENCH: readonly Role[] = ['technician', 'lead'];
+const LEAD: readonly Role[] = ['lead'];
+/** In names of people, customers and machines of the first workshop: nobody of another ever reads it. */
+const MARKER = 'MARKER7';
+const PASSWORD = 'a long enough one';
+
+interface World {
+  readonly job: JobState;
+  readonly noteId: string;
+  readonly noteSeq: number;
+  readonly hash: string;
+  /** Somebody who may be changed, locked and removed. */
+  readonly somebody: string;
+  readonly sessionId: string;
+}
+interface Line {
+  /** Who may. */
+  readonly by: readonly Role[] | 'anyone';
+  readonly body?: (world: World) => object | string;
+  readonly query?: string;
+}
+
+const id = () => randomUUID();
+const asked = () => ({ commandId: id() });
+const KITE = demoModels().find((one) => one.id === 'ostrey-kite-13')!;
+const draft = { ...KITE, guide: { ...KITE.guide, state: 'draft' as const } };
+const PART = demoParts()[0]!;
+/** A JPEG of one grey pixel (baseline, ITU-T T.81), as base64. */
+const JPEG = Buffer.from(
+  '/9j/4AAQSkZJRgABAQEAYABgAAD/2wBDAAgGBgcGBQgHBwcJCQgKDBQNDAsLDBkSEw8UHRofHh0aHBwgJC4nICIsIxwcKDcpLDAxNDQ0Hyc5PTgyPC4zNDL/wAALCAABAAEBAREA/8QAHwAAAQUBAQEBAQEAAAAAAAAAAAECAwQFBgcICQoL/8QAtRAAAgEDAwIEAwUFBAQAAAF9AQIDAAQRBRIhMUEGE1FhByJxFDKBkaEII0KxwRVS0fAkM2JyggkKFhcYGRolJicoKSo0NTY3ODk6Q0RFRkdISUpTVFVWV1hZWmNkZWZnaGlqc3R1dnd4eXqDhIWGh4iJipKTlJWWl5iZmqKjpKWmp6ipqrKztLW2t7i5usLDxMXGx8jJytLT1NXW19jZ2uHi4+Tl5ufo6erx8vP09fb3+Pn6/9oACAEBAAA/APn+v//Z',
+  'base64',
+);
+
+const LINES: Record<string, Line> = {
+  'get /api/session': { by: 'anyone' },
+  'post /api/session': { by: 'anyone', body: () => ({ signInName: 'ines', password: PASSWORD }) },
+  'delete /api/session': { by: 'anyone' },
+  'post /api/first-account': { by: 'anyone', body: () => ({ workshopName: 'W', name: 'N', signInName: 'nn', password: PASSWORD }) },
+  'post /api/session/password': { by: ROLES, body: () => ({ old: PASSWORD, password: PASSWORD }) },
+  'get /api/accounts': { by: ROLES },
+  'post /api/accounts': {
+    by: LEAD,
+    body: () => ({ name: 'New', signInName: `new-${id().slice(0, 8)}`, password: PASSWORD, roles: ['desk'] }),
+  },
+  'post /api/accounts/{accountId}': { by: LEAD, body: () => ({ roles: ['desk'] }) },
+  'post /api/accounts/{accountId}/password': { by: LEAD, body: () => ({ password: PASSWORD }) },
+  'get /api/accounts/{accountId}/sessions': { by: LEAD },
+  'delete /api/accounts/{accountId}/sessions/{sessionId}': { by: LEAD },
+  'delete /api/accounts/{accountId}': { by: LEAD },
+  'get /api/bench': { by: ROLES },
+  'post /api/jobs': { by: ROLES, body: () => ({ ...asked(), intake: anIntake() }) },
+  'get /api/jobs/{jobId}': { by: ROLES },
+  'get /api/jobs/{jobId}/events': { by: ROLES, query: '?after=0' },
+  'post /api/jobs/{jobId}/commands': {
+    by: BENCH,
+    body: () => ({ ...asked(), basedOn: 0, command: { type: 'observe', observation: 'bad-sectors', seen: 'seen' } }),
+  },
+  'post /api/models': { by: BENCH, body: () => ({ model: { ...draft, id: `new-${id().slice(0, 8)}` }, basedOn: 0, why: 'new here' }) },
+  'get /api/models/{modelId}/record': { by: ROLES },
+  'get /api/models/{modelId}/versions/{version}': { by: ROLES },
+  'post /api/corrections/{jobId}/{seq}': { by: LEAD, body: () => ({ verdict: 'declined', words: 'looked at it' }) },
+  'post /api/policy': { by: LEAD, body: () => USUAL_POLICY },
+  'post /api/pricing': { by: LEAD, body: () => USUAL_PRICING },
+  'get /api/customers': { by: ROLES, query: `?find=${MARKER}` },
+  'post /api/jobs/{jobId}/sealed': { by: ROLES, body: () => ({ ...asked(), kind: 'passcode', label: '', secret: MARKER }) },
+  'post /api/jobs/{jobId}/sealed/{noteId}/look': { by: LEAD, body: asked },
+  'post /api/jobs/{jobId}/sealed/{noteId}/destroy': { by: ROLES, body: asked },
+  'get /api/offers': { by: ROLES, query: `?kind=part&id=${PART.id}&quantity=1` },
+  'post /api/jobs/{jobId}/orders': {
+    by: ROLES,
+    body: () => ({
+      ...asked(),
+      orderId: id(),
+      need: `part:${PART.id}`,
+      item: { kind: 'part', id: PART.id },
+      supplier: 'Harbour Parts',
+      inPlaceOf: null,
+    }),
+  },
+  'post /api/jobs/{jobId}/orders/{orderId}/cancel': { by: ROLES, body: () => ({ ...asked(), why: 'too late' }) },
+  'post /api/jobs/{jobId}/orders/{orderId}/return': { by: ROLES, body: () => ({ ...asked(), why: 'too late' }) },
+  'get /api/ledger': { by: ROLES, query: `?find=${MARKER}` },
+  'get /api/ledger/figures': { by: ROLES, query: '?from=2026-01-01&to=2027-01-01' },
+  'get /api/ledger/history/{serial}': { by: ROLES },
+  'get /api/ledger.csv': { by: ROLES },
+  'get /api/ledger.jsonl': { by: ROLES },
+  'get /api/promises.ics': { by: ROLES },
+  'get /api/job-numbers/{number}': { by: ROLES },
+  'get /api/jobs/{jobId}/document': { by: ROLES },
+  'post /api/job-documents': { by: LEAD, body: ({ job }) => documentOf(job) },
+  'post /api/photos': { by: ROLES, body: () => 'jpeg' },
+  'get /api/photos/{hash}': { by: ROLES },
+  'get /api/knowledge': { by: ROLES },
+  'post /api/imports': { by: LEAD, body: () => ({ text: JSON.stringify({ ...KITE, id: `new-${id().slice(0, 8)}` }) }) },
+  'get /api/shelf': { by: ROLES },
+  'get /api/shelf/{kind}/{id}/moves': { by: ROLES },
+  'post /api/shelf/moves': {
+    by: ROLES,
+    body: () => ({ id: id(), item: { kind: 'part', id: PART.id }, move: { kind: 'received', quantity: 1 } }),
+  },
+  'post /api/shelf/items': { by: LEAD, body: () => ({ drives: [], parts: [] }) },
+  'get /api/diagnosis': { by: ROLES },
+  'post /api/diagnosis': { by: LEAD, body: () => ({ knowledge: shippedDiagnosis('before'), why: 'the same again' }) },
+  'get /api/diagnosis/{about}/{version}': { by: ROLES },
+  'get /api/dock': { by: ROLES },
+  'get /api/dock/bays/{bay}/self-report': { by: BENCH },
+  'get /api/dock/bays/{bay}/table': { by: BENCH },
+  'post /api/dock/runs/{runId}/pause': { by: BENCH },
+  'post /api/dock/runs/{runId}/resume': { by: BENCH },
+  'get /api/dock/runs/{runId}/map': { by: BENCH },
+  'post /api/dock/bays/{bay}/runs': { by: BENCH, body: () => ({ kind: 'surface-read', targetBay: null }) },
+  'get /api/dock/runs/{runId}': { by: ROLES },
+  'post /api/dock/runs/{runId}/stop': { by: BENCH },
+  'get /api/dock/simulated/drives': { by: ROLES },
+  'post /api/dock/simulated/bays/{bay}': { by: BENCH, body: () => ({ driveId: null }) },
+};
+
+/** Another job than is here, as another installation would send it. */
+function documentOf(job: JobState): string {
+  const event = { type: 'job-opened', jobId: id(), number: 1, intake: { ...job.intake, customer: { ...job.intake.customer, id: id() } } };
+  const events = [{ seq: 1, at: '2026-04-14T08:00:00.000Z', by: { id: id(), name: 'N' }, commandId: id(), event }];
+  return JSON.stringify({ format: 'petrichor-job', workshop: 'W', exportedAt: '2026-04-14T08:00:00.000Z', events, photos: [] });
+}
+
+const urlOf = (path: string, { query = '' }: Line, world: World): string =>
+  path
+    .replace('{jobId}', world.job.id)
+    .replace('{noteId}', world.noteId)
+    .replace('{orderId}', id())
+    .replace('{accountId}', world.somebody)
+    .replace('{sessionId}', world.sessionId)
+    .replace('{runId}', id())
+    .replace('{about}/{version}', 'before/1')
+    .replace('{modelId}', 'tarnwell-fen-14')
+    .replace('{version}', '1')
+    .replace('{seq}', String(world.noteSeq))
+    .replace('{hash}', world.hash)
+    .replace('{serial}', world.job.intake.serial)
+    .replace('{number}', String(world.job.number))
+    .replace('{bay}', 'A')
+    .replace('{kind}/{id}', `part/${PART.id}`) + query;
+
+function ask(who: Visitor, key: string, world: World): Test {
+  const [method, path] = key.split(' ') as ['get' | 'post' | 'delete', string];
+  const line = LINES[key]!;
+  const url = urlOf(path, line, world);
+  if (method !== 'post') return who[method](url);
+  const body = line.body?.(world) ?? {};
+  if (body === 'jpeg') return who.send(url, 'image/jpeg', JPEG);
+  if (typeof body === 'string') return who.send(url, 'text/plain', Buffer.from(body));
+  return who.post(url, body);
+}
+
+let server: TestServer;
+let owner: pg.Client;
+let lead: Visitor;
+const KEYS = OPERATIONS.map(({ method, path }) => `${method} ${path}`);
+beforeAll(async () => {
+  server = await TestServer.start();
+  lead = await server.signedIn();
+  owner = new pg.Client({ connectionString: server.databaseUrl });
+  await owner.connect();
+});
+afterAll(async () => {
+  await owner.end();
+  await server.stop();
+});
+
+const addPerson = async (roles: readonly Role[]): Promise<{ id: string; signInName: string }> => {
+  const signInName = `${MARKER.toLowerCase()}-${id().slice(0, 8)}`;
+  const { body } = await lead.post('/api/accounts', { name: `${MARKER} ${signInName}`, signInName, password: PASSWORD, roles }).expect(201);
+  return { signInName, id: (body.accounts as { id: string; signInName: string }[]).find((one) => one.signInName === signInName)!.id };
+};
+const enter = async (signInName: string): Promise<Visitor> => {
+  const visitor = server.anyone();
+  await visitor.post('/api/session', { signInName, password: PASSWORD }).expect(200);
+  return visitor;
+};
+
+/** What there is to get at: a job with a note and a sealed one, a photo, somebody who is signed in. */
+async function world(): Promise<World> {
+  const intake = anIntake({ customer: { name: `${MARKER} Quist`, reach: MARKER }, serial: `${MARKER}-${id().slice(0, 6)}` });
+  const job: JobState = (await lead.post('/api/jobs', { ...asked(), intake }).expect(201)).body.job;
+  const give = async (command: JobCommand) =>
+    (await lead.post(`/api/jobs/${job.id}/commands`, { ...asked(), basedOn: 0, command }).expect(200)).body.seq as number;
+  const noteSeq = await give({ type: 'note', text: MARKER, stepId: null });
+  const noteId = id();
+  await lead.post(`/api/jobs/${job.id}/sealed`, { commandId: noteId, kind: 'passcode', label: MARKER, secret: MARKER }).expect(201);
+  const hash: string = (await lead.send('/api/photos', 'image/jpeg', JPEG).expect(201)).body.hash;
+  const somebody = await addPerson(['desk']);
+  await enter(somebody.signInName);
+  const { sessions } = (await lead.get(`/api/accounts/${somebody.id}/sessions`).expect(200)).body;
+  return { job, noteId, noteSeq, hash, somebody: somebody.id, sessionId: sessions[0].id };
+}
+
+/** Everything that is the first workshop's, as one number. */
+async function everything(): Promise<string> {
+  const { rows: tables } = await owner.query<{ name: string; column: string }>(
+    `select c.relname as name, case c.relname when 'workshop' then 'id' else 'workshop_id' end as column from pg_class c
+     where c.relkind in ('r', 'p') and c.relnamespace = 'public'::regnamespace and c.relname not in ('session', 'schema_version') order by 1`,
+  );
+  const sums: string[] = [];
+  for (const { name, column } of tables) {
+    const { rows } = await owner.query<{ sum: string | null }>(
+      `select md5(string_agg(t::text, '|' order by t::text)) as sum from "${name}" t where t."${column}" = $1`,
+      [server.workshopId],
+    );
+    sums.push(`${name} ${rows[0]!.sum ?? ''}`);
+  }
+  return createHash('sha256').update(sums.join('\n')).digest('hex');
+}
+
+it('every operation has a line here', () => {
+  expect(Object.keys(LINES).sort()).toEqual([...KEYS].sort());
+});
+
+describe('with a body that would be accepted', () => {
+  it('nobody does anything without a session', async () => {
+    const there = await world();
+    const before = await everything();
+    for (const key of KEYS.filter((one) => LINES[one]!.by !== 'anyone')) {
+      const { status, text } = await ask(server.anyone(), key, there);
+      expect([key, status]).toEqual([key, 401]);
+      expect(text).not.toContain(MARKER);
+    }
+    expect(await everything()).toBe(before);
+  });
+
+  it.each(ROLES)(
+    'a person who is %s alone does what that role does, and nothing else',
+    async (role) => {
+      const usual = { there: await world(), who: await enter((await addPerson([role])).signInName) };
+      for (const key of KEYS) {
+        // What is used up by being done once is made anew.
+        const once = /accountId|noteId|session/.test(key);
+        const { there, who } = once ? { there: await world(), who: await enter((await addPerson([role])).signInName) } : usual;
+        const { status, body } = await ask(who, key, there);
+        const { by } = LINES[key]!;
+        const refused = status === 401 || status === 403 || body?.code === 'not-yours';
+        expect({ key, status, refused }).toEqual({ key, status, refused: by !== 'anyone' && !by.includes(role) });
+        expect([key, status]).not.toEqual([key, 400]);
+      }
+    },
+    60_000,
+  );
+
+  it('a lead of another workshop reads and changes nothing here, by any id', async () => {
+    const elsewhere = id();
+    await owner.query(`insert into workshop (id, name) values ($1, 'Elsewhere')`, [elsewhere]);
+    await owner.query(
+      `insert into account (workshop_id, id, name, sign_in_name, password_hash, roles) values ($1, $2, 'Eve', 'eve', $3, '{technician,desk,lead}')`,
+      [elsewhere, id(), await hashOf(PASSWORD)],
+    );
+    const there = await world();
+    const before = await everything();
+    const eve = await enter('eve');
+    // First what is read: who keeps the same photo has it, too.
+    for (const key of KEYS.filter((one) => LINES[one]!.by !== 'anyone').sort()) {
+      const { status, text } = await ask(eve, key, there);
+      if (/\{(jobId|accountId|noteId|hash|number)\}/.test(key))
+        expect({ key, status, no: [404, 409, 503].includes(status) }).toEqual({ key, status, no: true });
+      // What one's own search words and secrets are is no news.
+      if (!/customers|sealed/.test(key)) expect([key, text.includes(MARKER)]).toEqual([key, false]);
+    }
+    expect(await everything()).toBe(before);
+  });
+});
