@@ -45,6 +45,12 @@ describe('taking a machine in', () => {
     ]);
   });
 
+  it('wants on one line what stands on one line', async () => {
+    const intake = anIntake({ customer: { name: 'Halima\nQuist', reach: 'quay\r\nside' } });
+    const { body } = await ines.post('/api/jobs', { commandId: randomUUID(), intake }).expect(400);
+    expect(body.fields.map((field: { path: string }) => field.path)).toEqual(['intake.customer.name', 'intake.customer.reach']);
+  });
+
   it('wants a model that the workshop has', async () => {
     expect(
       (await ines.post('/api/jobs', { commandId: randomUUID(), intake: anIntake({ modelId: 'ghost' }) }).expect(409)).body.detail,

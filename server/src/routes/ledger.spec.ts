@@ -123,6 +123,7 @@ describe('the Ledger', () => {
       serial: 'CSV-1',
     });
     await open({ customer: { name: '=SUM(A1)', reach: '' }, serial: 'CSV-2' });
+    await open({ serial: 'CSV-3', complaint: '=SUM(A1)\nand on a second line' });
     const { text, headers } = await lead.get('/api/ledger.csv').expect(200);
     expect(headers['content-type']).toContain('text/csv');
     const records: Record<string, string>[] = parse(text, { columns: true, record_delimiter: '\r\n' });
@@ -140,6 +141,7 @@ describe('the Ledger', () => {
     ]);
     // A spreadsheet must not run what a customer wrote.
     expect(records.find((one) => one['serial'] === 'CSV-2')!['customer']).toBe("'=SUM(A1)");
+    expect(records.find((one) => one['serial'] === 'CSV-3')!['complaint']).toBe("'=SUM(A1)\nand on a second line");
     // What was found goes out, all pages of it: 55 jobs are two.
     const paged = (await lead.get('/api/ledger.jsonl?find=paging').buffer(true).parse(plain).expect(200)).body as string;
     expect(paged.trimEnd().split('\n')).toHaveLength(55);

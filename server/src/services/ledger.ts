@@ -18,6 +18,9 @@ import {
 } from '../store/ledger.js';
 import { workshopName } from '../store/pricing.js';
 
+/** What a spreadsheet would run; the library's own pattern misses a cell that has a line break further on. */
+const FORMULA = /^[=+\-@\t\r]/;
+
 /** Rows of one page. */
 const PAGE = 50;
 /** A typed word stands for at most so many: the beginning of a serial may be that of thousands. */
@@ -159,7 +162,8 @@ export async function* exportLedger(
   query: LedgerQuery,
   as: 'csv' | 'jsonl',
 ): AsyncGenerator<string, void, void> {
-  const csv = (rows: readonly string[][]): string => `${Papa.unparse(rows as string[][], { newline: '\r\n', escapeFormulae: true })}\r\n`;
+  const csv = (rows: readonly string[][]): string =>
+    `${Papa.unparse(rows as string[][], { newline: '\r\n', escapeFormulae: FORMULA })}\r\n`;
   if (as === 'csv') yield csv([[...LEDGER_COLUMNS]]);
   for await (const rows of query.find.trim() === '' ? filtered(database, workshopId, filterOf(query)) : found(database, workshopId, query))
     if (rows.length > 0) yield as === 'csv' ? csv(rows.map(ledgerCells)) : rows.map((row) => `${JSON.stringify(row)}\n`).join('');

@@ -22,9 +22,12 @@ export function writeCsv(drives: readonly Drive[], parts: readonly Part[]): stri
   // Cells that a spreadsheet would run as a formula are written as text.
   return Papa.unparse(
     { fields: columns, data: rows.map((row) => columns.map((column) => row[column] ?? '')) },
-    { escapeFormulae: true, newline: '\r\n' },
+    { escapeFormulae: FORMULA, newline: '\r\n' },
   );
 }
+
+/** What a spreadsheet would run; the library's own pattern misses a cell that has a line break further on. */
+const FORMULA = /^[=+\-@\t\r]/;
 
 const plain = (row: Record<string, string>): Record<string, string> =>
   Object.fromEntries(Object.entries(row).map(([column, cell]) => [column.trim(), (cell ?? '').replace(/^'(?=[=+\-@])/, '')]));

@@ -91,6 +91,7 @@ describe('CSV', () => {
     const text = writeCsv([], [odd]);
     expect(text).toContain("'=1+1");
     expect(readCsv(text).parts[0]?.name).toBe('=1+1');
+    expect(writeCsv([], [{ ...post, name: '=1+1\nfurther on' }])).toContain("'=1+1");
   });
 
   it('takes semicolons, and lists a broken row by its line', () => {
