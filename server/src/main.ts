@@ -5,6 +5,7 @@ import type { Server } from 'node:net';
 import { pino } from 'pino';
 import { makeApp } from './app.js';
 import { readConfig } from './config.js';
+import { closeGently } from './http/closing.js';
 import { Feed } from './services/feed.js';
 import { JobService } from './services/jobs.js';
 import { drawUndrawn } from './services/ledger-draw.js';
@@ -56,15 +57,9 @@ async function main(): Promise<void> {
   const stop = (): void => {
     watch.stop();
     if (config.PETRICHOR_TLS_CERT) unwatchFile(config.PETRICHOR_TLS_CERT);
-    const closed = [server, ...(secure ? [secure] : [])].map(
-      (one) =>
-        new Promise<void>((done) => {
-          // Open event streams would keep it alive for ever.
-          one.closeAllConnections();
-          one.close(() => done());
-        }),
-    );
-    void Promise.all(closed)
+    // Open event streams would keep it alive for ever; what is being done is finished first.
+    feed.letGo();
+    void Promise.all([server, ...(secure ? [secure] : [])].map((one) => closeGently(one)))
       .then(() => Promise.allSettled([feed.stop(), database.end()]))
       .then(() => process.exit(0));
   };

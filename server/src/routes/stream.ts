@@ -41,11 +41,13 @@ export function streamRoutes(database: Database, feed: Feed, build: string | nul
       if (response.writableLength > MOST_BEHIND_BYTES) response.destroy();
     });
     const leaveDoor = feed.atTheDoor(() => void look());
+    const leaveEnd = feed.atTheEnd(() => response.end());
     const heart = setInterval(() => void look(), HEARTBEAT_MS);
     response.on('close', () => {
       clearInterval(heart);
       leave();
       leaveDoor();
+      leaveEnd();
       const left = (open.get(sessionID) ?? 1) - 1;
       if (left > 0) open.set(sessionID, left);
       else open.delete(sessionID);

@@ -15,6 +15,7 @@ const AGAIN_AFTER_MS = 1000;
 export class Feed {
   private readonly listeners = new Map<string, Set<Listener>>();
   private readonly door = new Set<() => void>();
+  private readonly ends = new Set<() => void>();
   private client: pg.Client | null = null;
   private stopped = false;
 
@@ -55,6 +56,17 @@ export class Feed {
   atTheDoor(listener: () => void): () => void {
     this.door.add(listener);
     return () => this.door.delete(listener);
+  }
+
+  /** Calls back when this server is about to stop. */
+  atTheEnd(listener: () => void): () => void {
+    this.ends.add(listener);
+    return () => this.ends.delete(listener);
+  }
+
+  /** The server stops: whoever listens is let go, and comes back to the next one. */
+  letGo(): void {
+    for (const listener of this.ends) listener();
   }
 
   async stop(): Promise<void> {
