@@ -97,10 +97,14 @@ async function wholeText(response: Response, most: number): Promise<string> {
   if (!response.body) return '';
   const pieces: Uint8Array[] = [];
   let bytes = 0;
-  for await (const piece of response.body as AsyncIterable<Uint8Array>) {
-    bytes += piece.length;
-    if (bytes > most) throw new TooMuch();
-    pieces.push(piece);
+  const reader = (response.body as ReadableStream<Uint8Array>).getReader();
+  for (let read = await reader.read(); !read.done; read = await reader.read()) {
+    bytes += read.value.length;
+    if (bytes > most) {
+      await reader.cancel();
+      throw new TooMuch();
+    }
+    pieces.push(read.value);
   }
   return Buffer.concat(pieces).toString('utf8');
 }
