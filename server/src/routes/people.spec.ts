@@ -144,6 +144,16 @@ describe('everybody', () => {
     await request(server.url).get('/api/bench').set('Cookie', `petrichor.sid=${other.id}`).expect(401);
   });
 
+  it('whose session ends twenty times over at once is let go once, and the server is there after it', async () => {
+    const id = await add('Sennen');
+    const { over } = await openLine('sennen', 'rope and tar 1');
+    const [only] = await sessionsOf(id);
+    await Promise.all(Array.from({ length: 20 }, () => ines.delete(`/api/accounts/${id}/sessions/${only!.id}`)));
+    await server.database.pool.query(`select pg_notify('petrichor_door', n::text) from generate_series(1, 20) as n`);
+    expect((await over).match(/event: over/g)).toHaveLength(1);
+    await ines.get('/api/bench').expect(200);
+  });
+
   it('ends their own open line by signing out', async () => {
     const id = await add('Merrow');
     const { over } = await openLine('merrow', 'rope and tar 1');

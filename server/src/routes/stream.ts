@@ -30,18 +30,21 @@ export function streamRoutes(database: Database, feed: Feed, build: string | nul
     open.set(sessionID, here);
     response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
     response.write(`event: hello\ndata: ${JSON.stringify(hello)}\n\n`);
+    // What comes between the end and the socket's own end is for nobody: written then, it would end the server.
+    const say = (words: string): void => void (response.writableEnded || response.write(words));
+    const end = (words = ''): void => void (response.writableEnded || response.end(words));
     const look = async (): Promise<void> => {
       // Nobody knows while the database is away: the line stays, and the next heartbeat asks again.
       const still = await isStillIn(database, sessionID, id).catch(() => true);
-      if (still) response.write('event: beat\ndata: {}\n\n');
-      else response.end('event: over\ndata: {}\n\n');
+      if (still) say('event: beat\ndata: {}\n\n');
+      else end('event: over\ndata: {}\n\n');
     };
     const leave = feed.listen(workshopId, (news) => {
-      response.write(`event: job\ndata: ${JSON.stringify(news)}\n\n`);
+      say(`event: job\ndata: ${JSON.stringify(news)}\n\n`);
       if (response.writableLength > MOST_BEHIND_BYTES) response.destroy();
     });
     const leaveDoor = feed.atTheDoor(() => void look());
-    const leaveEnd = feed.atTheEnd(() => response.end());
+    const leaveEnd = feed.atTheEnd(() => end());
     const heart = setInterval(() => void look(), HEARTBEAT_MS);
     response.on('close', () => {
       clearInterval(heart);
