@@ -49,8 +49,10 @@ test('an empty workshop asks for its first account, its first model, and shows w
     await expect(page.getByRole('heading', { name: 'This job cannot be shown.' })).toBeVisible();
     await expect(page.getByText('There is no such job in this workshop.')).toBeVisible();
 
+    const models = page.waitForResponse('**/api/knowledge');
     await page.goto(workshop.url);
     await expect(page.getByRole('heading', { name: 'Nothing to put your hands on.' })).toBeVisible();
+    await (await models).finished();
     await workshop.kill();
     await expect(page.getByText(/Not connected since/)).toBeVisible();
     await page.getByRole('link', { name: 'Take in a machine' }).click();

@@ -15,10 +15,9 @@ export class Hands {
     }
   }
 
-  /** A scanner: all its signs at once, then Enter, wherever the focus is. */
+  /** A scanner: all its signs at once, then Enter, wherever the focus is. It waits for no answer to a sign, as a person may. */
   async scan(code: string): Promise<void> {
-    await this.page.keyboard.type(code);
-    await this.page.keyboard.press('Enter');
+    await Promise.all([...code, 'Enter'].map((key) => this.page.keyboard.press(key)));
   }
 
   /** Tabs until `target`, or something in it, has the focus: what cannot be reached so cannot be used without a mouse. */

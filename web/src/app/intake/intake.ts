@@ -130,7 +130,9 @@ export class IntakeScreen {
   protected readonly knowledge = this.store.selectSignal(selectKnowledgeState);
   private readonly form = viewChild<ElementRef<HTMLFormElement>>('form');
   protected readonly typed = draft<Typed>('intake', blank());
-  protected readonly suggestions = signal<ModelOption[]>([]);
+  /** What was typed last to look for a model; answered anew when the models come later than the fingers. */
+  private readonly askedModel = signal({ query: '' });
+  protected readonly suggestions = computed(() => findModels(this.models(), this.askedModel().query).slice(0, 12).map(optionOf));
   protected readonly customers = signal<KnownCustomer[]>([]);
   /** The chosen customer, with the machines they brought before. */
   protected readonly known = signal<KnownCustomer | null>(null);
@@ -209,7 +211,8 @@ export class IntakeScreen {
   }
 
   protected suggestModels({ query }: AutoCompleteCompleteEvent): void {
-    this.suggestions.set(findModels(this.models(), query).slice(0, 12).map(optionOf));
+    // A new object each time: the list opens again for the same text too.
+    this.askedModel.set({ query });
   }
 
   /** Customers of the whole record, by any word of name or phone. Away from the server one simply goes on typing. */

@@ -71,6 +71,12 @@ const press = (key: string, init: KeyboardEventInit = {}, on: Element = document
   on.dispatchEvent(event);
   return event;
 };
+/** Pressed then, whenever it is heard. */
+const pressAt = (atMs: number, key: string) => {
+  const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
+  Object.defineProperty(event, 'timeStamp', { value: atMs });
+  document.body.dispatchEvent(event);
+};
 /** So many milliseconds between the signs. */
 const typeAt = (gapMs: number, text: string, ...ends: string[]) => {
   for (const key of [...text, ...ends]) {
@@ -187,6 +193,15 @@ describe('keys of a screen', () => {
     breath();
     expect(Screen.pressed).toEqual([]);
     expect(Screen.scans).toEqual([{ code: 'TF14-2N.1F', driveId: null, partId: null }]);
+  });
+
+  it('a hand is a hand by when it pressed, however late a busy screen hears of it', () => {
+    Screen.takes = true;
+    // All heard in one moment; pressed 120 ms apart.
+    for (const [index, key] of [...'TF14-2N', 'Enter'].entries()) pressAt(1000 + index * 120, key);
+    breath();
+    expect(Screen.scans).toEqual([]);
+    expect(Screen.pressed).toEqual([]);
   });
 
   it('a burst does not press the button that has the focus', () => {

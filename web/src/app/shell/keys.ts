@@ -100,7 +100,7 @@ export class Keys {
   }
 
   private sign(event: KeyboardEvent): void {
-    const at = Date.now();
+    const at = event.timeStamp;
     const first = !this.typed.isOpen(at);
     this.typed.add(event.key, at);
     const binding = this.find(nameOf(event));
@@ -110,7 +110,7 @@ export class Keys {
   }
 
   private other(event: KeyboardEvent, target: Element | null): void {
-    const at = Date.now();
+    const at = event.timeStamp;
     const ends = event.key === 'Enter' || event.key === 'Tab';
     if (this.typed.isOpen(at)) {
       const code = ends ? this.typed.scanned(at) : null;

@@ -3,6 +3,7 @@ import type { JobNews, StreamHello } from '@petrichor/api';
 import { Store } from '@ngrx/store';
 import { BenchActions } from '../bench/bench.reducer';
 import { ConnectionActions } from '../connection/connection.reducer';
+import { KnowledgeActions } from '../knowledge/knowledge.reducer';
 import { SessionActions } from '../session/session.reducer';
 import { JobsActions } from './jobs.actions';
 import { Sender } from './sender';
@@ -36,7 +37,10 @@ export class Stream {
       if (isNewer(build, ownBuild())) this.store.dispatch(ConnectionActions.newerRuns());
       this.store.dispatch(ConnectionActions.back());
       // Whatever happened while nobody listened is fetched anew.
-      if (this.wasLost) this.store.dispatch(BenchActions.wanted());
+      if (this.wasLost) {
+        this.store.dispatch(BenchActions.wanted());
+        this.store.dispatch(KnowledgeActions.wanted());
+      }
       this.wasLost = false;
       this.sender.wake();
     });
