@@ -10,66 +10,93 @@ import { endRunning } from '../run.js';
 import { ensureBuilt } from '../setup/build.js';
 import { openLan, type Lan } from '../setup/lan/index.js';
 import { loadDemo } from '../setup/demo.js';
-import { startDock, startSupplier, type StandIn } from '../setup/stand-ins.js';
-import { needPort } from '../setup/port.js';
+import { startDock, startSupplier } from '../setup/stand-ins.js';
+import { runningChild, Supervisor } from '../setup/supervise.js';
+import { freePort, needPort } from '../setup/port.js';
 import { startCluster, type Cluster } from '../setup/postgres.js';
 
-/** `demo` and `start`: the same server, over the demo workshop or over your own. */
+/**
+ * `demo` and `start`: the same server, over the demo workshop or over your own. What dies is started again, and said;
+ * Ctrl-C ends everything, twice: at once.
+ */
 export async function serve(which: 'demo' | 'start', args: readonly string[]): Promise<void> {
   const port = portFrom('PETRICHOR_PORT', 4700);
   await needPort(port);
-  const wantsLan = args.includes('--lan');
+  const supervisor = new Supervisor(say);
   let cluster: Cluster | null = null;
-  let server: ChildProcess | null = null;
-  let dock: StandIn | null = null;
-  let supplier: StandIn | null = null;
   let lan: Lan | null = null;
   let ending: Promise<void> | null = null;
-  // A function, since signals set it: read plainly, the compiler would take it for unchanged.
-  const isEnding = (): boolean => ending !== null;
   const stop = (): Promise<void> =>
     (ending ??= (async () => {
       endRunning();
-      if (server && server.exitCode === null) await ended(server, () => server!.kill('SIGTERM'));
-      await dock?.stop();
-      await supplier?.stop();
+      await supervisor.stop();
       await lan?.stop();
       await cluster?.stop();
     })());
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void stop().then(() => process.exit(0)));
+  const over = new Promise<void>((done) => {
+    for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
+      process.on(signal, () => {
+        // Pressed again: whoever waits for it waits no longer. PostgreSQL ends what it has to by itself.
+        if (ending) process.exit(130);
+        void stop().then(done, done);
+      });
+  });
   try {
     await ensureBuilt();
     const name = which === 'demo' ? 'petrichor_demo' : 'petrichor';
     let databaseUrl = process.env['DATABASE_URL'];
     if (!databaseUrl) {
-      cluster = await startCluster(join(STATE, 'postgres'));
-      if (which === 'demo' && args.includes('--fresh')) await cluster.drop(name);
-      databaseUrl = await cluster.database(name);
+      const own = await startCluster(join(STATE, 'postgres'));
+      cluster = own;
+      if (which === 'demo' && args.includes('--fresh')) await own.drop(name);
+      databaseUrl = await own.database(name);
+      await supervisor.keep({
+        what: 'The database',
+        start: firstThen(
+          () => Promise.resolve(own.running()),
+          () => own.again().then(() => own.running()),
+        ),
+      });
     }
     await migrated(databaseUrl);
     if (which === 'demo' && (await loadDemo(databaseUrl))) say('The demo workshop is loaded.');
-    if (isEnding()) return;
+    if (supervisor.isStopping) return;
+    const settings: NodeJS.ProcessEnv = {};
     // A dock of one's own goes before the simulated one.
-    if (which === 'demo' && !process.env['PETRICHOR_DOCK']) dock = await startDock();
-    if (which === 'demo' && !process.env['PETRICHOR_SUPPLIER']) supplier = await startSupplier();
-    if (wantsLan) {
+    if (which === 'demo' && !process.env['PETRICHOR_DOCK']) {
+      const dock = await freePort();
+      settings['PETRICHOR_DOCK'] = `http://127.0.0.1:${dock}`;
+      await supervisor.keep({ what: 'The simulated dock', start: () => startDock(undefined, dock) });
+    }
+    if (which === 'demo' && !process.env['PETRICHOR_SUPPLIER']) {
+      const supplier = await freePort();
+      settings['PETRICHOR_SUPPLIER'] = `http://127.0.0.1:${supplier}`;
+      settings['PETRICHOR_ORDER_SECONDS'] = '5';
+      await supervisor.keep({ what: 'The simulated supplier', start: () => startSupplier(undefined, supplier) });
+    }
+    if (args.includes('--lan')) {
       const ports = { tls: portFrom('PETRICHOR_TLS_PORT', 4743), door: portFrom('PETRICHOR_DOOR_PORT', 4780) };
       await needPort(ports.tls, 'PETRICHOR_TLS_PORT');
       lan = await openLan(join(STATE, 'lan'), ports);
+      Object.assign(settings, lan.environment);
     }
-    server = await startServer(databaseUrl, port, {
-      ...lan?.environment,
-      ...(dock ? { PETRICHOR_DOCK: dock.url } : {}),
-      ...(supplier ? { PETRICHOR_SUPPLIER: supplier.url, PETRICHOR_ORDER_SECONDS: '5' } : {}),
-    });
+    const url = databaseUrl;
+    await supervisor.keep({ what: 'The server', start: async () => runningChild(await startServer(url, port, settings)) });
     announce(which, port);
-    await ended(server);
-    if (!isEnding()) throw new Fault('The server ended by itself. What was acknowledged is in the database; start it again.');
+    await over;
+  } finally {
     await stop();
-  } catch (error) {
-    await stop();
-    throw error;
   }
+}
+
+/** Starts in one way the first time, and in another again. */
+function firstThen<T>(first: () => Promise<T>, again: () => Promise<T>): () => Promise<T> {
+  let begun = false;
+  return () => {
+    if (begun) return again();
+    begun = true;
+    return first();
+  };
 }
 
 function portFrom(setting: string, usual: number): number {
@@ -132,12 +159,6 @@ function secretIn(name: 'session-secret' | 'seal-key'): string {
   if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });
   return readFileSync(file, 'utf8');
 }
-
-const ended = (child: ChildProcess, then: () => void = () => undefined): Promise<void> =>
-  new Promise((done) => {
-    child.once('exit', () => done());
-    then();
-  });
 
 function announce(which: 'demo' | 'start', port: number): void {
   console.log(`\nPetrichor is at http://127.0.0.1:${port}`);
