@@ -1,6 +1,7 @@
 export * from './diagnosis.js';
 export * from './dock.js';
 export * from './guides.js';
+export * from './health.js';
 export * from './jobs.js';
 export * from './knowledge.js';
 export * from './ledger.js';

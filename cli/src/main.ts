@@ -6,6 +6,8 @@ const HELP = `./petrichor COMMAND
   start            the same with an empty workshop that asks for its first account
     --lan          either of them also on the shop's network: HTTPS for tablets, and a page that brings them in
   account list     who may sign in; account reset NAME: a new password for somebody, made here (--demo: of the demo)
+  backup [FOLDER]  everything of the shop into a folder; verify FOLDER: restores it on trial and compares it all;
+                   restore FOLDER [--until "2026-11-27 14:05"] brings it back; backup --seal-key FILE: the sealed notes' key
   test             everything that is checked: lint, types, unit tests, browser journeys
   bench [ledger]   speed and size figures, one JSON line each; of the Ledger with a million jobs alone
   formats          write the JSON Schemas of docs/formats anew
@@ -20,6 +22,9 @@ const COMMANDS: Record<string, (args: string[]) => Promise<void>> = {
   demo: async (args) => (await import('./commands/serve.js')).serve('demo', args),
   start: async (args) => (await import('./commands/serve.js')).serve('start', args),
   account: async (args) => (await import('./commands/account.js')).account(args),
+  backup: async (args) => (await import('./commands/backup.js')).backup(args),
+  restore: async (args) => (await import('./commands/backup.js')).restore(args),
+  verify: async (args) => (await import('./commands/backup.js')).verify(args),
   test: async (args) => (await import('./commands/test.js')).test(args),
   bench: async (args) => (await import('./commands/bench.js')).bench(args),
   screenshots: async () => (await import('./commands/screenshots.js')).screenshots(),

@@ -1,9 +1,10 @@
 /** What the petrichor command and the tests use; the server itself starts in main.ts. */
 export { makeApp, type AppParts } from './app.js';
-export { migrate, serverUrl } from './migrate.js';
+export { makeRoles, migrate, schemaVersion, serverUrl } from './migrate.js';
 export { addAccount, makeFirstAccount } from './services/accounts.js';
 export { Feed } from './services/feed.js';
 export { JobService, type Acting } from './services/jobs.js';
+export { checkRecord, countRecord, type RecordCheck } from './services/record-check.js';
 export { openDatabase, type Database } from './store/database.js';
 export { putDrives, putModel, putParts } from './store/knowledge.js';
 export { accountBySignInName, anyAccount, listAllAccounts } from './store/accounts.js';

@@ -9,6 +9,7 @@ const Postgrator = (PostgratorModule as unknown as { default?: typeof Postgrator
 
 const MIGRATIONS = fileURLToPath(new URL('../migrations/*', import.meta.url));
 const ROLES = fileURLToPath(new URL('../roles.sql', import.meta.url));
+const GRANTS = fileURLToPath(new URL('../grants.sql', import.meta.url));
 /** Any fixed number: it keeps two servers from migrating one database at once. */
 const MIGRATION_LOCK = 470_001;
 const DOOR = 'petrichor_door';
@@ -29,7 +30,33 @@ export async function migrate(databaseUrl: string): Promise<string[]> {
     });
     const applied = await postgrator.migrate();
     await again(() => client.query(readFileSync(ROLES, 'utf8')));
+    await again(() => client.query(readFileSync(GRANTS, 'utf8')));
     return applied.map((one) => one.name);
+  } finally {
+    await client.end();
+  }
+}
+
+/** Makes sure of the roles alone: for a server that a dump is about to be brought into. */
+export async function makeRoles(databaseUrl: string): Promise<void> {
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  try {
+    await again(() => client.query(readFileSync(ROLES, 'utf8')));
+  } finally {
+    await client.end();
+  }
+}
+
+/** Which shape the database has: the number of its last migration; 0: none yet. */
+export async function schemaVersion(databaseUrl: string): Promise<number> {
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  try {
+    const { rows } = await client.query<{ there: string | null }>("select to_regclass('public.schema_version')::text as there");
+    if (rows[0]!.there === null) return 0;
+    const found = await client.query<{ version: string | null }>('select max(version)::text as version from schema_version');
+    return Number(found.rows[0]!.version ?? 0);
   } finally {
     await client.end();
   }

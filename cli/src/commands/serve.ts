@@ -5,6 +5,9 @@ import { join } from 'node:path';
 import { DEMO_ACCOUNTS } from '@petrichor/demo';
 import { migrate, serverUrl } from '@petrichor/server';
 import { Fault, say } from '../fault.js';
+import { keysFrom } from '../backup/locks.js';
+import { noNightly, startNightly } from '../backup/nightly.js';
+import { BACKUP_STATE, nightlySettings } from '../backup/settings.js';
 import { SERVER_MAIN, STATE, WEB_BUILD } from '../paths.js';
 import { endRunning } from '../run.js';
 import { ensureBuilt } from '../setup/build.js';
@@ -22,6 +25,9 @@ import { startCluster, type Cluster } from '../setup/postgres.js';
 export async function serve(which: 'demo' | 'start', args: readonly string[]): Promise<void> {
   const port = portFrom('PETRICHOR_PORT', 4700);
   await needPort(port);
+  const nightly = nightlySettings(process.env);
+  // What is set wrongly is told at once, not at night.
+  keysFrom(process.env);
   const supervisor = new Supervisor(say);
   let cluster: Cluster | null = null;
   let lan: Lan | null = null;
@@ -81,6 +87,10 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
       Object.assign(settings, lan.environment);
     }
     const url = databaseUrl;
+    if (nightly)
+      await supervisor.keep({ what: 'The nightly backup', start: () => Promise.resolve(startNightly(nightly, cluster !== null)) });
+    else if (cluster) noNightly();
+    settings['PETRICHOR_BACKUP_STATE'] = BACKUP_STATE;
     await supervisor.keep({ what: 'The server', start: async () => runningChild(await startServer(url, port, settings)) });
     announce(which, port);
     await over;
