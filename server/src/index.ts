@@ -1,6 +1,6 @@
 /** What the petrichor command and the tests use; the server itself starts in main.ts. */
 export { makeApp, type AppParts } from './app.js';
-export { makeRoles, migrate, schemaVersion, serverUrl } from './migrate.js';
+export { makeRoles, migrate, NewerDatabase, pendingMigrations, schemaVersion, serverUrl } from './migrate.js';
 export { addAccount, makeFirstAccount } from './services/accounts.js';
 export { Feed } from './services/feed.js';
 export { JobService, type Acting } from './services/jobs.js';

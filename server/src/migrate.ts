@@ -1,5 +1,5 @@
 import { createHmac } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import PostgratorModule from 'postgrator';
@@ -7,7 +7,8 @@ import PostgratorModule from 'postgrator';
 // The package is CommonJS with an interop default; both shapes occur, by loader.
 const Postgrator = (PostgratorModule as unknown as { default?: typeof PostgratorModule }).default ?? PostgratorModule;
 
-const MIGRATIONS = fileURLToPath(new URL('../migrations/*', import.meta.url));
+const FOLDER = fileURLToPath(new URL('../migrations/', import.meta.url));
+const MIGRATIONS = `${FOLDER}*`;
 const ROLES = fileURLToPath(new URL('../roles.sql', import.meta.url));
 const GRANTS = fileURLToPath(new URL('../grants.sql', import.meta.url));
 /** Any fixed number: it keeps two servers from migrating one database at once. */
@@ -16,8 +17,30 @@ const DOOR = 'petrichor_door';
 /** Roles belong to the whole cluster: two databases of it may be made ready at once. */
 const TRIES = 8;
 
-/** Brings the database up to date, and makes sure of roles, policies and grants. Returns the names of what was applied. */
-export async function migrate(databaseUrl: string): Promise<string[]> {
+/** A database that a newer Petrichor has brought up to date: nothing of it may be touched by this one. */
+export class NewerDatabase extends Error {}
+
+/** What would bring a database of this shape up to date, in order: number and words. */
+export const pendingMigrations = (shape: number): { readonly number: number; readonly words: string }[] =>
+  readdirSync(FOLDER)
+    .sort()
+    .map((file) => /^(\d+)\.do\.(.+)\.sql$/.exec(file)!)
+    .map(([, number, words]) => ({ number: Number(number), words: words!.replaceAll('-', ' ') }))
+    .filter(({ number }) => number > shape);
+
+/**
+ * Brings the database up to date, and makes sure of roles, policies and grants. Returns the names of what was applied.
+ *
+ * @param to the shape to stop at; only tests do
+ * @throws NewerDatabase where a newer Petrichor was here
+ */
+export async function migrate(databaseUrl: string, to?: number): Promise<string[]> {
+  const newest = pendingMigrations(0).at(-1)!.number;
+  const shape = await schemaVersion(databaseUrl);
+  if (shape > newest)
+    throw new NewerDatabase(
+      `A newer Petrichor has brought this database up to date (it has shape ${shape}; this one knows ${newest}). Start the newer one again, or restore a backup from before: ./petrichor restore. Nothing was changed.`,
+    );
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
   try {
@@ -28,7 +51,8 @@ export async function migrate(databaseUrl: string): Promise<string[]> {
       schemaTable: 'schema_version',
       execQuery: (query) => client.query(query),
     });
-    const applied = await postgrator.migrate();
+    const applied = await postgrator.migrate(to === undefined ? undefined : String(to));
+    if (to !== undefined) return applied.map((one) => one.name);
     await again(() => client.query(readFileSync(ROLES, 'utf8')));
     await again(() => client.query(readFileSync(GRANTS, 'utf8')));
     return applied.map((one) => one.name);

@@ -18,7 +18,8 @@ import { join } from 'node:path';
 import { loadDemo } from '../setup/demo.js';
 import { logFolder, wantLog } from '../setup/pg-log.js';
 import { startCluster, type Cluster } from '../setup/postgres.js';
-import { checkRecord, JobService, migrate, openDatabase, serverUrl } from '@petrichor/server';
+import { checkRecord, JobService, migrate, openDatabase, pendingMigrations, schemaVersion, serverUrl } from '@petrichor/server';
+import { bringUpToDate, mustBeUpToDate } from '../setup/up-to-date.js';
 import pg from 'pg';
 import { BackupFolder, type Manifest } from './folder.js';
 import type { Keys } from './locks.js';
@@ -32,6 +33,7 @@ const LONG_MS = 180_000;
 const KEYS: Keys = { passphrase: 'four words nobody says', recipient: null, identityFile: null };
 const OPEN: Keys = { passphrase: null, recipient: null, identityFile: null };
 const now = () => new Date();
+const NEWEST = pendingMigrations(0).at(-1)!.number;
 const SEAL = 'ab'.repeat(32);
 
 let root: string;
@@ -130,7 +132,7 @@ afterAll(async () => {
 
 describe('a backup', () => {
   it('is locked, names what it holds, and holds neither the key of sealed notes nor anything in the clear', () => {
-    expect(manifest).toMatchObject({ kind: 'cluster', schema: { petrichor: 8 }, photos: 1, sealKey: sealPrint(SEAL) });
+    expect(manifest).toMatchObject({ kind: 'cluster', schema: { petrichor: NEWEST }, photos: 1, sealKey: sealPrint(SEAL) });
     expect(manifest.counts['petrichor']).toMatchObject({ events: atBackup, photos: 1, accounts: 3 });
     const all = readdirSync(folder.path, { recursive: true, withFileTypes: true }).filter((one) => one.isFile());
     const closed = all.filter(({ name }) => name.endsWith('.age'));
@@ -285,3 +287,52 @@ it(
   },
   LONG_MS,
 );
+
+describe('a database of an older Petrichor', () => {
+  const shapeNow = async (address: string) => schemaVersion(address);
+  const older = async (name: string): Promise<string> => {
+    const address = await cluster.database(name);
+    await migrate(address, 5);
+    return address;
+  };
+  const given = process.env['PETRICHOR_BACKUP'];
+  afterEach(() => {
+    if (given === undefined) delete process.env['PETRICHOR_BACKUP'];
+    else process.env['PETRICHOR_BACKUP'] = given;
+  });
+
+  it(
+    'is backed up before its shape is changed, and that backup comes back',
+    async () => {
+      const address = await older('older');
+      process.env['PETRICHOR_BACKUP'] = join(root, 'before');
+      await bringUpToDate(address, { ...source(), databases: { older: address } });
+      expect(await shapeNow(address)).toBe(NEWEST);
+      const before = await BackupFolder.open(join(root, 'before'), OPEN, false);
+      const [made] = before.manifests();
+      expect(made).toMatchObject({ kind: 'cluster', schema: { older: 5 } });
+      await cluster.drop('older');
+      expect((await verifyBackup(before, made!, join(root, 'scratch'), null, now)).faults).toEqual([]);
+      await expect(mustBeUpToDate(address.replace('/older', '/postgres'))).rejects.toThrow('nobody here yet');
+    },
+    LONG_MS,
+  );
+
+  it(
+    'stays as it is when the backup cannot be made, and when a newer one was here',
+    async () => {
+      const address = await older('older2');
+      process.env['PETRICHOR_BACKUP'] = join(root, 'postgres');
+      await expect(bringUpToDate(address, { ...source(), databases: { older2: address } })).rejects.toThrow('so nothing was changed');
+      expect(await shapeNow(address)).toBe(5);
+      await expect(mustBeUpToDate(address)).rejects.toThrow('of an older Petrichor');
+      await bringUpToDate(address, { ...source(), databases: { older2: address } }, false);
+      expect(await shapeNow(address)).toBe(NEWEST);
+      await ask(address, "insert into schema_version (version, name, run_at) values (99, 'later', now())");
+      await expect(bringUpToDate(address, source())).rejects.toThrow('A newer Petrichor');
+      await expect(mustBeUpToDate(address)).rejects.toThrow('A newer Petrichor');
+      await cluster.drop('older2');
+    },
+    LONG_MS,
+  );
+});

@@ -23,6 +23,8 @@ export interface Source {
   readonly photos: string;
   /** 64 hexadecimal digits, null: there is none. */
   readonly sealKey: string | null;
+  /** False: the databases have an older shape, and are not counted. */
+  readonly counted?: boolean;
 }
 
 /** Makes a backup; it counts from the moment its manifest lies there. */
@@ -33,6 +35,7 @@ export async function makeBackup(source: Source, folder: BackupFolder, now: () =
   const schema: Manifest['schema'] = {};
   for (const [database, url] of Object.entries(source.databases)) {
     schema[database] = await schemaVersion(url);
+    if (source.counted === false) continue;
     const opened = openDatabase(await serverUrl(url));
     counts[database] = await countRecord(opened).finally(() => opened.end());
   }

@@ -55,7 +55,7 @@ export async function verifyBackup(
       cluster = await startCluster(scratch);
       await restoreDump(folder, manifest, await cluster.database(DUMPED));
     }
-    for (const [name, counts] of Object.entries(manifest.counts)) {
+    for (const [name, had] of Object.entries(manifest.schema)) {
       const here = manifest.kind === 'dump' ? DUMPED : name;
       if (!(await cluster.names()).includes(here)) {
         faults.push(`The database ${here} is missing.`);
@@ -63,14 +63,14 @@ export async function verifyBackup(
       }
       const url = await cluster.database(here);
       const shape = await schemaVersion(url);
-      if (shape < manifest.schema[name]!) faults.push(`The database ${here} has shape ${shape}; it had ${manifest.schema[name]}.`);
+      if (shape < had) faults.push(`The database ${here} has shape ${shape}; it had ${had}.`);
       await migrate(url);
       const database = openDatabase(await serverUrl(url));
       const check = await checkRecord(database, (hash) => readKeptPhoto(folder, hash)).finally(() => database.end());
       found[name] = check;
       faults.push(...check.faults.slice(0, MOST_TOLD));
       if (check.faultCount > MOST_TOLD) faults.push(`And ${check.faultCount - MOST_TOLD} more.`);
-      for (const [what, count] of Object.entries(counts) as [keyof typeof counts, number][])
+      for (const [what, count] of Object.entries(manifest.counts[name] ?? {}) as [keyof typeof SAY, number][])
         if (check[what] < count)
           faults.push(`There are ${check[what]} ${SAY[what]} in ${here}; when the backup was made there were ${count}.`);
     }

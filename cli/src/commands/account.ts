@@ -2,7 +2,6 @@ import {
   accountBySignInName,
   changePerson,
   listAllAccounts,
-  migrate,
   openDatabase,
   resetPassword,
   serverUrl,
@@ -13,6 +12,7 @@ import { join } from 'node:path';
 import { Fault } from '../fault.js';
 import { STATE } from '../paths.js';
 import { startCluster } from '../setup/postgres.js';
+import { mustBeUpToDate } from '../setup/up-to-date.js';
 
 const USE = 'Use: ./petrichor account list [--demo], or ./petrichor account reset SIGN-IN-NAME [--demo].';
 
@@ -25,7 +25,7 @@ export async function account(args: readonly string[], log = console.log): Promi
   const cluster = given ? null : await startCluster(join(STATE, 'postgres'));
   try {
     const url = given ?? (await cluster!.database(demo ? 'petrichor_demo' : 'petrichor'));
-    await migrate(url);
+    await mustBeUpToDate(url);
     const database = openDatabase(await serverUrl(url));
     try {
       await (what === 'list' ? list(database, log) : reset(database, name!, log));

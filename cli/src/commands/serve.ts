@@ -3,11 +3,12 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DEMO_ACCOUNTS } from '@petrichor/demo';
-import { migrate, serverUrl } from '@petrichor/server';
+import { serverUrl } from '@petrichor/server';
 import { Fault, say } from '../fault.js';
 import { keysFrom } from '../backup/locks.js';
 import { noNightly, startNightly } from '../backup/nightly.js';
-import { BACKUP_STATE, nightlySettings } from '../backup/settings.js';
+import type { Source } from '../backup/make.js';
+import { BACKUP_STATE, nightlySettings, photoFolder, sealKey } from '../backup/settings.js';
 import { SERVER_MAIN, STATE, WEB_BUILD } from '../paths.js';
 import { endRunning } from '../run.js';
 import { ensureBuilt } from '../setup/build.js';
@@ -17,6 +18,7 @@ import { startDock, startSupplier } from '../setup/stand-ins.js';
 import { runningChild, Supervisor } from '../setup/supervise.js';
 import { freePort, needPort } from '../setup/port.js';
 import { startCluster, type Cluster } from '../setup/postgres.js';
+import { bringUpToDate } from '../setup/up-to-date.js';
 
 /**
  * `demo` and `start`: the same server, over the demo workshop or over your own. What dies is started again, and said;
@@ -64,7 +66,13 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
         ),
       });
     }
-    await migrated(databaseUrl);
+    const source: Source = {
+      databases: { [name]: databaseUrl },
+      cluster: cluster && { adminUrl: cluster.adminUrl },
+      photos: photoFolder(),
+      sealKey: sealKey(),
+    };
+    await bringUpToDate(databaseUrl, source, !args.includes('--without-backup'));
     if (which === 'demo' && (await loadDemo(databaseUrl))) say('The demo workshop is loaded.');
     if (supervisor.isStopping) return;
     const settings: NodeJS.ProcessEnv = {};
@@ -115,17 +123,6 @@ function portFrom(setting: string, usual: number): number {
   if (!Number.isInteger(port) || port < 1 || port > 65_535)
     throw new Fault(`${setting} is '${text}'; it has to be a number from 1 to 65535.`);
   return port;
-}
-
-async function migrated(databaseUrl: string): Promise<void> {
-  try {
-    const applied = await migrate(databaseUrl);
-    if (applied.length > 0) say(`Database brought up to date: ${applied.join(', ')}.`);
-  } catch (error) {
-    throw new Fault(
-      `The database cannot be used: ${(error as Error).message || (error as { code?: string }).code}. Check DATABASE_URL and that its account may create tables and roles.`,
-    );
-  }
 }
 
 /**
