@@ -53,5 +53,10 @@ export const SettleCorrectionSchema = z.strictObject({
 });
 export type SettleCorrection = z.infer<typeof SettleCorrectionSchema>;
 
-export const PhotoReplySchema = z.strictObject({ hash: PhotoHashSchema, bytes: z.number().int() });
+export const PhotoReplySchema = z.strictObject({
+  hash: PhotoHashSchema,
+  bytes: z.number().int(),
+  /** A sentence: there is little room left for photos. */
+  warning: z.string().nullable(),
+});
 export type PhotoReply = z.infer<typeof PhotoReplySchema>;

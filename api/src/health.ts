@@ -33,3 +33,51 @@ export function backupStanding(state: BackupState, now: Date): BackupStanding {
   if (!checked || new Date(checked.at) < new Date(made.at)) return 'unchecked';
   return checked.good ? 'good' : 'broken';
 }
+
+/** What everybody may know of the backup. */
+export const BackupReplySchema = z.strictObject({
+  standing: z.enum(['none', 'good', 'unchecked', 'old', 'failing', 'broken']),
+  madeAt: z.iso.datetime().nullable(),
+  checkedAt: z.iso.datetime().nullable(),
+});
+export type BackupReply = z.infer<typeof BackupReplySchema>;
+
+/** `watch`: it works, and somebody has to look at it soon. */
+export const StandingSchema = z.enum(['good', 'watch', 'bad']);
+export type Standing = z.infer<typeof StandingSchema>;
+
+/** What waits on a screen, as it says itself. */
+export const UnsentSchema = z.strictObject({
+  waiting: z.number().int().min(0).max(1_000_000),
+  aside: z.number().int().min(0).max(1_000_000),
+  /** When the oldest of them was done. */
+  since: z.iso.datetime().nullable(),
+});
+export type Unsent = z.infer<typeof UnsentSchema>;
+
+/** Everything that Petrichor stands on, for leads. */
+export const HealthReplySchema = z.strictObject({
+  at: z.iso.datetime(),
+  /** Which build of the page this server gives out; null: none. */
+  build: z.string().nullable(),
+  runningSince: z.iso.datetime(),
+  database: z.strictObject({
+    standing: StandingSchema,
+    answerMs: z.number().nullable(),
+    bytes: z.number().nullable(),
+    shape: z.number().nullable(),
+  }),
+  /** Whether news of one screen reach the others at once. */
+  feed: z.strictObject({ standing: StandingSchema, listening: z.boolean(), screens: z.number().int() }),
+  disk: z.strictObject({ standing: StandingSchema, freeBytes: z.number().nullable(), totalBytes: z.number().nullable() }),
+  photos: z.strictObject({ standing: StandingSchema, kept: z.boolean(), bytes: z.number().nullable(), quotaBytes: z.number().nullable() }),
+  sealedNotes: z.strictObject({ standing: StandingSchema }),
+  backup: z.strictObject({ standing: StandingSchema, is: BackupReplySchema.shape.standing, state: BackupStateSchema }),
+  /** Screens on which something waits, the oldest first. */
+  unsent: z.array(z.strictObject({ name: z.string(), device: z.string(), toldAt: z.iso.datetime(), ...UnsentSchema.shape })),
+});
+export type HealthReply = z.infer<typeof HealthReplySchema>;
+
+/** For a probe without a session: whether requests can be answered, and nothing about what is in it. */
+export const ProbeReplySchema = z.strictObject({ ok: z.boolean(), database: z.boolean(), feed: z.boolean() });
+export type ProbeReply = z.infer<typeof ProbeReplySchema>;

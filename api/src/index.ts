@@ -1,3 +1,4 @@
+export * from './audit.js';
 export * from './diagnosis.js';
 export * from './dock.js';
 export * from './guides.js';

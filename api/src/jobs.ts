@@ -45,3 +45,10 @@ export type StreamHello = z.infer<typeof StreamHelloSchema>;
 /** What the event stream sends (server-sent events named `job`): news of one job to every open screen. */
 export const JobNewsSchema = z.strictObject({ jobId: z.string(), events: z.array(RecordedEventSchema), summary: JobSummarySchema });
 export type JobNews = z.infer<typeof JobNewsSchema>;
+
+/** Commands that a screen knows were taken. */
+export const MissingCommandsSchema = z.strictObject({ commandIds: z.array(z.uuid()).max(500) });
+export type MissingCommands = z.infer<typeof MissingCommandsSchema>;
+/** Which of them this database does not have: it was set back to an earlier state. */
+export const MissingCommandsReplySchema = z.strictObject({ missing: z.array(z.uuid()) });
+export type MissingCommandsReply = z.infer<typeof MissingCommandsReplySchema>;

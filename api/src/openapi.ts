@@ -1,8 +1,10 @@
 import { DiagnosisKnowledgeSchema, JobDocumentSchema, MachineModelSchema, PolicySchema, PricingSchema } from '@petrichor/core';
 import * as z from 'zod';
+import * as audit from './audit.js';
 import * as diagnosis from './diagnosis.js';
 import * as dock from './dock.js';
 import * as guides from './guides.js';
+import * as health from './health.js';
 import * as jobs from './jobs.js';
 import * as knowledge from './knowledge.js';
 import * as ledger from './ledger.js';
@@ -108,6 +110,14 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'Give a command to a job',
     body: jobs.GiveCommandSchema,
     reply: jobs.CommandReplySchema,
+    status: 200,
+  },
+  {
+    method: 'post',
+    path: '/api/commands/missing',
+    summary: 'Which of these commands the record does not have, after it was restored',
+    body: jobs.MissingCommandsSchema,
+    reply: jobs.MissingCommandsReplySchema,
     status: 200,
   },
   {
@@ -324,6 +334,35 @@ export const OPERATIONS: readonly Operation[] = [
     summary: 'Put a drive into a simulated bay, or pull it out',
     body: dock.PutInSchema,
     reply: dock.DockReplySchema,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/health',
+    summary: 'Whether requests can be answered, for a probe',
+    reply: health.ProbeReplySchema,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/health/whole',
+    summary: 'Everything that Petrichor stands on (lead)',
+    reply: health.HealthReplySchema,
+    status: 200,
+  },
+  {
+    method: 'get',
+    path: '/api/backup',
+    summary: 'When the last backup was made and checked',
+    reply: health.BackupReplySchema,
+    status: 200,
+  },
+  { method: 'post', path: '/api/unsent', summary: 'What waits on this screen', body: health.UnsentSchema, status: 204 },
+  {
+    method: 'get',
+    path: '/api/audit',
+    summary: 'Who came in, was refused, took something out (lead)',
+    reply: audit.AuditReplySchema,
     status: 200,
   },
 ];

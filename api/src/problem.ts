@@ -8,6 +8,8 @@ export const ProblemSchema = z.object({
   /** What is wrong and what to do. */
   detail: z.string(),
   code: z.string(),
+  /** As the server's log names the request. */
+  requestId: z.string().optional(),
   /** Which fields are wrong, by path, each with its own sentence. */
   fields: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
 });

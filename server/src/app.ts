@@ -3,15 +3,18 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
+import { auditing } from './http/auditing.js';
 import { bodies } from './http/bodies.js';
 import { ownHostsOnly } from './http/hosts.js';
 import { problemHandler } from './http/problems.js';
+import { requestId } from './http/request-id.js';
 import { Refused } from './refused.js';
 import { ownOriginOnly, securityHeaders } from './http/security.js';
 import { sessions } from './http/session.js';
 import { diagnosisRoutes } from './routes/diagnosis.js';
 import { dockRoutes } from './routes/dock.js';
 import { guideRoutes } from './routes/guides.js';
+import { healthRoutes, probeRoutes } from './routes/health.js';
 import { jobRoutes } from './routes/jobs.js';
 import { knowledgeRoutes } from './routes/knowledge.js';
 import { peopleRoutes } from './routes/people.js';
@@ -20,8 +23,10 @@ import { shelfRoutes } from './routes/shelf.js';
 import { sessionRoutes } from './routes/session.js';
 import { streamRoutes } from './routes/stream.js';
 import { readWeb, webRoutes } from './routes/web.js';
+import { Audit } from './services/audit.js';
 import { DockClient } from './services/dock.js';
 import type { Feed } from './services/feed.js';
+import { Health } from './services/health.js';
 import type { JobService } from './services/jobs.js';
 import { PhotoStore } from './services/photos.js';
 import { SealedNotes } from './services/sealed.js';
@@ -48,6 +53,9 @@ export interface AppParts {
   readonly dockUrl: string | null;
   /** Folder of the photos; null: none are kept. */
   readonly photoFolder: string | null;
+  readonly photoQuotaBytes: number;
+  /** File in which whoever makes backups says how they stand; null: nobody does. */
+  readonly backupState: string | null;
   readonly now: () => Date;
 }
 
@@ -66,29 +74,53 @@ export function makeApp({
   webFolder,
   dockUrl,
   photoFolder,
+  photoQuotaBytes,
+  backupState,
   now,
 }: AppParts): Express {
   const web = webFolder === null ? null : readWeb(webFolder);
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', typeof trustProxy === 'number' ? trustProxy : [...trustProxy]);
-  app.use(pinoHttp({ logger: log, quietReqLogger: true, autoLogging: { ignore: (request) => request.url === '/api/health' } }));
+  app.use(
+    pinoHttp({
+      logger: log,
+      quietReqLogger: true,
+      genReqId: requestId,
+      autoLogging: { ignore: (request) => request.url === '/health' || request.url === '/api/health' },
+      customLogLevel: (_request, response, error) =>
+        error || response.statusCode >= 500 ? 'error' : response.statusCode >= 400 ? 'info' : 'debug',
+      // Neither cookies nor what was looked for: addresses of requests name customers.
+      serializers: {
+        req: ({ id, method, url }: { id: string; method: string; url: string }) => ({ id, method, path: url.split('?')[0] }),
+        res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
+      },
+    }),
+  );
   app.use(securityHeaders(), ownHostsOnly(hosts));
-  app.get('/api/health', async (_request, response) => {
-    await database.pool.query('select 1');
-    response.json({ ok: true });
+  const photos = new PhotoStore(database, photoFolder, photoQuotaBytes);
+  const health = new Health({
+    database,
+    feed,
+    photos,
+    photoFolder,
+    hasSealKey: sealKey !== null,
+    backupState,
+    build: web?.build ?? null,
+    now,
   });
+  const audit = new Audit(database);
+  app.use(probeRoutes(health));
   app.use('/api', (_request, response, next) => {
     response.set('Cache-Control', 'no-store');
     next();
   });
-  app.use('/api', ownOriginOnly, sessions(database, sessionSecret));
+  app.use('/api', ownOriginOnly, sessions(database, sessionSecret), auditing(database, audit, now));
   // Before compression, which would hold events back.
   app.use('/api', streamRoutes(database, feed, web?.build ?? null));
   app.use(compression());
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()));
   app.use('/api', bodies(database));
-  const photos = new PhotoStore(database, photoFolder);
   app.use(
     '/api',
     sessionRoutes(database, signInTries, now),
@@ -100,6 +132,7 @@ export function makeApp({
     shelfRoutes(database, now),
     diagnosisRoutes(database, now),
     dockRoutes(database, new DockClient(dockUrl)),
+    healthRoutes(database, health, audit),
   );
   app.use('/api', (_request, _response, next) =>
     next(new Refused(404, 'no-route', 'The server has nothing at this address. See /api/openapi.json for what it has.')),

@@ -24,6 +24,10 @@ const ConfigSchema = z
     PETRICHOR_SIGN_IN_TRIES: z.coerce.number().int().min(1).default(10),
     PETRICHOR_WEB: z.string().optional(),
     PETRICHOR_PHOTOS: z.string().optional(),
+    /** How much photos of one workshop may take. */
+    PETRICHOR_PHOTO_QUOTA_GB: z.coerce.number().min(0.01).max(1_000_000).default(50),
+    /** File in which the starter says how backups stand. */
+    PETRICHOR_BACKUP_STATE: z.string().optional(),
     PETRICHOR_DOCK: z.url('PETRICHOR_DOCK has to be the address of the dock’s agent, like http://127.0.0.1:4711.').optional(),
     PETRICHOR_SUPPLIER: z.url('PETRICHOR_SUPPLIER has to be the address of the suppliers’ server, like http://127.0.0.1:4712.').optional(),
     PETRICHOR_ORDER_SECONDS: z.coerce.number().min(1).max(86_400).default(300),

@@ -37,6 +37,8 @@ async function main(): Promise<void> {
     webFolder: config.PETRICHOR_WEB ?? null,
     dockUrl: config.PETRICHOR_DOCK ?? null,
     photoFolder: config.PETRICHOR_PHOTOS ?? null,
+    photoQuotaBytes: config.PETRICHOR_PHOTO_QUOTA_GB * 1e9,
+    backupState: config.PETRICHOR_BACKUP_STATE ?? null,
     now,
   });
   const server = createServer(app);

@@ -2,6 +2,7 @@ import { PROBLEM_TYPE, type Problem } from '@petrichor/api';
 import type { ErrorRequestHandler, Response } from 'express';
 import * as z from 'zod';
 import { findUnkeepable, sayUnkeepable } from '@petrichor/core';
+import { idOf } from './request-id.js';
 import { Refused } from '../refused.js';
 import { isDatabaseAway, isDataRefused } from '../store/database.js';
 
@@ -15,6 +16,7 @@ const TITLES: Record<number, string> = {
   421: 'Not this server',
   429: 'Too many tries',
   503: 'Not ready',
+  507: 'Full',
 };
 
 export function sendProblem(response: Response, status: number, code: string, detail: string, fields: Problem['fields'] = []): void {
@@ -24,8 +26,11 @@ export function sendProblem(response: Response, status: number, code: string, de
     status,
     detail,
     code,
+    ...(idOf(response.req) === '' ? {} : { requestId: idOf(response.req) }),
     ...(fields.length > 0 ? { fields } : {}),
   };
+  // For whoever writes refusals down.
+  response.locals['problemCode'] = code;
   response.status(status).type(PROBLEM_TYPE).send(JSON.stringify(problem));
 }
 
@@ -64,17 +69,18 @@ export const problemHandler: ErrorRequestHandler = (error: unknown, request, res
       'Something in that cannot be kept: a character that is none, or a number that is too large. Type it anew and try again.',
     );
   request.log.error({ err: error }, 'request failed');
+  const inLog = ` In the server’s log it is ${idOf(request)}.`;
   if (isDatabaseAway(error))
     return sendProblem(
       response,
       503,
       'database-away',
-      'The database does not answer. What you did is kept on your screen; it is sent again by itself.',
+      'The database does not answer. What you did is kept on your screen; it is sent again by itself.' + inLog,
     );
   return sendProblem(
     response,
     500,
     'failed',
-    'The server failed at this. What you typed is still on your screen; try once more, and tell the lead if it happens again.',
+    'The server failed at this. What you typed is still on your screen; try once more, and tell the lead if it happens again.' + inLog,
   );
 };

@@ -1,4 +1,4 @@
-import { EventsQuerySchema, GiveCommandSchema, JobIdSchema, OpenJobSchema } from '@petrichor/api';
+import { EventsQuerySchema, GiveCommandSchema, JobIdSchema, MissingCommandsSchema, OpenJobSchema } from '@petrichor/api';
 import type { JobCommand } from '@petrichor/core';
 import { Router, type Request } from 'express';
 import { parsed } from '../http/problems.js';
@@ -29,6 +29,10 @@ export function jobRoutes(database: Database, jobs: JobService, now: () => Date)
   routes.post('/jobs', async (request, response) => {
     const by = await acting(request);
     response.status(201).json({ job: await jobs.open(by, parsed(OpenJobSchema, request.body)) });
+  });
+  routes.post('/commands/missing', async (request, response) => {
+    const { workshopId } = await requireAccount(database, request);
+    response.json({ missing: await jobs.missing(workshopId, parsed(MissingCommandsSchema, request.body).commandIds) });
   });
   routes.get('/jobs/:jobId', async (request, response) => {
     const { workshopId } = await requireAccount(database, request);

@@ -43,6 +43,16 @@ export class Feed {
     }
   }
 
+  /** Whether the database tells this server what the others commit. */
+  get isListening(): boolean {
+    return this.client !== null;
+  }
+
+  /** How many lines to screens of a workshop are open here. */
+  screens(workshopId: string): number {
+    return this.listeners.get(workshopId)?.size ?? 0;
+  }
+
   listen(workshopId: string, listener: Listener): () => void {
     const own = this.listeners.get(workshopId) ?? new Set();
     this.listeners.set(workshopId, own.add(listener));

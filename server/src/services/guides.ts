@@ -37,16 +37,18 @@ export async function saveGuide(database: Database, acting: Acting, { model, bas
     throw new Refused(409, 'no-way', `This guide cannot be walked yet, so it stays a draft. ${stopping.sentence}`);
   return database.inWorkshop(acting.workshopId, async (tx) => {
     const newest = await newestVersion(tx, model.id);
-    const other = new Refused(
-      409,
-      'newer',
-      newest > 0 && basedOn === 0
-        ? `A model with the id ‘${model.id}’ is here already. Give the new one another name.`
-        : `Somebody saved version ${newest} meanwhile. What differs stands beside the guide: bring both together, or keep yours on top.`,
-    );
-    if (newest !== basedOn) throw other;
+    const other = (there: number): Refused =>
+      new Refused(
+        409,
+        'newer',
+        there > 0 && basedOn === 0
+          ? `A model with the id ‘${model.id}’ is here already. Give the new one another name.`
+          : `Somebody saved version ${there} meanwhile. What differs stands beside the guide: bring both together, or keep yours on top.`,
+      );
+    if (newest !== basedOn) throw other(newest);
     const version = await nextVersion(tx, acting, model, newest + 1, why);
-    if (version === null) throw other;
+    // In the same moment: theirs is there now, and was not when this one looked.
+    if (version === null) throw other(await newestVersion(tx, model.id));
     return version;
   });
 }

@@ -24,6 +24,7 @@ import { Refused } from '../refused.js';
 import {
   append,
   benchRows,
+  commandsMissing,
   eventsAfter,
   givenBefore,
   lockJob,
@@ -122,6 +123,11 @@ export class JobService {
       if ((await seqOfJob(tx, jobId)) === null) throw NO_JOB;
       return eventsAfter(tx, jobId, after);
     });
+  }
+
+  /** Which of these commands nothing was written of: a screen asks it of what it knows was taken. */
+  missing(workshopId: string, commandIds: readonly string[]): Promise<string[]> {
+    return this.database.inWorkshop(workshopId, (tx) => commandsMissing(tx, commandIds));
   }
 
   bench(workshopId: string): Promise<JobSummary[]> {

@@ -1,10 +1,10 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import type { PhotoReply } from '@petrichor/api';
+import type { PhotoReply, Standing } from '@petrichor/api';
 import { Refused } from '../refused.js';
 import type { Database } from '../store/database.js';
-import { hasPhoto, insertPhoto } from '../store/photos.js';
+import { bytesOfPhotos, hasPhoto, insertPhoto } from '../store/photos.js';
 import type { Acting } from './jobs.js';
 
 /**
@@ -44,17 +44,57 @@ export function strippedJpeg(bytes: Buffer): Buffer | null {
   return null;
 }
 
+/**
+ * How many pixels a JPEG has, by its frame header (ITU-T T.81, B.2.2); 0: none was found. A small file may hold a picture
+ * that takes gigabytes to draw.
+ */
+export function pixelsOf(bytes: Buffer): number {
+  for (let at = 2; at + 9 < bytes.length && bytes[at] === 0xff; at += 2 + bytes.readUInt16BE(at + 2)) {
+    const marker = bytes[at + 1]!;
+    const isFrame = marker >= 0xc0 && marker <= 0xcf && marker !== 0xc4 && marker !== 0xc8 && marker !== 0xcc;
+    if (isFrame) return bytes.readUInt16BE(at + 5) * bytes.readUInt16BE(at + 7);
+  }
+  return 0;
+}
+
+/** More than any camera's at a bench; drawn, it takes some 200 MB. */
+const MOST_PIXELS = 50_000_000;
+/** From here on it is told. */
+const NEARLY_FULL = 0.9;
+
 /** Photos as files beside the database, named by their SHA-256: the same picture is kept once. */
 export class PhotoStore {
   constructor(
     private readonly database: Database,
     private readonly folder: string | null,
+    /** Of one workshop. */
+    private readonly quotaBytes = Number.POSITIVE_INFINITY,
   ) {}
+
+  /** How much of its quota a workshop has used. */
+  async room(workshopId: string): Promise<{ bytes: number; quotaBytes: number | null; standing: Standing }> {
+    const bytes = await this.database.inWorkshop(workshopId, bytesOfPhotos);
+    const standing = bytes >= this.quotaBytes ? 'bad' : bytes > this.quotaBytes * NEARLY_FULL ? 'watch' : 'good';
+    return { bytes, quotaBytes: Number.isFinite(this.quotaBytes) ? this.quotaBytes : null, standing };
+  }
 
   async keep({ workshopId, at, by }: Acting, bytes: Buffer): Promise<PhotoReply> {
     const photo = strippedJpeg(bytes);
     if (!photo) throw new Refused(400, 'no-jpeg', 'That is no JPEG picture. Take the photo again, or save it as JPEG.');
+    if (pixelsOf(photo) > MOST_PIXELS)
+      throw new Refused(
+        413,
+        'photo-too-large',
+        `That picture has more than ${MOST_PIXELS / 1e6} million pixels. Save it smaller, and try again.`,
+      );
     const hash = createHash('sha256').update(photo).digest('hex');
+    const { bytes: used } = await this.room(workshopId);
+    if (used + photo.length > this.quotaBytes && !(await this.database.inWorkshop(workshopId, (tx) => hasPhoto(tx, hash))))
+      throw new Refused(
+        507,
+        'photos-full',
+        `The workshop’s photos fill the ${sayGigabytes(this.quotaBytes)} they may take. The photo stays on this screen; ask the lead to make room (PETRICHOR_PHOTO_QUOTA_GB).`,
+      );
     const file = this.fileOf(hash);
     await mkdir(path.dirname(file), { recursive: true });
     // Written beside and moved: a file that is there is whole.
@@ -63,7 +103,14 @@ export class PhotoStore {
     await rename(beside, file);
     const row = { hash, bytes: photo.length, at: at.toISOString(), by: by.name };
     await this.database.inWorkshop(workshopId, (tx) => insertPhoto(tx, row));
-    return { hash, bytes: photo.length };
+    const isNearlyFull = used + photo.length > this.quotaBytes * NEARLY_FULL;
+    return {
+      hash,
+      bytes: photo.length,
+      warning: isNearlyFull
+        ? `Photos fill ${Math.round(((used + photo.length) / this.quotaBytes) * 100)} % of the room they may take. Tell the lead.`
+        : null,
+    };
   }
 
   async read(workshopId: string, hash: string): Promise<Buffer> {
@@ -80,3 +127,5 @@ export class PhotoStore {
     return path.join(this.folder, hash.slice(0, 2), `${hash}.jpg`);
   }
 }
+
+const sayGigabytes = (bytes: number): string => `${Math.round(bytes / 1e8) / 10} GB`;

@@ -80,6 +80,16 @@ export async function givenBefore(tx: WorkshopTx, commandId: string): Promise<Gi
   return rows[0]?.before ?? null;
 }
 
+/** Which of these ids no event has. */
+export async function commandsMissing(tx: WorkshopTx, commandIds: readonly string[]): Promise<string[]> {
+  const { rows } = await tx.query<{ id: string }>(
+    `select asked.id from unnest($1::uuid[]) as asked(id) where not exists (
+       select from job_event where workshop_id = current_workshop() and command_id = asked.id)`,
+    [commandIds],
+  );
+  return rows.map((row) => row.id);
+}
+
 /** The next free job number; numbers of rolled-back jobs are given again. */
 export async function takeJobNumber(tx: WorkshopTx): Promise<number> {
   const { rows } = await tx.query<{ number: number }>(

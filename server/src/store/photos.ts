@@ -14,3 +14,10 @@ export async function hasPhoto(tx: WorkshopTx, hash: string): Promise<boolean> {
   const { rowCount } = await tx.query('select 1 from photo where workshop_id = current_workshop() and hash = $1', [hash]);
   return rowCount === 1;
 }
+
+export async function bytesOfPhotos(tx: WorkshopTx): Promise<number> {
+  const { rows } = await tx.query<{ bytes: string }>(
+    'select coalesce(sum(bytes), 0)::text as bytes from photo where workshop_id = current_workshop()',
+  );
+  return Number(rows[0]!.bytes);
+}

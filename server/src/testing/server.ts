@@ -74,6 +74,8 @@ export class TestServer {
       webFolder: null,
       dockUrl,
       photoFolder: path.join(tmpdir(), name),
+      photoQuotaBytes: 10_000_000,
+      backupState: path.join(tmpdir(), `${name}.backup`),
     };
     const app = makeApp({ ...parts, now });
     const server = createServer(app);

@@ -4,6 +4,7 @@ import { jobOfCode, sayMinutes, type JobSummary } from '@petrichor/core';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { JobLine } from '../drawing/job-line';
+import { BackupLine } from '../health/backup-line';
 import { Clock } from '../shell/clock';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys, type Bindings } from '../shell/keys';
@@ -21,7 +22,7 @@ import { keptDrive } from './kept-drive';
 /** What to put hands on next, and every job with where it is on its way. */
 @Component({
   selector: 'p-bench',
-  imports: [RouterLink, JobLine, ConnectionLine, KeyBox, StateMark, Wordmark],
+  imports: [RouterLink, BackupLine, JobLine, ConnectionLine, KeyBox, StateMark, Wordmark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench.html',
   styleUrl: './bench.css',
@@ -36,6 +37,7 @@ export class BenchScreen {
   protected readonly night = inject(Night);
   protected readonly workshop = this.store.selectSignal(selectWorkshopName);
   protected readonly account = this.store.selectSignal(selectAccount);
+  protected readonly lead = computed(() => this.account()?.roles.includes('lead') ?? false);
   protected readonly failed = computed(() => this.bench().failed);
   protected readonly loaded = computed(() => this.bench().at !== null);
   protected readonly stale = computed(() =>

@@ -26,7 +26,7 @@ import {
   type MachineModel,
   type Working,
 } from '@petrichor/core';
-import type { CustomersReply } from '@petrichor/api';
+import type { CustomersReply, OpenJob } from '@petrichor/api';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { AutoComplete, type AutoCompleteCompleteEvent } from 'primeng/autocomplete';
@@ -36,7 +36,9 @@ import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
 import { Api, faultOf } from '../state/api';
 import { JobsActions } from '../state/jobs/jobs.actions';
+import { SentLog } from '../state/jobs/sent-log';
 import { KnowledgeActions, selectKnowledgeState, selectModels } from '../state/knowledge/knowledge.reducer';
+import { selectAccount } from '../state/session/session.reducer';
 import { draft } from '../ui/draft';
 import { Choice } from '../ui/choice';
 import { KeyBox } from '../ui/key-box';
@@ -123,6 +125,8 @@ const optionOf = (model: MachineModel): ModelOption => ({ id: model.id, name: sa
 export class IntakeScreen {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
+  private readonly account = this.store.selectSignal(selectAccount);
+  private readonly sent = inject(SentLog);
   private readonly router = inject(Router);
   private readonly all = this.store.selectSignal(selectModels);
   /** A retired guide is for the jobs that were walked with it. */
@@ -335,8 +339,10 @@ export class IntakeScreen {
     this.busy.set(true);
     this.general.set('');
     this.faults.set({});
-    this.api.openJob({ commandId: commandId || newId(), intake: read.data }).subscribe({
+    const body = { commandId: commandId || newId(), intake: read.data };
+    this.api.openJob(body).subscribe({
       next: ({ job }) => {
+        this.keepSent(body, job.id);
         this.typed.set(blank());
         this.store.dispatch(JobsActions.loaded({ job }));
         void this.router.navigate(['/jobs', job.id]);
@@ -350,6 +356,21 @@ export class IntakeScreen {
         this.general.set(fault.sentence);
       },
     });
+  }
+
+  /** A server that is restored to before this lacks it: it can be sent again. */
+  private keepSent(body: OpenJob, jobId: string): void {
+    const by = this.account();
+    if (!by) return;
+    const sent = {
+      kind: 'take-in' as const,
+      commandId: body.commandId,
+      jobId,
+      at: new Date().toISOString(),
+      by: { id: by.id, name: by.name },
+      body,
+    };
+    void this.sent.add(sent).catch(() => undefined);
   }
 
   private show(faults: { path: string; message: string }[]): void {

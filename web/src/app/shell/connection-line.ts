@@ -7,6 +7,7 @@ import { Api, faultOf } from '../state/api';
 import { selectConnection } from '../state/connection/connection.reducer';
 import { selectJobs, selectPendingCount } from '../state/jobs/jobs.selectors';
 import type { SetAside } from '../state/jobs/outbox';
+import { Ahead } from '../state/jobs/ahead';
 import { Unsent } from '../state/jobs/unsent';
 import { newId } from '../ui/new-id';
 import { saveFile } from '../ui/save-file';
@@ -24,6 +25,15 @@ import { sayTime, sayWhen } from './promise';
         <p><p-state-mark mark="needs" [size]="16" /> {{ line }}</p>
       }
     </div>
+    @if (ahead.mine().length > 0) {
+      <div class="aside" role="group" aria-label="What the server does not have any more">
+        <p-state-mark mark="stop" [size]="16" />
+        <span role="alert">{{ setBack() }}</span>
+        <button class="tgt" type="button" [disabled]="ahead.sending()" (click)="ahead.sendAgain()">Send again</button>
+        <button class="tgt" type="button" (click)="saveAhead()">Save as a file</button>
+        <button class="tgt" type="button" [disabled]="ahead.sending()" (click)="ahead.leaveOut()">Leave out</button>
+      </div>
+    }
     @for (one of unsent.aside(); track one.commandId) {
       <div class="aside" role="group" [attr.aria-label]="'Set aside: ' + about(one)">
         <p-state-mark mark="stop" [size]="16" />
@@ -67,6 +77,7 @@ export class ConnectionLine {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
   protected readonly unsent = inject(Unsent);
+  protected readonly ahead = inject(Ahead);
   private readonly connection = this.store.selectSignal(selectConnection);
   private readonly pending = this.store.selectSignal(selectPendingCount);
   private readonly jobs = this.store.selectSignal(selectJobs);
@@ -76,7 +87,13 @@ export class ConnectionLine {
     const others = this.unsent
       .ofOthers()
       .map(({ name, count }) => (count === 1 ? `1 step of ${name} waits` : `${count} steps of ${name} wait`) + ' here until they sign in.');
-    return this.connection().lostSince === null ? others : [this.lost(), ...others];
+    const ahead = this.ahead
+      .ofOthers()
+      .map(
+        ({ name, count }) =>
+          `The server does not have ${count === 1 ? 'a step' : `${count} steps`} of ${name} any more: they send it again when they sign in here.`,
+      );
+    return [...(this.connection().lostSince === null ? [] : [this.lost()]), ...others, ...ahead];
   });
   private readonly lost = computed(() => {
     const { lostSince, keeps } = this.connection();
@@ -85,6 +102,16 @@ export class ConnectionLine {
     if (keeps) return `${since} Steps are kept here${count > 0 ? `, ${count} to send` : ''}.`;
     return `${since} This browser keeps nothing: do not close or reload this page${count > 0 ? ` before its ${count} steps are sent` : ''}.`;
   });
+
+  protected readonly setBack = computed(() => {
+    const mine = this.ahead.mine();
+    const what = mine.length === 1 ? 'A step that you did' : `${mine.length} steps that you did`;
+    return `The server was restored to an earlier time. ${what} here since ${sayWhen(mine[0]!.at)} ${mine.length === 1 ? 'is' : 'are'} not in it.`;
+  });
+
+  protected saveAhead(): void {
+    saveFile('not-restored.json', 'application/json', this.ahead.asFile());
+  }
 
   /** By the job's number and the time, since what it was is in no words that are short. */
   protected about(one: SetAside): string {

@@ -2,6 +2,8 @@ import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import type {
   AccountsReply,
+  AuditReply,
+  BackupReply,
   BenchReply,
   BringInJobReply,
   ChangePerson,
@@ -20,7 +22,9 @@ import type {
   FirstAccount,
   GiveCommand,
   JobReply,
+  HealthReply,
   KnowledgeReply,
+  MissingCommandsReply,
   ModelRecord,
   MoveStock,
   MoveStockReply,
@@ -38,6 +42,7 @@ import type {
   SessionReply,
   SessionsReply,
   SignIn,
+  Unsent,
   SimulatedDrives,
   StartRun,
 } from '@petrichor/api';
@@ -64,6 +69,12 @@ export class Api {
   sessionsOf = (id: string): Observable<SessionsReply> => this.http.get<SessionsReply>(`/api/accounts/${id}/sessions`);
   endSession = (id: string, sessionId: string): Observable<SessionsReply> =>
     this.http.delete<SessionsReply>(`/api/accounts/${id}/sessions/${sessionId}`);
+  backup = (): Observable<BackupReply> => this.http.get<BackupReply>('/api/backup');
+  wholeHealth = (): Observable<HealthReply> => this.http.get<HealthReply>('/api/health/whole');
+  /** @param before an id; null: from the newest */
+  audit = (before: number | null): Observable<AuditReply> =>
+    this.http.get<AuditReply>('/api/audit', { params: before === null ? {} : { before } });
+  tellUnsent = (unsent: Unsent): Observable<void> => this.http.post<void>('/api/unsent', unsent);
   bench = (): Observable<BenchReply> => this.http.get<BenchReply>('/api/bench');
   openJob = (body: OpenJob): Observable<JobReply> => this.http.post<JobReply>('/api/jobs', body);
   job = (jobId: string): Observable<JobReply> => this.http.get<JobReply>(`/api/jobs/${encodeURIComponent(jobId)}`);
@@ -71,6 +82,8 @@ export class Api {
     this.http.get<EventsReply>(`/api/jobs/${encodeURIComponent(jobId)}/events`, { params: { after } });
   give = (jobId: string, body: GiveCommand): Observable<CommandReply> =>
     this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/commands`, body);
+  missingCommands = (commandIds: string[]): Observable<MissingCommandsReply> =>
+    this.http.post<MissingCommandsReply>('/api/commands/missing', { commandIds });
   knowledge = (): Observable<KnowledgeReply> => this.http.get<KnowledgeReply>('/api/knowledge');
   diagnosis = (): Observable<DiagnosisReply> => this.http.get<DiagnosisReply>('/api/diagnosis');
   saveEdition = (body: SaveEdition): Observable<{ version: number }> => this.http.post<{ version: number }>('/api/diagnosis', body);

@@ -25,6 +25,8 @@ export const JobsActions = createActionGroup({
   events: {
     wanted: props<{ jobId: string }>(),
     loaded: props<{ job: JobState }>(),
+    /** The server was restored: it has this job as it was, or (null) not at all. */
+    setBack: props<{ jobId: string; job: JobState | null }>(),
     loadFailed: props<{ jobId: string; sentence: string }>(),
     /** Decided here and shown at once. */
     commandGiven: props<{ pending: PendingCommand }>(),

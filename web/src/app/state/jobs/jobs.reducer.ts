@@ -32,6 +32,18 @@ export const jobsReducer = createReducer<JobsState>(
       return show({ ...open, confirmed: job, failed: null, gap: false });
     }),
   ),
+  on(JobsActions.setBack, (state, { jobId, job }) =>
+    change(state, jobId, (open) =>
+      show({
+        ...open,
+        confirmed: job,
+        // What is pending may not fit on what is there now: it lies in the outbox, and comes back as what the server makes of it.
+        pending: [],
+        gap: false,
+        failed: job ? null : 'The server was restored to a time before this machine was taken in.',
+      }),
+    ),
+  ),
   on(JobsActions.loadFailed, (state, { jobId, sentence }) => change(state, jobId, (open) => ({ ...open, failed: sentence }))),
   on(JobsActions.commandGiven, (state, { pending }) =>
     change(state, pending.jobId, (open) => show({ ...open, pending: [...open.pending, pending] })),

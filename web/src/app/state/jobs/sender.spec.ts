@@ -2,7 +2,7 @@ import { jest } from '@jest/globals';
 import { HttpErrorResponse } from '@angular/common/http';
 import { TestBed } from '@angular/core/testing';
 import { provideStore, Store } from '@ngrx/store';
-import type { GiveCommand } from '@petrichor/api';
+import type { GiveCommand, Unsent as UnsentReport } from '@petrichor/api';
 import { NEVER, of, throwError, type Observable } from 'rxjs';
 import { Api } from '../api';
 import { connectionReducer, selectConnection } from '../connection/connection.reducer';
@@ -30,6 +30,7 @@ const nobodyThere = () => throwError(() => new HttpErrorResponse({ status: 0 }))
 
 describe('sending what the outbox keeps', () => {
   const sent: string[] = [];
+  const toldUnsent: UnsentReport[] = [];
   const kept = new Map<string, PendingCommand>();
   const aside = new Map<string, SetAside>();
   let health: () => Observable<unknown>;
@@ -51,6 +52,7 @@ describe('sending what the outbox keeps', () => {
 
   beforeEach(() => {
     sent.length = 0;
+    toldUnsent.length = 0;
     kept.clear();
     aside.clear();
     health = () => of({ ok: true });
@@ -73,7 +75,10 @@ describe('sending what the outbox keeps', () => {
     TestBed.configureTestingModule({
       providers: [
         provideStore({ session: sessionReducer, connection: connectionReducer, jobs: jobsReducer }),
-        { provide: Api, useValue: { give, health: () => health() } },
+        {
+          provide: Api,
+          useValue: { give, health: () => health(), tellUnsent: (one: UnsentReport) => (toldUnsent.push(one), of(undefined)) },
+        },
         { provide: Outbox, useValue: outbox },
       ],
     });
@@ -209,6 +214,17 @@ describe('sending what the outbox keeps', () => {
     } finally {
       jest.useRealTimers();
     }
+  });
+
+  it('tells the server what waits although it answers, and when it has gone', async () => {
+    answer = (id) => (id === 'bad' ? refusal(500, 'failed') : of({ events: [], seq: 1, repeated: false }));
+    await sender.take(command('bad'));
+    await settle();
+    expect(toldUnsent.at(-1)).toMatchObject({ waiting: 1, aside: 0, since: '2026-04-14T08:00:00.000Z' });
+    answer = () => of({ events: [], seq: 1, repeated: false });
+    sender.wake();
+    await settle();
+    expect(toldUnsent.at(-1)).toEqual({ waiting: 0, aside: 0, since: null });
   });
 
   it('says whose unsent work waits here', async () => {

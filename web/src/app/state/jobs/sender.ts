@@ -4,8 +4,10 @@ import { EmptyError, firstValueFrom, Subject, takeUntil, timeout, TimeoutError }
 import { Api, faultOf } from '../api';
 import { ConnectionActions } from '../connection/connection.reducer';
 import { selectAccount, SessionActions } from '../session/session.reducer';
+import { Ahead } from './ahead';
 import { JobsActions, type PendingCommand } from './jobs.actions';
 import { Outbox, type SetAside } from './outbox';
+import { SentLog } from './sent-log';
 import { Unsent } from './unsent';
 
 const FIRST_WAIT_MS = 500;
@@ -31,11 +33,15 @@ export class Sender {
   private readonly store = inject(Store);
   private readonly outbox = inject(Outbox);
   private readonly unsent = inject(Unsent);
+  private readonly sent = inject(SentLog);
+  private readonly ahead = inject(Ahead);
   private readonly account = this.store.selectSignal(selectAccount);
   private readonly strikes = new Map<string, number>();
   private readonly better = new Subject<void>();
   private queue: PendingCommand[] = [];
   private sending = false;
+  /** Nothing waits: nobody has to be told. */
+  private told = JSON.stringify({ waiting: 0, aside: 0, since: null });
   private sentAt = 0;
   private wait = FIRST_WAIT_MS;
   private timer: ReturnType<typeof setTimeout> | null = null;
@@ -79,7 +85,8 @@ export class Sender {
 
   private async drain(): Promise<void> {
     this.sending = true;
-    const stuck = new Set<string>();
+    // What a restored server lacks goes before what was done since.
+    const stuck = new Set<string>(this.ahead.holds());
     try {
       for (let next = this.mine(stuck); next; next = this.mine(stuck)) {
         const [outcome, sentence] = await this.send(next);
@@ -97,7 +104,18 @@ export class Sender {
       if (stuck.size > 0) this.later();
     } finally {
       this.sending = false;
+      this.tell();
     }
+  }
+
+  /** Tells the server what waits here although it answers: stuck, set aside, or another person's. Leads see it. */
+  private tell(): void {
+    const aside = this.unsent.aside().length;
+    const oldest = this.queue[0]?.at ?? this.unsent.aside()[0]?.at ?? null;
+    const unsent = { waiting: this.queue.length, aside, since: oldest === null ? null : new Date(oldest).toISOString() };
+    const words = JSON.stringify(unsent);
+    if (words === this.told || this.account() === null) return;
+    this.api.tellUnsent(unsent).subscribe({ next: () => (this.told = words), error: () => undefined });
   }
 
   /** Commands go out under the name of who gave them: another person's wait for that person. */
@@ -114,6 +132,8 @@ export class Sender {
       const reply = await firstValueFrom(asked);
       this.store.dispatch(ConnectionActions.back());
       this.store.dispatch(JobsActions.eventsCame({ jobId, events: reply.events }));
+      if (reply.events.some((event) => event.commandId === commandId))
+        await this.sent.add({ kind: 'command', commandId, jobId, at: pending.at, by: pending.by, pending }).catch(() => undefined);
       return ['taken', ''];
     } catch (error) {
       if (error instanceof EmptyError) return ['again', ''];

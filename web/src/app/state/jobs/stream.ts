@@ -5,6 +5,7 @@ import { BenchActions } from '../bench/bench.reducer';
 import { ConnectionActions } from '../connection/connection.reducer';
 import { KnowledgeActions } from '../knowledge/knowledge.reducer';
 import { SessionActions } from '../session/session.reducer';
+import { Ahead } from './ahead';
 import { JobsActions } from './jobs.actions';
 import { Sender } from './sender';
 
@@ -17,6 +18,7 @@ const AGAIN_MS = 1500;
 export class Stream {
   private readonly store = inject(Store);
   private readonly sender = inject(Sender);
+  private readonly ahead = inject(Ahead);
   private source: EventSource | null = null;
   private silence: ReturnType<typeof setTimeout> | null = null;
   private wasLost = false;
@@ -42,7 +44,8 @@ export class Stream {
         this.store.dispatch(KnowledgeActions.wanted());
       }
       this.wasLost = false;
-      this.sender.wake();
+      // What this server lacks is known before anything newer goes out.
+      void this.ahead.look().then(() => this.sender.wake());
     });
     source.addEventListener('beat', alive);
     // Signed out elsewhere, locked, or the session ran out: what is not sent yet is kept, and goes out after the next sign-in.

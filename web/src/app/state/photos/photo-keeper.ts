@@ -75,6 +75,7 @@ export class PhotoKeeper {
       if (this.changed.has(hash)) continue;
       try {
         const kept = await firstValueFrom(this.api.keepPhoto(photo));
+        if (kept.warning) this.refused.set(kept.warning);
         if (kept.hash === hash) await db.delete('waiting', hash);
         // It stays here, where it can be seen: under this name nobody else would find it.
         else {
@@ -82,8 +83,9 @@ export class PhotoKeeper {
           this.refused.set('A photo arrived changed, so only this browser has it. Take it again.');
         }
       } catch (error) {
-        const { away, signedOut, sentence } = faultOf(error);
+        const { away, signedOut, sentence, code } = faultOf(error);
         again ||= away || signedOut;
+        if (code === 'photos-full') this.refused.set(sentence);
         if (away || signedOut) break;
         this.refused.set(`A photo was not taken: ${sentence}`);
         await db.delete('waiting', hash);
