@@ -5,6 +5,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
+import pg from 'pg';
 
 // Playwright starts from the checkout's folder.
 const ROOT = process.cwd().replace(/\/e2e$/, '');
@@ -60,6 +61,31 @@ export class Workshop {
     });
     this.child = child;
     await ready(child);
+  }
+
+  /** Keeps the database as it is now: what a backup would hold. The server is stopped for it, and started again. */
+  async backUp(): Promise<void> {
+    await this.kill();
+    await this.asAdmin(`create database "${this.database}_kept" template "${this.database}"`);
+    await this.start();
+  }
+
+  /** Puts the database back to how it was kept: what a restore does. */
+  async restore(): Promise<void> {
+    await this.kill();
+    await this.asAdmin(`drop database "${this.database}" with (force)`);
+    await this.asAdmin(`alter database "${this.database}_kept" rename to "${this.database}"`);
+    await this.start();
+  }
+
+  private get database(): string {
+    return new URL(this.databaseUrl).pathname.slice(1);
+  }
+
+  private async asAdmin(statement: string): Promise<void> {
+    const client = new pg.Client({ connectionString: process.env['PETRICHOR_TEST_POSTGRES'] });
+    await client.connect();
+    await client.query(statement).finally(() => client.end());
   }
 
   /** Kills the server and starts one that gives out another build of the web application: what an update looks like to an open tab. */
