@@ -101,7 +101,8 @@ export class BackupFolder {
   static async open(path: string, keys: Keys, make: boolean): Promise<BackupFolder> {
     const mark = join(path, 'petrichor-backups.json');
     if (existsSync(mark)) return BackupFolder.opened(path, readJson(mark, FolderSchema), keys);
-    if (!make) throw new Fault(`There are no backups in ${path}. Name the folder that petrichor-backups.json lies in.`, 2);
+    if (!make)
+      throw new Fault(`There are no backups in ${path}. Name the folder that petrichor-backups.json lies in; is its disk connected?`, 2);
     try {
       mkdirSync(path, { recursive: true, mode: 0o700 });
     } catch (error) {

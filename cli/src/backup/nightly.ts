@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { setPriority } from 'node:os';
 import type { BackupState } from '@petrichor/api';
-import { say } from '../fault.js';
+import { Fault, say } from '../fault.js';
 import { wantLog } from '../setup/pg-log.js';
 import { rest, runningChild, type Running } from '../setup/supervise.js';
 import { BackupFolder } from './folder.js';
@@ -73,7 +73,7 @@ async function keepBackingUp(settings: NightlySettings, own: boolean, over: Abor
       if (isDue(settings, readBackupState(BACKUP_STATE), new Date())) await backUpAndTry(settings, over);
       if (over.aborted) return;
       // Opened once: a passphrase takes a second, and is meant to. After a fault it is looked at anew.
-      folder ??= await BackupFolder.open(settings.folder, keysFrom(process.env), true);
+      folder ??= await openNightly(settings);
       const looked = Date.now();
       await keepPhotos(photoFolder(), folder, lookedAt - SLACK_MS);
       lookedAt = looked;
@@ -92,8 +92,22 @@ async function keepBackingUp(settings: NightlySettings, own: boolean, over: Abor
   }
 }
 
+/**
+ * The folder of the nightly backup. One that held backups and does not any more is not made anew: where its disk is not
+ * connected, that would fill this one, and nobody would notice.
+ */
+export async function openNightly({ folder }: Pick<NightlySettings, 'folder'>): Promise<BackupFolder> {
+  const { made, folder: before } = readBackupState(BACKUP_STATE);
+  const opened = await BackupFolder.open(folder, keysFrom(process.env), made === null || before !== folder);
+  if (made !== null && before === folder && opened.manifests().length === 0) throw new Fault(GONE(folder));
+  return opened;
+}
+
+const GONE = (folder: string): string =>
+  `The backups that were in ${folder} are gone. Is its disk connected? If they are meant to be, begin anew with ./petrichor backup ${folder}`;
+
 async function backUpAndTry(settings: NightlySettings, over: AbortSignal): Promise<void> {
-  if (!(await ownProgram(['backup', settings.folder], over)) || over.aborted) return;
+  if (!(await ownProgram(['backup'], over)) || over.aborted) return;
   const folder = await BackupFolder.open(settings.folder, keysFrom(process.env), false);
   // Locked for a key that is kept elsewhere: somebody who has it tries it there.
   if (folder.canRead) await ownProgram(['verify', settings.folder], over);

@@ -4,6 +4,7 @@ import { migrate, schemaVersion } from '@petrichor/server';
 import { BackupFolder } from '../backup/folder.js';
 import { keysFrom } from '../backup/locks.js';
 import { takeLog } from '../backup/log.js';
+import { openNightly } from '../backup/nightly.js';
 import { dropOld, makeBackup, type Source } from '../backup/make.js';
 import { backupFor, endSessions, restoreCluster, restoreDump, restorePhotos } from '../backup/restore.js';
 import { readSealSheet, sealPrint, sealSheet } from '../backup/seal-sheet.js';
@@ -35,7 +36,8 @@ export async function backup(args: readonly string[]): Promise<void> {
   const path = rest[0] === undefined ? nightly!.folder : typedPath(rest[0]);
   const isNightly = path === nightly?.folder;
   try {
-    const folder = await BackupFolder.open(path, keysFrom(process.env), true);
+    // Named by hand, an empty folder may become one of backups.
+    const folder = rest[0] === undefined ? await openNightly(nightly!) : await BackupFolder.open(path, keysFrom(process.env), true);
     const made = await withSource((source) => makeBackup(source, folder, now));
     if (isNightly) {
       await takeLog(CLUSTER, folder, now);

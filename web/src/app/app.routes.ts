@@ -20,7 +20,11 @@ export const routes: Routes = [
         loadComponent: () => import('./intake/intake').then((file) => file.IntakeScreen),
       },
       { path: 'people', title: 'People · Petrichor', loadComponent: () => import('./people/people').then((file) => file.PeopleScreen) },
-      { path: 'health', title: 'Health · Petrichor', loadComponent: () => import('./health/health').then((file) => file.HealthScreen) },
+      {
+        path: 'workshop-health',
+        title: 'Health · Petrichor',
+        loadComponent: () => import('./health/health').then((file) => file.HealthScreen),
+      },
       {
         path: 'diagnosis',
         title: 'What diagnosis knows · Petrichor',

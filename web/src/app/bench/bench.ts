@@ -5,6 +5,7 @@ import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { JobLine } from '../drawing/job-line';
 import { BackupLine } from '../health/backup-line';
+import { BackupWatch } from '../health/backup-watch';
 import { Clock } from '../shell/clock';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys, type Bindings } from '../shell/keys';
@@ -23,6 +24,7 @@ import { keptDrive } from './kept-drive';
 @Component({
   selector: 'p-bench',
   imports: [RouterLink, BackupLine, JobLine, ConnectionLine, KeyBox, StateMark, Wordmark],
+  providers: [BackupWatch],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench.html',
   styleUrl: './bench.css',

@@ -1,13 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { BackupReply } from '@petrichor/api';
-import { Api } from '../state/api';
 import { StateMark } from '../ui/state-mark';
-import { sayBackup } from './say-backup';
+import { BackupWatch } from './backup-watch';
 
-const AGAIN_MS = 10 * 60_000;
-
-/** When the last backup was made and checked; a warning where that is long ago. Leads go on from it to everything else. */
+/** When the last backup was made and checked. Leads go on from it to everything else. Its screen provides the watch. */
 @Component({
   selector: 'p-backup-line',
   imports: [RouterLink, StateMark],
@@ -16,7 +12,7 @@ const AGAIN_MS = 10 * 60_000;
     @if (said(); as one) {
       <p-state-mark [mark]="one.mark" [size]="14" />
       @if (lead()) {
-        <a routerLink="/health">{{ one.words }}</a>
+        <a routerLink="/workshop-health">{{ one.words }}</a>
       } @else {
         {{ one.words }}
       }
@@ -31,22 +27,12 @@ const AGAIN_MS = 10 * 60_000;
   `,
 })
 export class BackupLine {
-  private readonly api = inject(Api);
+  private readonly watch = inject(BackupWatch);
   readonly lead = input.required<boolean>();
-  private readonly reply = signal<BackupReply | null>(null);
+  /** Only where somebody has to do something now. */
+  readonly alarm = input(false);
   protected readonly said = computed(() => {
-    const reply = this.reply();
-    return reply && sayBackup(reply);
+    const said = this.watch.said();
+    return said && (!this.alarm() || said.mark === 'stop') ? said : null;
   });
-
-  constructor() {
-    this.ask();
-    const timer = setInterval(() => this.ask(), AGAIN_MS);
-    inject(DestroyRef).onDestroy(() => clearInterval(timer));
-  }
-
-  /** Where nobody answers, the connection's own line says so. */
-  private ask(): void {
-    this.api.backup().subscribe({ next: (reply) => this.reply.set(reply), error: () => undefined });
-  }
 }

@@ -9,6 +9,7 @@ import { connectionReducer } from '../state/connection/connection.reducer';
 import { jobsReducer } from '../state/jobs/jobs.reducer';
 import { sessionReducer } from '../state/session/session.reducer';
 import { BackupLine } from './backup-line';
+import { BackupWatch } from './backup-watch';
 import { HealthScreen } from './health';
 import { sayAudit } from './say-audit';
 import { sayBackup } from './say-backup';
@@ -144,6 +145,7 @@ describe('the Bench’s line of the backup', () => {
     expect(sayBackup({ standing: 'old', madeAt: null, checkedAt: null }).words).toBe('The backup has not been made yet');
   });
   it.each([true, false])('leads a lead on, and tells others: %s', async (lead) => {
+    TestBed.overrideComponent(BackupLine, { set: { providers: [BackupWatch] } });
     const fixture = TestBed.createComponent(BackupLine);
     fixture.componentRef.setInput('lead', lead);
     fixture.detectChanges();
