@@ -4,7 +4,7 @@ import express, { type Express } from 'express';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import { auditing } from './http/auditing.js';
-import { bodies } from './http/bodies.js';
+import { bodies, type BodyLimits } from './http/bodies.js';
 import { ownHostsOnly } from './http/hosts.js';
 import { problemHandler } from './http/problems.js';
 import { requestId } from './http/request-id.js';
@@ -24,6 +24,7 @@ import { sessionRoutes } from './routes/session.js';
 import { streamRoutes } from './routes/stream.js';
 import { readWeb, webRoutes } from './routes/web.js';
 import { Audit } from './services/audit.js';
+import { Documents } from './services/documents.js';
 import { DockClient } from './services/dock.js';
 import type { Feed } from './services/feed.js';
 import { Health } from './services/health.js';
@@ -54,6 +55,7 @@ export interface AppParts {
   /** Folder of the photos; null: none are kept. */
   readonly photoFolder: string | null;
   readonly photoQuotaBytes: number;
+  readonly limits: BodyLimits & { readonly streams: number };
   /** File in which whoever makes backups says how they stand; null: nobody does. */
   readonly backupState: string | null;
   readonly now: () => Date;
@@ -75,6 +77,7 @@ export function makeApp({
   dockUrl,
   photoFolder,
   photoQuotaBytes,
+  limits,
   backupState,
   now,
 }: AppParts): Express {
@@ -117,17 +120,30 @@ export function makeApp({
   });
   app.use('/api', ownOriginOnly, sessions(database, sessionSecret), auditing(database, audit, now));
   // Before compression, which would hold events back.
-  app.use('/api', streamRoutes(database, feed, web?.build ?? null));
+  app.use('/api', streamRoutes(database, feed, web?.build ?? null, limits.streams));
   app.use(compression());
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()));
-  app.use('/api', bodies(database));
+  app.use(
+    '/api',
+    bodies(database, limits, () => now().getTime()),
+  );
+  const documents = new Documents();
   app.use(
     '/api',
     sessionRoutes(database, signInTries, now),
     peopleRoutes(database, now),
     jobRoutes(database, jobs, now),
-    recordRoutes({ database, sealed: new SealedNotes(jobs, sealKey), orders: new Orders(jobs, suppliers), suppliers, photos, now }),
-    knowledgeRoutes(database, now),
+    recordRoutes({
+      database,
+      sealed: new SealedNotes(jobs, sealKey),
+      orders: new Orders(jobs, suppliers),
+      suppliers,
+      photos,
+      documents,
+      documentBytes: limits.documentBytes,
+      now,
+    }),
+    knowledgeRoutes(database, documents, now),
     guideRoutes(database, photos, now),
     shelfRoutes(database, now),
     diagnosisRoutes(database, now),

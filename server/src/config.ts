@@ -24,6 +24,13 @@ const ConfigSchema = z
     PETRICHOR_SIGN_IN_TRIES: z.coerce.number().int().min(1).default(10),
     PETRICHOR_WEB: z.string().optional(),
     PETRICHOR_PHOTOS: z.string().optional(),
+    /** How much is taken at once: a body, a whole job as a document, nesting and values of JSON, tabs that listen, an unfinished request. */
+    PETRICHOR_MAX_BODY_MB: z.coerce.number().min(0.1).max(100).default(8),
+    PETRICHOR_MAX_DOCUMENT_MB: z.coerce.number().min(0.1).max(500).default(64),
+    PETRICHOR_MAX_JSON_DEPTH: z.coerce.number().int().min(16).max(1000).default(64),
+    PETRICHOR_MAX_JSON_VALUES: z.coerce.number().int().min(10_000).max(10_000_000).default(400_000),
+    PETRICHOR_MAX_STREAMS: z.coerce.number().int().min(1).max(1000).default(12),
+    PETRICHOR_REQUEST_SECONDS: z.coerce.number().min(5).max(3600).default(120),
     /** How much photos of one workshop may take. */
     PETRICHOR_PHOTO_QUOTA_GB: z.coerce.number().min(0.01).max(1_000_000).default(50),
     /** File in which the starter says how backups stand. */

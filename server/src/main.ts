@@ -5,6 +5,7 @@ import type { Server } from 'node:net';
 import { pino } from 'pino';
 import { makeApp } from './app.js';
 import { readConfig } from './config.js';
+import { USUAL_BODIES } from './http/bodies.js';
 import { closeGently } from './http/closing.js';
 import { Feed } from './services/feed.js';
 import { JobService } from './services/jobs.js';
@@ -38,6 +39,14 @@ async function main(): Promise<void> {
     dockUrl: config.PETRICHOR_DOCK ?? null,
     photoFolder: config.PETRICHOR_PHOTOS ?? null,
     photoQuotaBytes: config.PETRICHOR_PHOTO_QUOTA_GB * 1e9,
+    limits: {
+      ...USUAL_BODIES,
+      bodyBytes: config.PETRICHOR_MAX_BODY_MB * 1e6,
+      documentBytes: config.PETRICHOR_MAX_DOCUMENT_MB * 1e6,
+      depth: config.PETRICHOR_MAX_JSON_DEPTH,
+      values: config.PETRICHOR_MAX_JSON_VALUES,
+      streams: config.PETRICHOR_MAX_STREAMS,
+    },
     backupState: config.PETRICHOR_BACKUP_STATE ?? null,
     now,
   });
@@ -46,7 +55,7 @@ async function main(): Promise<void> {
     config.PETRICHOR_TLS_CERT && config.PETRICHOR_TLS_KEY ? overTls(app, config.PETRICHOR_TLS_CERT, config.PETRICHOR_TLS_KEY) : null;
   for (const one of secure ? [server, secure] : [server]) {
     one.headersTimeout = HEAD_MS;
-    one.requestTimeout = WHOLE_MS;
+    one.requestTimeout = config.PETRICHOR_REQUEST_SECONDS * 1000;
   }
   await listening(server, config.PETRICHOR_HOST, config.PETRICHOR_PORT, 'PETRICHOR_PORT');
   if (secure) await listening(secure, config.PETRICHOR_TLS_HOST, config.PETRICHOR_TLS_PORT, 'PETRICHOR_TLS_PORT');
@@ -79,9 +88,8 @@ function overTls(app: ReturnType<typeof makeApp>, certFile: string, keyFile: str
   return server;
 }
 
-/** A body or a head that is never finished holds a connection no longer than this. */
+/** A head that is never finished holds a connection no longer than this. */
 const HEAD_MS = 15_000;
-const WHOLE_MS = 120_000;
 
 function listening(server: Server, host: string, port: number, setting: string): Promise<void> {
   return new Promise((done, failed) => {

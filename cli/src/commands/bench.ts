@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { migrate } from '@petrichor/server';
 import { say } from '../fault.js';
 import { STATE } from '../paths.js';
+import { measureAttacks } from '../figures/attacks.js';
 import { measureDiagnosis, measureReport } from '../figures/diagnose.js';
 import { measureDownload } from '../figures/download.js';
 import { measureLedger } from '../figures/ledger.js';
@@ -22,7 +23,7 @@ import { startCluster } from '../setup/postgres.js';
 /** One line of the bench: what was measured, under what name, against which target. */
 export type Figure = Readonly<Record<string, string | number | boolean>> & { readonly figure: string };
 
-/** Prints every figure as one JSON line; `bench ledger` only those of the Ledger, whose million jobs take some minutes and 8 GB to make. All traffic stays on loopback; counts and times are bounded. */
+/** Prints every figure as one JSON line; `bench attacks` only steps under attack, `bench ledger` only those of the Ledger, whose million jobs take some minutes and 8 GB to make. All traffic stays on loopback; counts and times are bounded. */
 export async function bench(args: readonly string[] = []): Promise<void> {
   await ensurePackage('chromium');
   await ensurePackage('disk-tools');
@@ -38,6 +39,7 @@ export async function bench(args: readonly string[] = []): Promise<void> {
     await loadDemo(databaseUrl);
     workshop = new BenchWorkshop(databaseUrl);
     await workshop.start();
+    if (args.includes('attacks')) return await measureAttacks(workshop, show);
     show(measureDownload());
     say('Weighing and reading ...');
     show(measureDiagnosis());
@@ -51,6 +53,8 @@ export async function bench(args: readonly string[] = []): Promise<void> {
     show(measureRanking());
     say('Ticks by 20 technicians at once ...');
     show(await measureTicks(workshop));
+    say('Steps while somebody attacks ...');
+    await measureAttacks(workshop, show);
     say('Opening a job of 2,000 events ...');
     show(await measureOpening(workshop));
     say('Match with 5,000 drives ...');

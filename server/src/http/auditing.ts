@@ -68,7 +68,10 @@ async function write(
   if (!done && !refused) return;
   const atTheDoor = route === 'POST /session';
   const body = (typeof request.body === 'object' && request.body !== null ? request.body : {}) as Record<string, unknown>;
+  const address = request.ip ?? '';
   const tried = atTheDoor ? textOf(body['signInName']).trim().toLowerCase() : '';
+  const asking = request.session?.accountId ?? tried.slice(0, 80);
+  if (refused && !audit.takesRefusal(address, `${asking} ${route} ${codeOf(response)}`, at.getTime())) return;
   // Whoever just signed in was nobody before.
   const who = (await before) ?? (atTheDoor && done ? await accountBySignInName(database.pool, tried) : null);
   const meant = who ?? (atTheDoor && tried !== '' ? await accountBySignInName(database.pool, tried) : null);
@@ -86,7 +89,7 @@ async function write(
       ...(done?.kind === 'exported' || done?.kind === 'settings-changed' ? { what: route } : {}),
       ...(refused ? { what: route, code: codeOf(response), ...(tried ? { signInName: tried.slice(0, 80) } : {}) } : {}),
     },
-    address: request.ip ?? '',
+    address,
     requestId: idOf(request),
   });
 }

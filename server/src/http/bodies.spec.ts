@@ -1,6 +1,8 @@
 import { get, request as ask, type IncomingMessage } from 'node:http';
+import fc from 'fast-check';
 import request from 'supertest';
-import { TestServer } from '../testing/server.js';
+import { TestServer, type Visitor } from '../testing/server.js';
+import { measureJson } from './json-limits.js';
 
 let server: TestServer;
 beforeAll(async () => (server = await TestServer.start()));
@@ -35,6 +37,52 @@ describe('bodies', () => {
     const password = 'x'.repeat(20_000);
     const reply = await request(server.url).post('/api/session').set('Origin', server.url).send({ signInName: 'ines', password });
     expect([reply.status, reply.body.code]).toEqual([413, 'too-large']);
+  });
+});
+
+describe('JSON', () => {
+  let lead: Visitor;
+  beforeAll(async () => (lead = await server.signedIn()));
+
+  it('that is nested deeper than anything here is refused before it is parsed', async () => {
+    const refused = await lead.send('/api/policy', 'application/json', `{"a":${'['.repeat(100_000)}${']'.repeat(100_000)}}`);
+    expect([refused.status, refused.body.code]).toEqual([413, 'too-deep']);
+  });
+
+  it('of more values than anything here holds is refused before it is parsed', async () => {
+    const refused = await lead.send('/api/policy', 'application/json', `[${'0,'.repeat(500_000)}0]`);
+    expect([refused.status, refused.body.code]).toEqual([413, 'too-many']);
+    expect(refused.body.detail).toContain('Split it');
+  });
+
+  it('of many megabytes is taken a few times, and then not for a while; other sessions are not held up', async () => {
+    const large = JSON.stringify({ pad: 'x'.repeat(3_900_000) });
+    const lead = await server.signedIn();
+    const statuses: number[] = [];
+    for (let times = 0; times < 8; times++) statuses.push((await lead.send('/api/policy', 'application/json', large)).status);
+    expect(statuses.filter((one) => one === 429)).toHaveLength(2);
+    expect(statuses.slice(-2)).toEqual([429, 429]);
+    await lead.get('/api/bench').expect(200);
+    const other = await server.signedIn();
+    expect((await other.send('/api/policy', 'application/json', large)).status).toBe(400);
+    server.now = new Date(server.now.getTime() + 11_000);
+    expect((await lead.send('/api/policy', 'application/json', large)).status).toBe(400);
+  });
+
+  it('is measured as what JSON.parse makes of it', () => {
+    const size = (value: unknown): { depth: number; values: number } => {
+      if (typeof value !== 'object' || value === null) return { depth: 0, values: 0 };
+      const inner = Object.values(value).map(size);
+      const commas = Math.max(0, inner.length - 1);
+      return {
+        depth: 1 + Math.max(0, ...inner.map((one) => one.depth)),
+        values: 1 + commas + inner.reduce((sum, one) => sum + one.values, 0),
+      };
+    };
+    fc.assert(
+      fc.property(fc.jsonValue(), (value) => expect(measureJson(Buffer.from(JSON.stringify(value)))).toEqual(size(value))),
+      { numRuns: 400 },
+    );
   });
 });
 

@@ -1,20 +1,78 @@
-import express, { type RequestHandler } from 'express';
+import express, { type Request, type RequestHandler } from 'express';
+import { Refused } from '../refused.js';
 import type { Database } from '../store/database.js';
+import { measureJson } from './json-limits.js';
 import { requireAccount } from './session.js';
 
 /** What anybody may send: a name and a password, and no more than they take. */
 const AT_THE_DOOR = /^\/(session|first-account)\/?$/;
 const SMALL = '8kb';
-const LARGE = '8mb';
+
+/** How much may be sent at once, and how often. */
+export interface BodyLimits {
+  readonly bodyBytes: number;
+  /** Of a whole job as a document, its photos in it. */
+  readonly documentBytes: number;
+  readonly depth: number;
+  readonly values: number;
+  /** Bodies beyond this many bytes count as large ... */
+  readonly largeBytes: number;
+  /** ... and of them so many bytes are taken of one session in ten seconds. */
+  readonly largeBudgetBytes: number;
+}
+
+export const USUAL_BODIES: BodyLimits = {
+  bodyBytes: 8_000_000,
+  documentBytes: 64_000_000,
+  depth: 64,
+  values: 400_000,
+  largeBytes: 250_000,
+  largeBudgetBytes: 24_000_000,
+};
 
 /** Reads JSON bodies, once it is known who sends them: whoever is not signed in gets no megabytes read and parsed. */
-export function bodies(database: Database): RequestHandler {
-  const [small, large] = [express.json({ limit: SMALL }), express.json({ limit: LARGE })];
+export function bodies(database: Database, limits: BodyLimits, now: () => number): RequestHandler {
+  const verify = (_request: unknown, _response: unknown, bytes: Buffer): void => {
+    const { depth, values } = measureJson(bytes, limits);
+    if (depth > limits.depth) throw new Refused(413, 'too-deep', `That is nested more than ${limits.depth} deep, which nothing here is.`);
+    if (values > limits.values)
+      throw new Refused(413, 'too-many', `That holds more than ${limits.values} values. Split it, and send the parts one by one.`);
+  };
+  const [small, large] = [express.json({ limit: SMALL, verify }), express.json({ limit: limits.bodyBytes, verify })];
+  const often = new LargeBodies(limits, now);
   return (request, response, next) => {
     if (AT_THE_DOOR.test(request.path)) return void small(request, response, next);
-    requireAccount(database, request).then(
-      () => large(request, response, next),
-      (error: unknown) => next(error),
-    );
+    void requireAccount(database, request)
+      .then(() => {
+        // What is no JSON is not parsed here: photos and documents have limits of their own.
+        if (request.is('json')) often.count(request);
+        // The parser calls whatever `verify` throws a 403.
+        large(request, response, (error?: unknown) => next(error instanceof Refused ? new Refused(413, error.code, error.message) : error));
+      })
+      .catch((error: unknown) => next(error));
   };
+}
+
+const WITHIN_MS = 10_000;
+
+/** Large bodies hold everybody up while they are parsed: one session may send a few, and then pauses. */
+class LargeBodies {
+  private readonly sent = new Map<string, { readonly at: number; readonly bytes: number }[]>();
+
+  constructor(
+    private readonly limits: BodyLimits,
+    private readonly now: () => number,
+  ) {}
+
+  count(request: Request): void {
+    const isChunked = request.headers['transfer-encoding'] !== undefined;
+    const bytes = isChunked ? this.limits.bodyBytes : Number(request.headers['content-length'] ?? 0);
+    if (bytes < this.limits.largeBytes) return;
+    const now = this.now();
+    for (const [id, all] of this.sent) if (all.at(-1)!.at < now - WITHIN_MS) this.sent.delete(id);
+    const recent = (this.sent.get(request.sessionID) ?? []).filter(({ at }) => at > now - WITHIN_MS);
+    if (recent.length > 0 && recent.reduce((sum, one) => sum + one.bytes, bytes) > this.limits.largeBudgetBytes)
+      throw new Refused(429, 'too-much', 'That is a lot at once. It is kept on your screen; wait ten seconds, and send it again.');
+    this.sent.set(request.sessionID, [...recent, { at: now, bytes }]);
+  }
 }

@@ -11,10 +11,11 @@ import {
   SealedCommandSchema,
 } from '@petrichor/api';
 import { PricingSchema, type Role } from '@petrichor/core';
-import { Router, text as textBody, type Request, type RequestHandler, type Response } from 'express';
+import { raw as rawBody, Router, type Request, type RequestHandler, type Response } from 'express';
 import * as z from 'zod';
 import { parsed } from '../http/problems.js';
 import { findCustomers } from '../services/customers.js';
+import type { Documents } from '../services/documents.js';
 import { bringInJob, exportJob } from '../services/job-document.js';
 import { exportLedger, figuresBehind, historyOf, jobOfNumber, promiseCalendar, searchLedger } from '../services/ledger.js';
 import type { PhotoStore } from '../services/photos.js';
@@ -25,7 +26,6 @@ import type { Database } from '../store/database.js';
 import { actingIn } from './acting.js';
 
 const Uuid = z.uuid('That id is not one of ours. Load the page again.');
-const LARGEST_JOB = '64mb';
 
 export interface RecordParts {
   readonly database: Database;
@@ -33,11 +33,14 @@ export interface RecordParts {
   readonly orders: Orders;
   readonly suppliers: SupplierClient;
   readonly photos: PhotoStore;
+  readonly documents: Documents;
+  /** The largest job's document that is taken. */
+  readonly documentBytes: number;
   readonly now: () => Date;
 }
 
 /** The job record beside its events: customers, sealed notes, orders, the Ledger, and what leaves the workshop. */
-export function recordRoutes({ database, sealed, orders, suppliers, photos, now }: RecordParts): Router {
+export function recordRoutes({ database, sealed, orders, suppliers, photos, documents, documentBytes, now }: RecordParts): Router {
   const routes = Router();
   const acting = (request: Request, ...roles: Role[]) => actingIn(database, request, now, ...roles);
   const jobOf = (request: Request): string => parsed(JobIdSchema, request.params['jobId']);
@@ -120,19 +123,33 @@ export function recordRoutes({ database, sealed, orders, suppliers, photos, now 
 
   routes.get('/jobs/:jobId/document', async (request, response) => {
     const by = await acting(request);
-    const document = await exportJob(database, photos, by, jobOf(request));
-    response.set({ 'Content-Disposition': `attachment; filename="job.json"` });
-    response.json(document);
+    const pieces = exportJob(database, photos, by, jobOf(request));
+    // What is refused is refused before the answer has begun.
+    const first = await pieces.next();
+    response.set({ 'Content-Type': 'application/json; charset=utf-8', 'Content-Disposition': `attachment; filename="job.json"` });
+    response.write(first.value ?? '');
+    for await (const piece of pieces) {
+      if (response.destroyed) return;
+      if (!response.write(piece)) await drained(response);
+    }
+    response.end();
   });
   // Who may not bring a job in does not get to send sixty megabytes either.
   const leadFirst: RequestHandler = (request, _response, next) => void acting(request, 'lead').then(() => next(), next);
-  routes.post('/job-documents', leadFirst, textBody({ type: 'text/plain', limit: LARGEST_JOB }), async (request, response) => {
+  routes.post('/job-documents', leadFirst, rawBody({ type: 'text/plain', limit: documentBytes }), async (request, response) => {
     const by = await acting(request, 'lead');
     const body: unknown = request.body;
-    response.status(201).json(await bringInJob(database, photos, by, typeof body === 'string' ? body : ''));
+    const bytes = Buffer.isBuffer(body) ? ownBytes(body) : new Uint8Array();
+    response.status(201).json(await bringInJob(database, photos, documents, by, bytes));
   });
   return routes;
 }
+
+/** Memory of its own, so that it can be given away to the thread that reads it: large bodies have it already. */
+const ownBytes = (body: Buffer): Uint8Array<ArrayBuffer> =>
+  body.byteOffset === 0 && body.buffer.byteLength === body.length && body.buffer instanceof ArrayBuffer
+    ? new Uint8Array(body.buffer)
+    : new Uint8Array(body);
 
 /** A slow reader is waited for; one that has gone ends the waiting. */
 const drained = (response: Response): Promise<void> =>

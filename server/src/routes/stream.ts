@@ -6,8 +6,6 @@ import type { Feed } from '../services/feed.js';
 import type { Database } from '../store/database.js';
 
 const HEARTBEAT_MS = 15_000;
-/** Tabs of one browser that listen at once. */
-const MOST_OF_A_SESSION = 12;
 /** A reader that is so far behind is let go: it comes back and asks for what it lacks. */
 const MOST_BEHIND_BYTES = 4_000_000;
 
@@ -16,8 +14,9 @@ const MOST_BEHIND_BYTES = 4_000_000;
  * with its session: at once when somebody signs out or is locked, at the next heartbeat when the session runs out.
  *
  * @param build of the page that this server gives out: an open tab sees by it that it is older
+ * @param most tabs of one browser that listen at once
  */
-export function streamRoutes(database: Database, feed: Feed, build: string | null): Router {
+export function streamRoutes(database: Database, feed: Feed, build: string | null, most: number): Router {
   const hello: StreamHello = { build };
   const routes = Router();
   const open = new Map<string, number>();
@@ -25,8 +24,7 @@ export function streamRoutes(database: Database, feed: Feed, build: string | nul
     const { workshopId, id } = await requireAccount(database, request);
     const { sessionID } = request;
     const here = (open.get(sessionID) ?? 0) + 1;
-    if (here > MOST_OF_A_SESSION)
-      throw new Refused(429, 'too-many-streams', `Petrichor is open in ${MOST_OF_A_SESSION} tabs here already. Close one of them.`);
+    if (here > most) throw new Refused(429, 'too-many-streams', `Petrichor is open in ${most} tabs here already. Close one of them.`);
     open.set(sessionID, here);
     response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
     response.write(`event: hello\ndata: ${JSON.stringify(hello)}\n\n`);

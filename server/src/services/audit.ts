@@ -3,19 +3,25 @@ import { auditBefore, insertAudit } from '../store/audit.js';
 import type { Database } from '../store/database.js';
 
 const PAGE = 100;
-/** The same refusal of the same person comes this often at the most: a screen that asks again and again says nothing new. */
+/** The same refusal comes this often at the most: a screen that asks again and again says nothing new. */
 const SAME_MS = 10_000;
+/** Whoever tries names or doors at random is written down so often in that time; the log has the rest. */
+const MOST_OF_AN_ADDRESS = 30;
 const MOST_REMEMBERED = 1000;
 
 /** Who came in, was refused, took something out, or changed who may. */
 export class Audit {
-  private readonly refusedAt = new Map<string, number>();
+  private readonly refusedAt = new Map<string, number[]>();
 
   constructor(private readonly database: Database) {}
 
-  async write(workshopId: string, entry: Omit<AuditEntry, 'id'>): Promise<void> {
-    if (entry.kind === 'refused' && this.isSame(`${workshopId} ${entry.byId} ${JSON.stringify(entry.about)}`, entry.at)) return;
-    await this.database.inWorkshop(workshopId, (tx) => insertAudit(tx, entry));
+  write(workshopId: string, entry: Omit<AuditEntry, 'id'>): Promise<unknown> {
+    return this.database.inWorkshop(workshopId, (tx) => insertAudit(tx, entry));
+  }
+
+  /** Whether a refusal is written down: asked before anything is looked up, so that refusing stays cheap. */
+  takesRefusal(address: string, what: string, now: number): boolean {
+    return this.isBelow(`${address} ${what}`, 1, now) && this.isBelow(address, MOST_OF_AN_ADDRESS, now);
   }
 
   async page(workshopId: string, before: number | undefined): Promise<AuditReply> {
@@ -24,13 +30,12 @@ export class Audit {
     return { entries, next: found.length > PAGE ? entries.at(-1)!.id : null };
   }
 
-  private isSame(what: string, at: string): boolean {
-    const now = new Date(at).getTime();
-    const before = this.refusedAt.get(what);
-    if (before !== undefined && now - before < SAME_MS) return true;
+  private isBelow(what: string, most: number, now: number): boolean {
+    const recent = (this.refusedAt.get(what) ?? []).filter((at) => now - at < SAME_MS);
+    if (recent.length >= most) return false;
     this.refusedAt.delete(what);
-    this.refusedAt.set(what, now);
+    this.refusedAt.set(what, [...recent, now]);
     if (this.refusedAt.size > MOST_REMEMBERED) this.refusedAt.delete(this.refusedAt.keys().next().value!);
-    return false;
+    return true;
   }
 }

@@ -1,20 +1,11 @@
 import type { BringInJobReply } from '@petrichor/api';
-import {
-  evolve,
-  fitCaseOf,
-  pastCaseOf,
-  photosOf,
-  readJobDocument,
-  summarise,
-  type JobDocument,
-  type JobState,
-  type RecordedEvent,
-} from '@petrichor/core';
+import { evolve, fitCaseOf, pastCaseOf, photosOf, summarise, type JobDocument, type JobState, type RecordedEvent } from '@petrichor/core';
 import { randomUUID } from 'node:crypto';
 import { Refused } from '../refused.js';
 import type { Database } from '../store/database.js';
 import { append, eventsAfter, lockJob, takeJobNumber } from '../store/jobs.js';
 import { workshopName } from '../store/pricing.js';
+import type { Documents } from './documents.js';
 import { followUp } from './follow-up.js';
 import { drawLedger } from './ledger-draw.js';
 import type { Acting } from './jobs.js';
@@ -23,38 +14,56 @@ import type { PhotoStore } from './photos.js';
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 const NOBODY = '00000000-0000-4000-8000-000000000000';
 
-/** A whole job as one document, its photos in it. A photo whose file is gone is left out; the job still names it. */
-export async function exportJob(database: Database, photos: PhotoStore, { workshopId, at }: Acting, jobId: string): Promise<JobDocument> {
+/**
+ * A whole job as one document, its photos in it, a piece at a time: sixty megabytes are never held, nor made in one go. A
+ * photo whose file is gone is left out; the job still names it.
+ */
+export async function* exportJob(
+  database: Database,
+  photos: PhotoStore,
+  { workshopId, at }: Acting,
+  jobId: string,
+): AsyncGenerator<string> {
   const { events, workshop } = await database.inWorkshop(workshopId, async (tx) => ({
     events: await eventsAfter(tx, jobId, 0),
     workshop: await workshopName(tx),
   }));
   if (events.length === 0) throw new Refused(404, 'no-job', 'There is no such job in this workshop. Go back to the Bench.');
-  const kept: { hash: string; jpegBase64: string }[] = [];
+  const head = { format: 'petrichor-job', workshop, exportedAt: at.toISOString(), events } satisfies Omit<JobDocument, 'photos'>;
+  yield `${JSON.stringify(head).slice(0, -1)},"photos":[`;
+  let comma = '';
   for (const hash of photosOf(events)) {
     const photo = await photos.read(workshopId, hash).catch(() => null);
-    if (photo) kept.push({ hash, jpegBase64: photo.toString('base64') });
+    if (!photo) continue;
+    yield `${comma}${JSON.stringify({ hash, jpegBase64: photo.toString('base64') })}`;
+    comma = ',';
   }
-  return { format: 'petrichor-job', workshop, exportedAt: at.toISOString(), events, photos: kept };
+  yield ']}';
 }
 
 /**
  * Brings a job's document in: every event as it was, under this workshop's next number, and one more that says where it
  * comes from. All of it or nothing; a job that is here already is refused. What it held of another shelf is not taken from this one.
  */
-export async function bringInJob(database: Database, photos: PhotoStore, acting: Acting, text: string): Promise<BringInJobReply> {
-  const read = readJobDocument(text);
+export async function bringInJob(
+  database: Database,
+  photos: PhotoStore,
+  documents: Documents,
+  acting: Acting,
+  bytes: Uint8Array<ArrayBuffer>,
+): Promise<BringInJobReply> {
+  const read = await documents.job(bytes);
   if (!read.ok) throw new Refused(400, 'not-readable', read.problem);
   const { document, job: told } = read;
   if (!UUID.test(told.id)) throw new Refused(400, 'not-readable', 'The job in that document has no proper id.');
-  for (const { hash, jpegBase64 } of document.photos) {
-    const kept = await photos.keep(acting, Buffer.from(jpegBase64, 'base64'));
+  for (const { hash, bytes: photo } of read.photos) {
+    const kept = await photos.keep(acting, Buffer.from(photo));
     if (kept.hash !== hash)
       throw new Refused(400, 'other-photo', 'A photo in that document is not the one that it is named as. Export the job again.');
   }
   return database.inWorkshop(acting.workshopId, async (tx) => {
     if ((await lockJob(tx, told.id)) !== null)
-      throw new Refused(409, 'here-already', `That job is here already: find ${told.intake.serial} in the Ledger.`);
+      throw new Refused(409, 'here-already', `That job is here already: find ${told.serial} in the Ledger.`);
     const number = await takeJobNumber(tx);
     const commands = new Map<string, string>();
     const events = document.events.map((one): RecordedEvent => {

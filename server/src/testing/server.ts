@@ -9,6 +9,7 @@ import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { makeApp } from '../app.js';
+import { USUAL_BODIES } from '../http/bodies.js';
 import { migrate, serverUrl } from '../migrate.js';
 import { Feed } from '../services/feed.js';
 import { JobService } from '../services/jobs.js';
@@ -75,6 +76,7 @@ export class TestServer {
       dockUrl,
       photoFolder: path.join(tmpdir(), name),
       photoQuotaBytes: 10_000_000,
+      limits: { ...USUAL_BODIES, streams: 12 },
       backupState: path.join(tmpdir(), `${name}.backup`),
     };
     const app = makeApp({ ...parts, now });
@@ -117,8 +119,9 @@ export class Visitor {
   }
   get = (path: string) => this.agent.get(path);
   post = (path: string, body: object) => this.agent.post(path).set('Origin', this.url).send(body);
-  /** A body that is no JSON. */
-  send = (path: string, type: string, body: Buffer) => this.agent.post(path).set('Origin', this.url).set('Content-Type', type).send(body);
+  /** A body as it is: bytes, or JSON that is written already. */
+  send = (path: string, type: string, body: Buffer | string) =>
+    this.agent.post(path).set('Origin', this.url).set('Content-Type', type).send(body);
   delete = (path: string) => this.agent.delete(path).set('Origin', this.url);
 }
 
