@@ -8,7 +8,8 @@ const HELP = `./petrichor COMMAND
   account list     who may sign in; account reset NAME: a new password for somebody, made here (--demo: of the demo)
   backup [FOLDER]  everything of the shop into a folder; verify FOLDER: restores it on trial and compares it all;
                    restore FOLDER [--until "2026-11-27 14:05"] brings it back; backup --seal-key FILE: the sealed notes' key
-  test             everything that is checked: lint, types, unit tests, browser journeys
+  test             everything that is checked: lint, types, unit tests, chaos, browser journeys
+                   test chaos [--minutes N] [--seed S]: people at work while everything they stand on is hurt
   bench [ledger]   speed and size figures, one JSON line each; of the Ledger with a million jobs alone
   formats          write the JSON Schemas of docs/formats anew
   screenshots      take the pictures of docs/screenshots anew

@@ -1,5 +1,7 @@
+import { randomInt } from 'node:crypto';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { chaos, KINDS_OF_FAULT, type ChaosPlan } from '../chaos/run.js';
 import { Fault, say } from '../fault.js';
 import { ROOT, STATE } from '../paths.js';
 import { endRunning, run } from '../run.js';
@@ -63,6 +65,7 @@ const PARTS: Record<string, Part> = {
       return { passed: told.numPassedTests, failed: told.numFailedTests + told.numRuntimeErrorTestSuites };
     },
   },
+  chaos: { name: 'Chaos', run: runChaos },
   browser: {
     name: 'Browser journeys',
     async run(postgres) {
@@ -86,8 +89,45 @@ const PARTS: Record<string, Part> = {
   },
 };
 
+/** A minute by default; `test chaos --minutes N --seed S` goes on for longer, or goes through the same faults again. */
+let chaosPlan: ChaosPlan = { seconds: 50, seed: 0, people: 6 };
+
+async function runChaos(): Promise<Count> {
+  await ensureBuilt();
+  const plan = { ...chaosPlan, seed: chaosPlan.seed || randomInt(1, 2 ** 31) };
+  say(`${plan.people} people at work for ${Math.round(plan.seconds)} s, by the seed ${plan.seed} ...`);
+  const { faults, faultCount, taken, restarts, events, wrong } = await chaos(plan, say);
+  const kinds = KINDS_OF_FAULT.filter((kind) => faults[kind]).map((kind) => `${kind} ${faults[kind]}`);
+  say(kinds.join(', '));
+  say(
+    `${faultCount} faults, ${restarts} programs started again; ${taken} steps were taken, ${events} events replayed; ${wrong.length} wrong.`,
+  );
+  for (const one of wrong.slice(0, MOST_WRONG)) say(`  ${one}`);
+  if (wrong.length > 0) say(`To go through it again: ./petrichor test chaos --minutes ${Math.ceil(plan.seconds / 60)} --seed ${plan.seed}`);
+  return { passed: wrong.length === 0 ? 1 : 0, failed: wrong.length === 0 ? 0 : 1 };
+}
+const MOST_WRONG = 30;
+
+/** Reads `--minutes N` and `--seed S`, which are for chaos alone; what is left are parts. */
+function planned(args: readonly string[]): string[] {
+  const parts: string[] = [];
+  for (let at = 0; at < args.length; at++) {
+    const [one, value] = [args[at]!, Number(args[at + 1])];
+    if (one !== '--minutes' && one !== '--seed') {
+      parts.push(one);
+      continue;
+    }
+    if (!parts.includes('chaos') || !(value > 0) || value > (one === '--seed' ? 2 ** 31 : 24 * 60))
+      throw new Fault('Use: ./petrichor test chaos [--minutes N] [--seed S], with numbers above 0.', 2);
+    chaosPlan = one === '--seed' ? { ...chaosPlan, seed: Math.round(value) } : { ...chaosPlan, seconds: value * 60 };
+    at++;
+  }
+  return parts;
+}
+
 /** Runs everything that is checked, or the parts named, and ends with `N passed, N failed`. */
-export async function test(args: readonly string[]): Promise<void> {
+export async function test(given: readonly string[]): Promise<void> {
+  const args = planned(given);
   const unknown = args.filter((name) => !(name in PARTS));
   if (unknown.length > 0) throw new Fault(`There is no part '${unknown.join(', ')}'. The parts are: ${Object.keys(PARTS).join(', ')}.`);
   rmSync(RESULTS, { recursive: true, force: true });
@@ -100,9 +140,9 @@ export async function test(args: readonly string[]): Promise<void> {
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop().then(() => process.exit(130)));
   const total = { passed: 0, failed: 0 };
   try {
-    const given = process.env['DATABASE_URL'];
-    if (!given) cluster = await startCluster(join(STATE, 'test-postgres'));
-    const postgres = given ?? (await cluster!.database('postgres'));
+    const database = process.env['DATABASE_URL'];
+    if (!database) cluster = await startCluster(join(STATE, 'test-postgres'));
+    const postgres = database ?? (await cluster!.database('postgres'));
     for (const name of args.length > 0 ? args : Object.keys(PARTS)) {
       const part = PARTS[name]!;
       const began = Date.now();

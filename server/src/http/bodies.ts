@@ -49,7 +49,11 @@ export function bodies(database: Database, limits: BodyLimits, now: () => number
         // The parser calls whatever `verify` throws a 403.
         large(request, response, (error?: unknown) => next(error instanceof Refused ? new Refused(413, error.code, error.message) : error));
       })
-      .catch((error: unknown) => next(error));
+      .catch((error: unknown) => {
+        // What nobody sends is not even listened to: the line ends with the answer.
+        if (request.headers.cookie === undefined) response.set('Connection', 'close');
+        next(error);
+      });
   };
 }
 

@@ -53,10 +53,17 @@ export function parsed<S extends z.ZodType>(schema: S, input: unknown): z.output
 const sentence = ({ path, message }: { path: string; message: string }): string =>
   path && !/[.!?]$/.test(message) ? `${path}: ${message}.` : message;
 
+const TOO_OFTEN_MS = 250;
+
 /** The last handler: nothing is swallowed, nothing inner leaks out. */
 export const problemHandler: ErrorRequestHandler = (error: unknown, request, response, next) => {
   if (response.headersSent) return next(error);
-  if (error instanceof Refused) return sendProblem(response, error.status, error.code, error.message, error.fields);
+  if (error instanceof Refused) {
+    const send = (): void => sendProblem(response, error.status, error.code, error.message, error.fields);
+    // Whoever asks too often waits for being told so, too: a program that does not listen is slowed by it.
+    if (error.status === 429) return void setTimeout(send, TOO_OFTEN_MS);
+    return send();
+  }
   const { status, type } = error as { status?: number; type?: string };
   if (type === 'entity.parse.failed') return sendProblem(response, 400, 'not-json', 'The request’s body is not JSON.');
   if (type === 'entity.too.large') return sendProblem(response, 413, 'too-large', 'That is more than the server takes at once.');

@@ -7,6 +7,9 @@ import type { Database } from '../store/database.js';
 type Listener = (news: JobNews) => void;
 
 const AGAIN_AFTER_MS = 1000;
+/** A line that is half open tells nothing, and does not say so: it is asked now and then whether it is there. */
+const ASK_EVERY_MS = 5000;
+const ANSWER_MS = 4000;
 
 /**
  * Carries what was committed, by whichever server, to the screens that are open here.
@@ -26,7 +29,7 @@ export class Feed {
   ) {}
 
   async start(): Promise<void> {
-    const client = new pg.Client({ connectionString: this.databaseUrl });
+    const client = new pg.Client({ connectionString: this.databaseUrl, query_timeout: ANSWER_MS, connectionTimeoutMillis: ANSWER_MS });
     client.on('error', () => this.again(client));
     client.on('end', () => this.again(client));
     client.on('notification', ({ channel, payload }) => {
@@ -37,6 +40,7 @@ export class Feed {
       await client.connect();
       await client.query('listen petrichor_job; listen petrichor_door');
       this.client = client;
+      this.keepAsking(client);
     } catch (error) {
       this.log.warn({ err: error }, 'the feed cannot listen; trying again');
       this.again(client);
@@ -82,6 +86,19 @@ export class Feed {
   async stop(): Promise<void> {
     this.stopped = true;
     await this.client?.end();
+  }
+
+  private keepAsking(client: pg.Client): void {
+    const timer = setInterval(() => {
+      if (this.stopped || this.client !== client) return clearInterval(timer);
+      client.query('select 1').catch(() => {
+        clearInterval(timer);
+        this.again(client);
+        // Not waited for: nothing may ever come of it.
+        void client.end().catch(() => undefined);
+      });
+    }, ASK_EVERY_MS);
+    timer.unref();
   }
 
   private again(client: pg.Client): void {

@@ -20,9 +20,15 @@ export interface Database {
 /** Longer than a busy pool makes anybody wait; shorter than a person does. */
 const CONNECT_MS = 8000;
 
-/** SQLSTATE classes 08 (connection) and 57P (shut down, crashed, starting up), and what Node says of a dead line. */
-const AWAY = /^(08|57P0|53300|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND)/;
-const AWAY_WORDS = /connection terminated|not queryable|timeout exceeded when trying to connect|connection ended/i;
+/** A line to the database that is half open answers never: longer than any question here takes, and it is given up. */
+const ANSWER_MS = 20_000;
+
+/**
+ * SQLSTATE classes 08 (connection), 40 (rolled back for another's sake), 53 (no room, no memory), 57 (shut down, starting,
+ * broken off), 58 (the system below it), and what Node says of a dead line: asked again, it may well be yes.
+ */
+const AWAY = /^(08|40|53|57|58|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND)/;
+const AWAY_WORDS = /connection terminated|not queryable|timeout exceeded when trying to connect|connection ended|query read timeout/i;
 
 /** Whether a failure means that the database could not be asked, not that it said no. */
 export function isDatabaseAway(error: unknown): boolean {
@@ -38,7 +44,13 @@ export const isDataRefused = (error: unknown): boolean => error instanceof Error
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
 export function openDatabase(databaseUrl: string): Database {
-  const pool = new pg.Pool({ connectionString: databaseUrl, max: 12, connectionTimeoutMillis: CONNECT_MS });
+  const pool = new pg.Pool({
+    connectionString: databaseUrl,
+    max: 12,
+    connectionTimeoutMillis: CONNECT_MS,
+    query_timeout: ANSWER_MS,
+    keepAlive: true,
+  });
   // A connection that dies (the database was restarted) is dropped by the pool, and what was asked on it fails by itself.
   // Without a listener it would end the process: the pool's own for idle ones, one of each client's while it is in use.
   pool.on('error', () => undefined);
