@@ -1,4 +1,4 @@
-import { IntakeSchema, JobCommandSchema, JobStateSchema, JobSummarySchema, RecordedEventSchema } from '@petrichor/core';
+import { JobCommandSchema, JobStateSchema, JobSummarySchema, NewIntakeSchema, RecordedEventSchema } from '@petrichor/core';
 import * as z from 'zod';
 
 export const JobIdSchema = z.uuid('That is not a job’s id. Open the job from the Bench.');
@@ -6,13 +6,6 @@ export const JobIdSchema = z.uuid('That is not a job’s id. Open the job from t
 /** Ids of commands are made where the command is given: a repeat is recognised by it. */
 export const CommandIdSchema = z.uuid('Every command needs an id of its own (a UUID).');
 
-/** Fields of one line on every page and in every list; what was recorded before this was asked stays readable. */
-const ONE_LINE = [['customer', 'name'], ['customer', 'reach'], ['modelName'], ['warranty']] as const;
-const NewIntakeSchema = IntakeSchema.superRefine(({ customer, modelName, warranty }, context) => {
-  const lines = [customer.name, customer.reach, modelName, warranty];
-  for (const [at, path] of ONE_LINE.entries())
-    if (/[\r\n]/.test(lines[at]!)) context.addIssue({ code: 'custom', path: [...path], message: 'Write this on one line.' });
-});
 export const OpenJobSchema = z.strictObject({ commandId: CommandIdSchema, intake: NewIntakeSchema });
 export type OpenJob = z.infer<typeof OpenJobSchema>;
 

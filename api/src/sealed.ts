@@ -1,4 +1,4 @@
-import { SealedKindSchema } from '@petrichor/core';
+import { oneLine, SealedKindSchema } from '@petrichor/core';
 import * as z from 'zod';
 import { CommandIdSchema } from './jobs.js';
 
@@ -6,7 +6,7 @@ import { CommandIdSchema } from './jobs.js';
 export const KeepSealedSchema = z.strictObject({
   commandId: CommandIdSchema,
   kind: SealedKindSchema,
-  label: z.string().trim().max(60, 'Shorten what it is for to 60 characters.'),
+  label: oneLine().max(60, 'Shorten what it is for to 60 characters.'),
   secret: z.string().min(1, 'Type what is to be sealed.').max(2000, 'At most 2 000 characters.'),
 });
 export type KeepSealed = z.infer<typeof KeepSealedSchema>;

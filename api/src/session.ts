@@ -1,4 +1,4 @@
-import { RoleSchema } from '@petrichor/core';
+import { oneLine, RoleSchema } from '@petrichor/core';
 import * as z from 'zod';
 
 export const AccountSchema = z.strictObject({ id: z.string(), name: z.string(), signInName: z.string(), roles: z.array(RoleSchema) });
@@ -17,7 +17,7 @@ const signInName = z
   .toLowerCase()
   .regex(/^[a-z0-9._-]{2,40}$/, 'A sign-in name has 2 to 40 letters, digits, dots or dashes.');
 const newPassword = z.string().min(10, 'Choose a password of at least 10 characters.').max(200);
-const personName = z.string().trim().min(1, 'Say the name.').max(80);
+const personName = oneLine().min(1, 'Say the name.').max(80);
 
 export const SignInSchema = z.strictObject({
   signInName: z.string().trim().toLowerCase().min(1, 'Type your sign-in name.').max(40),
@@ -27,7 +27,7 @@ export type SignIn = z.infer<typeof SignInSchema>;
 
 /** The first account of an empty installation makes its workshop and holds every role. */
 export const FirstAccountSchema = z.strictObject({
-  workshopName: z.string().trim().min(1, 'Say what the workshop is called.').max(80),
+  workshopName: oneLine().min(1, 'Say what the workshop is called.').max(80),
   name: personName,
   signInName,
   password: newPassword,

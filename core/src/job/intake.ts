@@ -43,6 +43,15 @@ export const IntakeSchema = z.strictObject({
   comebackOf: z.strictObject({ jobId: z.string(), number: z.number().int() }).nullable().default(null),
 });
 export type Intake = z.infer<typeof IntakeSchema>;
+
+/** Fields of one line on every page and in every list; what was recorded before this was asked stays readable. */
+const ONE_LINE = [['customer', 'name'], ['customer', 'reach'], ['modelName'], ['warranty']] as const;
+/** An intake as it is written today. */
+export const NewIntakeSchema = IntakeSchema.superRefine(({ customer, modelName, warranty }, context) => {
+  const lines = [customer.name, customer.reach, modelName, warranty];
+  for (const [at, path] of ONE_LINE.entries())
+    if (/[\r\n]/.test(lines[at]!)) context.addIssue({ code: 'custom', path: [...path], message: 'Write this on one line.' });
+});
 /** As it may come in: what was not asked has its default. */
 export type IntakeInput = z.input<typeof IntakeSchema>;
 

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { oneLine } from '../../units/index.js';
 import { ComebackKindSchema } from '../comeback.js';
 import type { JobEvent } from '../events/index.js';
 import { removedNow, removedParts, RemovedFateSchema } from '../removed.js';
@@ -7,7 +8,7 @@ import { accept, ANYONE, BENCH, defineCommand, refuse } from './define.js';
 export const settleRemoved = defineCommand(
   z.strictObject({
     type: z.literal('settle-removed'),
-    what: z.string().trim().min(2).max(80),
+    what: oneLine().min(2).max(80),
     fate: RemovedFateSchema,
     until: z.iso.date('Choose the day until which it is kept.').nullable(),
     amountMinor: z.number('Type the amount.').int().min(0, 'Not below 0.').max(100_000_000),

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { judge } from '../../fit/index.js';
 import { billOf, depositOf, optionOf, OptionKindSchema, type QuoteOption } from '../../quote/index.js';
-import { sayMoney } from '../../units/index.js';
+import { sayMoney, oneLine } from '../../units/index.js';
 import { AGREED_HOW, linesSince, type Offer } from '../agreement.js';
 import type { JobEvent } from '../events/index.js';
 import { handsOn } from '../hands-on.js';
@@ -65,7 +65,7 @@ export const agree = defineCommand(
     type: z.literal('agree'),
     slotId: z.string(),
     driveId: z.string(),
-    who: z.string().trim().min(1, 'Say who agreed.').max(80),
+    who: oneLine().min(1, 'Say who agreed.').max(80),
     how: z.enum(AGREED_HOW),
     depositMinor: amount.nullable(),
     words: z.string().trim().max(300).default(''),
@@ -105,7 +105,7 @@ const isStale = ({ at, pricing }: Offer, now: string): boolean =>
 export const changePrice = defineCommand(
   z.strictObject({
     type: z.literal('change-price'),
-    say: z.string().trim().min(3, 'Say what it is for.').max(120),
+    say: oneLine().min(3, 'Say what it is for.').max(120),
     netMinor: z
       .number('Type an amount.')
       .int()
@@ -127,7 +127,7 @@ export const pay = defineCommand(
       .min(-100_000_000)
       .max(100_000_000)
       .refine((minor) => minor !== 0, 'Type the amount.'),
-    how: z.string().trim().min(2, 'Say how it was paid.').max(60),
+    how: oneLine().min(2, 'Say how it was paid.').max(60),
   }),
   ANYONE,
   (_, { amountMinor, how }) => accept({ type: 'paid', amountMinor, how }),

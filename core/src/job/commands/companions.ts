@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { oneLine } from '../../units/index.js';
 import { judgeBattery, judgeMemory, judgeWireless, toFinding, unknown, type Finding } from '../../fit/index.js';
 import type { MachineModel, Part } from '../../hardware/index.js';
 import { CompanionKindSchema } from '../companion.js';
@@ -11,7 +12,7 @@ export const fitCompanion = defineCommand(
     companionId: z.uuid(),
     kind: CompanionKindSchema,
     partId: z.string(),
-    original: z.string().trim().max(80),
+    original: oneLine().max(80),
     limitMinutes: z.number('Say how many minutes it gets.').int().min(5, 'Five minutes at least.').max(480, 'Eight hours are the most.'),
   }),
   BENCH,

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { oneLine } from '../../units/index.js';
 import { levelOn } from '../../move/index.js';
 import { buildWay } from '../../teardown/index.js';
 import { sayRoles } from '../actor.js';
@@ -132,7 +133,7 @@ export const endEarly = defineCommand(
     type: z.literal('end-early'),
     reason: z.string().trim().min(3, 'Say why the machine goes back unrepaired.').max(500),
     /** Whom it is referred to; unset: it simply goes back. */
-    referredTo: z.string().trim().max(80).nullable().optional(),
+    referredTo: oneLine().max(80).nullable().optional(),
   }),
   BENCH,
   (job, { reason, referredTo = null }, { knowledge }) => {
@@ -151,7 +152,7 @@ export const endEarly = defineCommand(
 );
 
 export const handOver = defineCommand(
-  z.strictObject({ type: z.literal('hand-over'), to: z.string().trim().min(1, 'Say who took the machine.').max(80) }),
+  z.strictObject({ type: z.literal('hand-over'), to: oneLine().min(1, 'Say who took the machine.').max(80) }),
   ANYONE,
   (job, { to }) => {
     if (job.phase !== 'hand-over')

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { oneLine } from '../../units/index.js';
 import {
   causeById,
   isSameDrive,
@@ -40,7 +41,7 @@ export const readReportCommand = defineCommand(
   z.strictObject({
     type: z.literal('read-report'),
     source: DocumentSourceSchema,
-    name: z.string().trim().max(120),
+    name: oneLine().max(120),
     report: SelfReportSchema,
   }),
   BENCH,
@@ -55,7 +56,7 @@ export const readListingCommand = defineCommand(
   z.strictObject({
     type: z.literal('read-listing'),
     source: DocumentSourceSchema,
-    name: z.string().trim().max(120),
+    name: oneLine().max(120),
     listing: BlockListingSchema,
   }),
   BENCH,

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { oneLine } from '../../units/index.js';
 import { WaitsForSchema } from '../wait-kind.js';
 import { accept, ANYONE, BENCH, defineCommand, refuse } from './define.js';
 
@@ -11,8 +12,8 @@ export const waitFor = defineCommand(
   z.strictObject({
     type: z.literal('wait-for'),
     kind: WaitsForSchema,
-    what: z.string().trim().min(3, 'Say what it waits for.').max(120),
-    who: z.string().trim().max(80).default(''),
+    what: oneLine().min(3, 'Say what it waits for.').max(120),
+    who: oneLine().max(80).default(''),
     until: z.iso.date('A day, as year-month-day.').nullable(),
   }),
   ANYONE,

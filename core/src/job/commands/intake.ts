@@ -1,12 +1,12 @@
 import * as z from 'zod';
-import { IntakeSchema } from '../intake.js';
+import { NewIntakeSchema } from '../intake.js';
 import { stakeOf } from '../stake.js';
 import { hasWalked } from '../walk.js';
 import { accept, ANYONE, defineCommand, refuse } from './define.js';
 import { stopsAfter } from './diagnosis.js';
 
 export const amendIntake = defineCommand(
-  z.strictObject({ type: z.literal('amend-intake'), intake: IntakeSchema }),
+  z.strictObject({ type: z.literal('amend-intake'), intake: NewIntakeSchema }),
   ANYONE,
   (job, { intake }, { knowledge }) => {
     if (intake.modelId !== job.intake.modelId && (job.choice || hasWalked(job))) {

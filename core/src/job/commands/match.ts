@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { FIRMWARE_LOOKS, judge, linkOf, NeedSchema, takesLook, TemplateSchema } from '../../fit/index.js';
-import { readOff } from '../../units/index.js';
+import { readOff, oneLine } from '../../units/index.js';
 import { isBefore } from '../phases.js';
 import { OF_MODEL, placeOf, slotsOnBench, withMeasured } from '../place-of.js';
 import type { JobState } from '../state.js';
@@ -161,7 +161,7 @@ export const adapt = defineCommand(
   z.strictObject({
     type: z.literal('adapt'),
     slotId: z.string(),
-    label: z.string().trim().min(3, 'Name what you made.').max(60),
+    label: oneLine().min(3, 'Name what you made.').max(60),
     thicknessMm: z.number('Type the thickness in mm.').min(0.1, 'At least 0.1 mm.').max(10, 'At most 10 mm.'),
     with: tool,
     template: TemplateSchema,

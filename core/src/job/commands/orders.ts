@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { ItemRefSchema } from '../../shelf/index.js';
-import { sayDate } from '../../units/index.js';
+import { sayDate, oneLine } from '../../units/index.js';
 import { definitionOf, type JobEvent } from '../events/index.js';
 import { needsOf, OrderStateSchema, ordersOpen, SAY_ORDER, type Order, type OrderState } from '../orders.js';
 import { promiseAfterOrders } from '../promise.js';
@@ -17,8 +17,8 @@ export const order = defineCommand(
     need: z.string(),
     /** Set for a substitute; unset: what the need itself names. */
     item: ItemRefSchema.nullable().optional(),
-    what: z.string().trim().min(2, 'Say what is ordered.').max(120).optional(),
-    supplier: z.string().trim().min(2, 'Say from whom.').max(60),
+    what: oneLine().min(2, 'Say what is ordered.').max(120).optional(),
+    supplier: oneLine().min(2, 'Say from whom.').max(60),
     priceMinor: z.number('Type the price.').int().min(0, 'Not below 0.').max(100_000_000),
     state: z.enum(['asked', 'confirmed', 'back-ordered']),
     dueOn: day,

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { oneLine } from '../../units/index.js';
 import { RESCUE_IT } from '../../move/index.js';
 import { ComparedSchema } from '../copies.js';
 import { oldDriveHealth } from '../old-drive.js';
@@ -33,7 +34,7 @@ export const stateCopy = defineCommand(
     copy: z
       .strictObject({
         what: z.enum(['all', 'files']),
-        made: z.string().trim().min(3, 'Say with what it was made, and where.').max(120),
+        made: oneLine().min(3, 'Say with what it was made, and where.').max(120),
         compared: ComparedSchema,
       })
       .nullable(),

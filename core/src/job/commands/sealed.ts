@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { oneLine } from '../../units/index.js';
 import type { JobState } from '../state.js';
 import { SealedKindSchema } from '../sealed.js';
 import { accept, ANYONE, defineCommand, refuse, type Context, type Refusal } from './define.js';
@@ -12,7 +13,7 @@ export const keepSealed = defineCommand(
     type: z.literal('keep-sealed'),
     noteId,
     kind: SealedKindSchema,
-    label: z.string().trim().max(60, 'Shorten what it is for to 60 characters.').default(''),
+    label: oneLine().max(60, 'Shorten what it is for to 60 characters.').default(''),
   }),
   ANYONE,
   (_, { noteId: id, kind, label }) => accept({ type: 'sealed-kept', noteId: id, kind, label }),

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { oneLine } from '../../units/index.js';
 import { stopHolds } from '../diagnosis.js';
 import { accept, BENCH, defineCommand, refuse } from './define.js';
 
@@ -28,7 +29,7 @@ export const chooseStopWay = defineCommand(
 export const liftStop = defineCommand(
   z.strictObject({
     type: z.literal('lift-stop'),
-    owner: z.string().trim().min(1, 'Say who said so.').max(80),
+    owner: oneLine().min(1, 'Say who said so.').max(80),
     words: z.string().trim().min(10, 'Write down what the owner said, in their words.').max(500),
   }),
   BENCH,

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { oneLine } from '../../units/index.js';
 import type { Leg } from '../../teardown/index.js';
 import { AlsoKindSchema, alsoSteps } from '../also.js';
 import type { Phase } from '../phases.js';
@@ -75,7 +76,7 @@ export const alsoOut = defineCommand(
   z.strictObject({
     type: z.literal('also-out'),
     kind: AlsoKindSchema,
-    label: z.string().trim().min(2, 'Say what came out.').max(40),
+    label: oneLine().min(2, 'Say what came out.').max(40),
     count: z.number('Say how many.').int().min(1, 'One at the least.').max(60, 'Sixty are the most.'),
   }),
   BENCH,
