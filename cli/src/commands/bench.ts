@@ -4,6 +4,7 @@ import { migrate } from '@petrichor/server';
 import { say } from '../fault.js';
 import { STATE } from '../paths.js';
 import { measureAttacks } from '../figures/attacks.js';
+import { measureBackup } from '../figures/backup.js';
 import { measureDiagnosis, measureReport } from '../figures/diagnose.js';
 import { measureDownload } from '../figures/download.js';
 import { measureLedger } from '../figures/ledger.js';
@@ -23,7 +24,7 @@ import { startCluster } from '../setup/postgres.js';
 /** One line of the bench: what was measured, under what name, against which target. */
 export type Figure = Readonly<Record<string, string | number | boolean>> & { readonly figure: string };
 
-/** Prints every figure as one JSON line; `bench attacks` only steps under attack, `bench ledger` only those of the Ledger, whose million jobs take some minutes and 8 GB to make. All traffic stays on loopback; counts and times are bounded. */
+/** Prints every figure as one JSON line; `bench attacks` only steps under attack, `bench backup` only a backup of 100,000 jobs, `bench ledger` only those of the Ledger, whose million jobs take some minutes and 8 GB to make. All traffic stays on loopback; counts and times are bounded. */
 export async function bench(args: readonly string[] = []): Promise<void> {
   await ensurePackage('chromium');
   await ensurePackage('disk-tools');
@@ -34,6 +35,7 @@ export async function bench(args: readonly string[] = []): Promise<void> {
   let workshop: BenchWorkshop | null = null;
   try {
     if (args.includes('ledger')) return await measureLedger(cluster, show, say);
+    if (args.includes('backup')) return await measureBackup(show, say);
     const databaseUrl = await cluster.database(name);
     await migrate(databaseUrl);
     await loadDemo(databaseUrl);
@@ -61,6 +63,7 @@ export async function bench(args: readonly string[] = []): Promise<void> {
     show(await measureMatch(workshop));
     say('Cold start to the Bench ...');
     show(await measureStart(workshop));
+    await measureBackup(show, say);
     await measureLedger(cluster, show, say);
   } finally {
     await workshop?.end();

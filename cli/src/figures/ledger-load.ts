@@ -92,7 +92,7 @@ export class LedgerLoader {
       };
       const log = whole ? this.model.events : this.model.events.slice(0, 1);
       jobs.push(
-        line(
+        copyLine(
           own,
           job.id,
           number,
@@ -109,13 +109,13 @@ export class LedgerLoader {
       );
       for (const one of log) {
         const body = one.event.type === 'job-opened' ? { ...one.event, jobId: job.id, number, intake: job.intake } : one.event;
-        events.push(line(own, job.id, one.seq, randomUUID(), '0', one.at, job.openedBy.id, one.by.name, JSON.stringify(body)));
+        events.push(copyLine(own, job.id, one.seq, randomUUID(), '0', one.at, job.openedBy.id, one.by.name, JSON.stringify(body)));
       }
       for (const word of ledgerWords(job)) {
-        words.push(line(own, word, number));
+        words.push(copyLine(own, word, number));
         if (this.terms.has(word)) continue;
         this.terms.add(word);
-        terms.push(line(own, word));
+        terms.push(copyLine(own, word));
       }
       if (whole || this.chance() < 0.002) this.sample.push({ id: job.id, row, wholeLog: whole });
     }
@@ -162,6 +162,6 @@ export class LedgerLoader {
   }
 }
 
-/** A line of COPY's text format. */
-const line = (...cells: readonly (string | number)[]): string =>
-  `${cells.map((cell) => String(cell).replaceAll('\\', '\\\\').replaceAll('\t', '\\t').replaceAll('\n', '\\n').replaceAll('\r', '\\r')).join('\t')}\n`;
+/** A line of COPY's text format; a cell of `\\N` is null. */
+export const copyLine = (...cells: readonly (string | number)[]): string =>
+  `${cells.map((cell) => (cell === '\\N' ? cell : String(cell).replaceAll('\\', '\\\\').replaceAll('\t', '\\t').replaceAll('\n', '\\n').replaceAll('\r', '\\r'))).join('\t')}\n`;
