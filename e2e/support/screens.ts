@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test';
 import { countScrews } from './hands';
 
 /** Screens by the way to them from the Bench, which is where each begins. */
-export const SCREENS: { name: string; go: (page: Page) => Promise<unknown> }[] = [
+export const SCREENS: { name: string; go: (page: Page) => Promise<unknown>; leadOnly?: true }[] = [
   { name: 'Bench', go: (page) => expect(page.getByRole('region', { name: 'Next for your hands' })).toBeVisible() },
   { name: 'Take in', go: (page) => page.getByRole('link', { name: 'Take in a machine' }).click() },
   { name: 'Models', go: (page) => page.getByRole('link', { name: 'Models' }).click() },
@@ -57,6 +57,14 @@ export const SCREENS: { name: string; go: (page: Page) => Promise<unknown> }[] =
     },
   },
   { name: 'People', go: (page) => page.getByRole('link', { name: 'People' }).click() },
+  {
+    name: 'Health',
+    leadOnly: true,
+    go: async (page) => {
+      await page.getByRole('link', { name: 'Health', exact: true }).click();
+      await expect(page.getByText('Answers in', { exact: false })).toBeVisible();
+    },
+  },
   { name: 'Way in', go: (page) => page.getByRole('button', { name: /Take it up/ }).click() },
   { name: 'Way out', go: (page) => openJob(page, '402') },
   { name: 'Match', go: (page) => openMatch(page, null) },

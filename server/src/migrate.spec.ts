@@ -39,10 +39,12 @@ async function emptyDatabase(): Promise<string> {
   url.pathname = `/${name}`;
   return url.href;
 }
-afterAll(() =>
-  connected(process.env['PETRICHOR_TEST_POSTGRES']!, async (client) => {
-    for (const name of made) await client.query(`drop database ${name} with (force)`);
-  }),
+afterAll(
+  () =>
+    connected(process.env['PETRICHOR_TEST_POSTGRES']!, async (client) => {
+      for (const name of made) await client.query(`drop database ${name} with (force)`);
+    }),
+  LONG_MS,
 );
 
 /** A workshop as a database of that shape held it: an account, a model, drives, and every job of the first edition. */

@@ -136,6 +136,8 @@ export async function startServer(databaseUrl: string, port: number, environment
     env: {
       ...process.env,
       NODE_OPTIONS: '',
+      // Only who makes backups has to know it.
+      PETRICHOR_BACKUP_PASSPHRASE: undefined,
       DATABASE_URL: connects,
       PETRICHOR_PORT: String(port),
       PETRICHOR_WEB: WEB_BUILD,

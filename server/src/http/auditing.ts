@@ -44,7 +44,9 @@ export function auditing(database: Database, audit: Audit, now: () => Date): Req
   return (request, response, next) => {
     // Whoever signs out is nobody afterwards.
     const before = signedIn(database, request).catch(() => null);
-    response.once('finish', () => {
+    // Also where whoever asked left in the midst of the answer: what they had by then, they had.
+    response.once('close', () => {
+      if (!response.headersSent) return;
       void write(database, audit, request, response, before, now()).catch((error: unknown) =>
         request.log.error({ err: error }, 'this could not be written down in the audit trail'),
       );

@@ -88,6 +88,7 @@ describe('a server that was restored to an earlier time', () => {
     };
     const sentLog = {
       all: () => Promise.resolve([...log]),
+      newest: (count: number) => Promise.resolve(log.slice(-count).map((one) => one.commandId)),
       add: (one: Sent) => Promise.resolve(void log.push(one)),
       forget: (ids: string[]) => Promise.resolve(void (log = log.filter((one) => !ids.includes(one.commandId)))),
     };

@@ -42,9 +42,9 @@ export class Ahead {
   /** Asks the server whether it still has what it once took. Where nobody answers, nothing is known. */
   async look(): Promise<void> {
     try {
-      const all = await this.log.all();
-      let missing = await this.notThere(all.slice(-NEWEST));
-      if (missing.size > 0) missing = await this.notThere(all);
+      const isAllThere = (await this.notThere(await this.log.newest(NEWEST))).size === 0;
+      const all = isAllThere ? [] : await this.log.all();
+      const missing = await this.notThere(all.map((one) => one.commandId));
       const [before, now] = [this.missing().length, all.filter((one) => missing.has(one.commandId))];
       this.missing.set(now);
       if (now.length > 0 && before === 0) await this.showAsItIs();
@@ -53,11 +53,11 @@ export class Ahead {
     }
   }
 
-  private async notThere(some: readonly Sent[]): Promise<Set<string>> {
+  private async notThere(ids: readonly string[]): Promise<Set<string>> {
     const missing = new Set<string>();
-    for (let at = 0; at < some.length; at += AT_ONCE) {
-      const commandIds = some.slice(at, at + AT_ONCE).map((one) => one.commandId);
-      for (const id of (await firstValueFrom(this.api.missingCommands(commandIds))).missing) missing.add(id);
+    for (let at = 0; at < ids.length; at += AT_ONCE) {
+      const some = ids.slice(at, at + AT_ONCE);
+      for (const id of (await firstValueFrom(this.api.missingCommands(some))).missing) missing.add(id);
     }
     return missing;
   }

@@ -15,25 +15,34 @@ interface SentSchema extends DBSchema {
 /** As long as a workshop takes to notice that it was restored from yesterday's backup, and a weekend. */
 const KEPT_MS = 14 * 24 * 3_600_000;
 const MOST = 3000;
+/** Looked through for old ones once in so many: it is no hurry. */
+const TIDIED_EVERY = 100;
 
 /** What this browser sent and the server took, for a while: a server that was restored may have less than its screens did. */
 @Injectable({ providedIn: 'root' })
 export class SentLog {
   private opened: ReturnType<typeof open> | null = null;
+  private added = 0;
   private readonly db = () => (this.opened ??= open());
 
   async add(sent: Sent): Promise<void> {
     const db = await this.db();
     if ((await db.getKeyFromIndex('sent', 'byCommand', sent.commandId)) === undefined) await db.add('sent', { ...sent });
+    if (this.added++ % TIDIED_EVERY === 0) await this.tidy(Date.now());
   }
 
-  /** In the order they were sent; what is too old is forgotten. */
-  async all(now = Date.now()): Promise<Sent[]> {
-    const db = await this.db();
-    const rows = await db.getAll('sent');
-    const kept = rows.filter((one, at) => now - new Date(one.at).getTime() < KEPT_MS && rows.length - at <= MOST);
-    for (const one of rows) if (!kept.includes(one)) await db.delete('sent', one.order!);
-    return kept.map(({ order: _, ...sent }) => sent);
+  /** In the order they were sent. */
+  async all(): Promise<Sent[]> {
+    const rows = await (await this.db()).getAll('sent');
+    return rows.map(({ order: _, ...sent }) => sent);
+  }
+
+  /** Ids of the last ones, without reading the others: a reload asks for them. */
+  async newest(count: number): Promise<string[]> {
+    const ids: string[] = [];
+    const { store } = (await this.db()).transaction('sent');
+    for (let at = await store.openCursor(null, 'prev'); at && ids.length < count; at = await at.continue()) ids.push(at.value.commandId);
+    return ids;
   }
 
   async forget(commandIds: readonly string[]): Promise<void> {
@@ -42,6 +51,17 @@ export class SentLog {
       const key = await db.getKeyFromIndex('sent', 'byCommand', id);
       if (key !== undefined) await db.delete('sent', key);
     }
+  }
+
+  private async tidy(now: number): Promise<void> {
+    const { store, done } = (await this.db()).transaction('sent', 'readwrite');
+    let tooMany = (await store.count()) - MOST;
+    for (let at = await store.openCursor(); at; at = await at.continue()) {
+      if (tooMany <= 0 && now - new Date(at.value.at).getTime() < KEPT_MS) break;
+      await at.delete();
+      tooMany--;
+    }
+    await done;
   }
 }
 
