@@ -6,7 +6,7 @@ import { migrate } from '@petrichor/server';
 import pg from 'pg';
 import { loadDemo } from '../setup/demo.js';
 import { Books } from './books.js';
-import { Chance } from './chance.js';
+import { Chance } from '../chance.js';
 import { Seam } from './seam.js';
 
 describe('chance', () => {

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
 import pg from 'pg';
-import type { Chance } from './chance.js';
+import type { Chance } from '../chance.js';
 import type { Seam } from './seam.js';
 
 /** Everything that can be hurt. */

@@ -3,7 +3,7 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import type { CommandReply, JobReply } from '@petrichor/api';
 import { evolve, type JobCommand, type JobState } from '@petrichor/core';
 import { demoJobs, nextDemoCommand } from '@petrichor/demo';
-import type { Chance } from './chance.js';
+import type { Chance } from '../chance.js';
 
 /** What the server said yes to. */
 export type Taken =

@@ -12,7 +12,7 @@ import { freePort } from '../setup/port.js';
 import { startCluster } from '../setup/postgres.js';
 import { runningChild, Supervisor } from '../setup/supervise.js';
 import { Books } from './books.js';
-import { Chance } from './chance.js';
+import { Chance } from '../chance.js';
 import { FAULTS } from './faults.js';
 import { OWN_FAULTS, Person } from './people.js';
 import { Seam } from './seam.js';

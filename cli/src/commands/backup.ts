@@ -185,7 +185,7 @@ function writeSheet(file: string): void {
 }
 
 /** Everything that a backup holds: of the private cluster, or of the server that DATABASE_URL names. */
-export async function withSource<T>(work: (source: Source) => Promise<T>): Promise<T> {
+async function withSource<T>(work: (source: Source) => Promise<T>): Promise<T> {
   const given = process.env['DATABASE_URL'];
   if (given) return work({ databases: { given }, cluster: null, photos: photoFolder(), sealKey: sealKey() });
   if (!existsSync(join(CLUSTER, 'data'))) throw new Fault('There is nothing to back up yet: start Petrichor first.');

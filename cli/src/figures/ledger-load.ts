@@ -4,6 +4,7 @@ import { pipeline } from 'node:stream/promises';
 import { ledgerRow, ledgerWords, summarise, type JobState, type JobSummary, type LedgerRow, type RecordedEvent } from '@petrichor/core';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
+import { chances } from '../chance.js';
 
 /** The first jobs, and then one in so many, have the whole log of a finished job; the others have their opening only, to bound the disk. */
 const FIRST_WHOLE = 200;
@@ -25,18 +26,6 @@ export interface Generated {
   readonly id: string;
   readonly row: LedgerRow;
   readonly wholeLog: boolean;
-}
-
-/** Numbers that look like chance and are the same every time (mulberry32). */
-export function chances(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
 }
 
 /** Makes jobs like `model`, each with its own customer, serial and words, and remembers a sample of them. */

@@ -14,7 +14,8 @@ import {
 } from '@petrichor/core';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
-import { chances, copyLine } from './ledger-load.js';
+import { chances } from '../chance.js';
+import { copyLine } from './ledger-load.js';
 
 /** One in so many has the whole log of a finished job; the others stand where a diagnosis begins, to bound the disk. */
 const WHOLE_EVERY = 20;

@@ -2,7 +2,8 @@ import { grown, type FitCase, type JobEvent, type JobSummary, type PastCase, typ
 import type pg from 'pg';
 import { uuidLiteral, type WorkshopTx } from './database.js';
 
-interface EventRow {
+/** An event as its row has it, under the names of `EVENT_COLUMNS`. */
+export interface EventRow {
   seq: number;
   at: Date;
   commandId: string;
@@ -11,20 +12,24 @@ interface EventRow {
   body: RecordedEvent['event'];
 }
 
+export const EVENT_COLUMNS = 'seq, at, command_id as "commandId", by_id as "byId", by_name as "byName", body';
+
+export const asEvent = ({ seq, at, commandId, byId, byName, body }: EventRow): RecordedEvent => ({
+  seq,
+  at: at.toISOString(),
+  commandId,
+  by: { id: byId, name: byName },
+  event: grown(body),
+});
+
 /** Events of a job after a sequence, in order. */
 export async function eventsAfter(tx: WorkshopTx, jobId: string, after: number): Promise<RecordedEvent[]> {
   const { rows } = await tx.query<EventRow>({
     name: 'events-after',
-    text: 'select seq, at, command_id as "commandId", by_id as "byId", by_name as "byName", body from job_event where workshop_id = current_workshop() and job_id = $1 and seq > $2 order by seq',
+    text: `select ${EVENT_COLUMNS} from job_event where workshop_id = current_workshop() and job_id = $1 and seq > $2 order by seq`,
     values: [jobId, after],
   });
-  return rows.map(({ seq, at, commandId, byId, byName, body }) => ({
-    seq,
-    at: at.toISOString(),
-    commandId,
-    by: { id: byId, name: byName },
-    event: grown(body),
-  }));
+  return rows.map(asEvent);
 }
 
 /** What was done under a command's id. */

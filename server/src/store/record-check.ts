@@ -1,7 +1,7 @@
 import type { Level, RecordedEvent, StockMove } from '@petrichor/core';
-import { grown } from '@petrichor/core';
 import type pg from 'pg';
 import type { WorkshopTx } from './database.js';
+import { asEvent, EVENT_COLUMNS, type EventRow } from './jobs.js';
 
 /** What the database keeps of a job beside its events: everything that is drawn from them. */
 export interface StoredJob {
@@ -38,23 +38,15 @@ export async function jobsAfter(tx: WorkshopTx, after: string, most: number): Pr
 
 /** Events of several jobs, by job, in order. */
 export async function eventsOf(tx: WorkshopTx, jobIds: readonly string[]): Promise<Map<string, RecordedEvent[]>> {
-  const { rows } = await tx.query<{
-    jobId: string;
-    seq: number;
-    at: Date;
-    commandId: string;
-    byId: string;
-    byName: string;
-    body: RecordedEvent['event'];
-  }>({
+  const { rows } = await tx.query<EventRow & { jobId: string }>({
     name: 'check-events',
-    text: `select job_id as "jobId", seq, at, command_id as "commandId", by_id as "byId", by_name as "byName", body
+    text: `select job_id as "jobId", ${EVENT_COLUMNS}
       from job_event where workshop_id = current_workshop() and job_id = any($1) order by job_id, seq`,
     values: [jobIds],
   });
   const byJob = new Map<string, RecordedEvent[]>();
-  for (const { jobId, seq, at, commandId, byId, byName, body } of rows) {
-    const event = { seq, at: at.toISOString(), commandId, by: { id: byId, name: byName }, event: grown(body) };
+  for (const { jobId, ...row } of rows) {
+    const event = asEvent(row);
     const list = byJob.get(jobId);
     if (list) list.push(event);
     else byJob.set(jobId, [event]);

@@ -80,7 +80,7 @@ function backupLeg({ is, state }: HealthReply['backup']): Leg {
             `Restored on trial and replayed ${sayMoment(checked.at)} in ${checked.seconds.toFixed(0)} s: ${checked.good ? 'no difference' : checked.faults.join(' ')}.`,
           ]
         : []),
-      ...(logAt ? [`Changes are kept up to ${sayWhen(logAt)}.`] : []),
+      ...(logAt ? [`What is written in between is taken along within two minutes, last at ${sayWhen(logAt)}.`] : []),
       ...(failed ? [failed.sentence] : []),
     ],
   };

@@ -1,13 +1,22 @@
-/** Chance that comes again with its seed: mulberry32 (Tommy Ettinger's, public domain; from memory). */
-export class Chance {
-  constructor(private state: number) {}
+/** Numbers that look like chance and are the same every time (mulberry32, by Tommy Ettinger, public domain; from memory). */
+export function chances(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = state;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}
 
+/** Chance that comes again with its seed. */
+export class Chance {
   /** 0 up to, never, 1. */
-  next(): number {
-    this.state = (this.state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(this.state ^ (this.state >>> 15), 1 | this.state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+  readonly next: () => number;
+
+  constructor(seed: number) {
+    this.next = chances(seed);
   }
 
   /** A whole number from `low` to `high`, both included. */
