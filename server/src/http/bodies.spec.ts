@@ -69,6 +69,16 @@ describe('JSON', () => {
     expect((await lead.send('/api/policy', 'application/json', large)).status).toBe(400);
   });
 
+  it('that is a whole job is taken again and again while it is small, a large one once in ten seconds', async () => {
+    const lead = await server.signedIn();
+    const bringIn = async (bytes: number): Promise<number> =>
+      (await lead.send('/api/job-documents', 'text/plain', 'x'.repeat(bytes))).status;
+    for (let times = 0; times < 12; times++) expect(await bringIn(100_000)).toBe(400);
+    expect([await bringIn(40_000_000), await bringIn(40_000_000)]).toEqual([400, 429]);
+    server.now = new Date(server.now.getTime() + 11_000);
+    expect(await bringIn(40_000_000)).toBe(400);
+  });
+
   it('is measured as what JSON.parse makes of it', () => {
     const size = (value: unknown): { depth: number; values: number } => {
       if (typeof value !== 'object' || value === null) return { depth: 0, values: 0 };

@@ -19,6 +19,8 @@ export interface BodyLimits {
   readonly largeBytes: number;
   /** ... and of them so many bytes are taken of one session in ten seconds. */
   readonly largeBudgetBytes: number;
+  /** The same for whole jobs as documents, which are read beside everything else. */
+  readonly documentBudgetBytes: number;
 }
 
 export const USUAL_BODIES: BodyLimits = {
@@ -28,6 +30,7 @@ export const USUAL_BODIES: BodyLimits = {
   values: 400_000,
   largeBytes: 250_000,
   largeBudgetBytes: 24_000_000,
+  documentBudgetBytes: 64_000_000,
 };
 
 /** Reads JSON bodies, once it is known who sends them: whoever is not signed in gets no megabytes read and parsed. */
@@ -39,13 +42,15 @@ export function bodies(database: Database, limits: BodyLimits, now: () => number
       throw new Refused(413, 'too-many', `That holds more than ${limits.values} values. Split it, and send the parts one by one.`);
   };
   const [small, large] = [express.json({ limit: SMALL, verify }), express.json({ limit: limits.bodyBytes, verify })];
-  const often = new LargeBodies(limits, now);
+  const json = new LargeBodies({ ...limits, budgetBytes: limits.largeBudgetBytes }, now);
+  const documents = new LargeBodies({ ...limits, bodyBytes: limits.documentBytes, budgetBytes: limits.documentBudgetBytes }, now);
   return (request, response, next) => {
     if (AT_THE_DOOR.test(request.path)) return void small(request, response, next);
     void requireAccount(database, request)
       .then(() => {
         // What is no JSON is not parsed here: photos and documents have limits of their own.
-        if (request.is('json')) often.count(request);
+        if (request.is('json')) json.count(request);
+        else if (request.is('text')) documents.count(request);
         // The parser calls whatever `verify` throws a 403.
         large(request, response, (error?: unknown) => next(error instanceof Refused ? new Refused(413, error.code, error.message) : error));
       })
@@ -64,7 +69,7 @@ class LargeBodies {
   private readonly sent = new Map<string, { readonly at: number; readonly bytes: number }[]>();
 
   constructor(
-    private readonly limits: BodyLimits,
+    private readonly limits: Pick<BodyLimits, 'bodyBytes' | 'largeBytes'> & { readonly budgetBytes: number },
     private readonly now: () => number,
   ) {}
 
@@ -75,7 +80,7 @@ class LargeBodies {
     const now = this.now();
     for (const [id, all] of this.sent) if (all.at(-1)!.at < now - WITHIN_MS) this.sent.delete(id);
     const recent = (this.sent.get(request.sessionID) ?? []).filter(({ at }) => at > now - WITHIN_MS);
-    if (recent.length > 0 && recent.reduce((sum, one) => sum + one.bytes, bytes) > this.limits.largeBudgetBytes)
+    if (recent.length > 0 && recent.reduce((sum, one) => sum + one.bytes, bytes) > this.limits.budgetBytes)
       throw new Refused(429, 'too-much', 'That is a lot at once. It is kept on your screen; wait ten seconds, and send it again.');
     this.sent.set(request.sessionID, [...recent, { at: now, bytes }]);
   }
