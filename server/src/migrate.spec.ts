@@ -3,13 +3,13 @@ import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { DriveSchema, fitCaseOf, pastCaseOf, readJobDocument, summarise } from '@petrichor/core';
 import { demoDrives } from '@petrichor/demo';
-import pg from 'pg';
 import { pino } from 'pino';
 import { migrate, NewerDatabase, pendingMigrations, schemaVersion, serverUrl } from './migrate.js';
 import { JobService } from './services/jobs.js';
 import { drawUndrawn } from './services/ledger-draw.js';
 import { checkRecord } from './services/record-check.js';
 import { openDatabase } from './store/database.js';
+import { connected, dropDatabases, emptyDatabase } from './testing/empty-database.js';
 
 /** Jobs as the first edition wrote them: their events never change, whatever shape the database has. */
 const FIRST = 'core/src/testing/editions/first';
@@ -20,32 +20,7 @@ const SINCE_3 = ['steadyWriteBytesPerSecond', 'enduranceTbw', 'cache', 'rpm', 'p
 const drivesOf = (shape: number) => demoDrives().filter(({ family }) => shape >= 3 || family === 'm2' || family === '2.5-inch');
 const LONG_MS = 60_000;
 
-async function connected<T>(address: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
-  const client = new pg.Client({ connectionString: address });
-  await client.connect();
-  try {
-    return await work(client);
-  } finally {
-    await client.end();
-  }
-}
-
-const made: string[] = [];
-async function emptyDatabase(): Promise<string> {
-  const name = `test_${randomUUID().replaceAll('-', '')}`;
-  await connected(process.env['PETRICHOR_TEST_POSTGRES']!, (client) => client.query(`create database ${name}`));
-  made.push(name);
-  const url = new URL(process.env['PETRICHOR_TEST_POSTGRES']!);
-  url.pathname = `/${name}`;
-  return url.href;
-}
-afterAll(
-  () =>
-    connected(process.env['PETRICHOR_TEST_POSTGRES']!, async (client) => {
-      for (const name of made) await client.query(`drop database ${name} with (force)`);
-    }),
-  LONG_MS,
-);
+afterAll(dropDatabases, LONG_MS);
 
 /** A workshop as a database of that shape held it: an account, a model, drives, and every job of the first edition. */
 async function fill(url: string, shape: number): Promise<{ workshopId: string; jobIds: string[] }> {

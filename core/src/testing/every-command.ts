@@ -6,7 +6,23 @@ import { TestBench } from './samples.js';
 import { benchAt, finishPart } from './walks.js';
 
 const ID = '6c1d3c4e-3b7e-4a51-9a52-0c40a6a9d003';
-const SUMMARY = { sizeBytes: 1, savedBytes: 1, badBytes: 0, badAreas: 0, nonTriedBytes: 0, percentSaved: 100 };
+const MAP: Omit<Extract<JobCommand, { type: 'read-map' }>, 'type'> = {
+  name: 'x',
+  summary: {
+    format: 'rescue-map',
+    domainBytes: 1,
+    rescuedBytes: 1,
+    nonTriedBytes: 0,
+    nonTrimmedBytes: 0,
+    nonScrapedBytes: 0,
+    badBytes: 0,
+    rescuedPercent: 100,
+    badAreas: 0,
+    currentPosition: 0,
+    status: 'finished',
+  },
+  rescue: { savedBytes: 1, missingBytes: 0, holes: [], hits: [], outsideBytes: 0, gains: [], advice: 'stop', sentence: 'All of it.' },
+};
 
 type ByType = { [T in JobCommand['type']]: Extract<JobCommand, { type: T }> | ((job: JobState) => Extract<JobCommand, { type: T }>) };
 
@@ -45,7 +61,7 @@ const EVERY: ByType = {
   'state-fullness': { type: 'state-fullness', used: { 3: 1 } },
   'state-move-facts': { type: 'state-move-facts', facts: { reads: 'sound' } },
   'wish-layout': { type: 'wish-layout', number: null, bytes: 0 },
-  'read-map': { type: 'read-map', name: 'x', summary: SUMMARY, rescue: {} } as never,
+  'read-map': { type: 'read-map', ...MAP },
   'note-run': { type: 'note-run', runId: 'r0', doneBytes: 5, totalBytes: 10, badPlaces: 0 },
   'decide-safeguard': {
     type: 'decide-safeguard',
@@ -83,7 +99,7 @@ const EVERY: ByType = {
   agree: { type: 'agree', slotId: 'm2-a', driveId: 'pellow-p3', who: 'Ms Quist', how: 'phone', depositMinor: null, words: '' },
   'change-price': { type: 'change-price', say: 'hinge', netMinor: 100, why: 'it was broken' },
   pay: { type: 'pay', amountMinor: 100, how: 'card' },
-  order: { type: 'order', orderId: ID, need: 'x', supplier: 'Harbour', priceMinor: 1, state: 'asked', dueOn: null } as never,
+  order: { type: 'order', orderId: ID, need: 'x', supplier: 'Harbour', priceMinor: 1, state: 'asked', dueOn: null },
   'tell-order': { type: 'tell-order', orderId: ID, state: 'sent', dueOn: null, say: '' },
   'meet-need': { type: 'meet-need', key: 'x', how: 'in a drawer' },
   'move-promise': { type: 'move-promise', to: '2026-04-20T10:00:00.000Z', because: 'the part is late' },
@@ -111,15 +127,15 @@ const EVERY: ByType = {
   recheck: { type: 'recheck', checkId: 'x', result: 'works', note: '' },
   'settle-removed': { type: 'settle-removed', what: 'battery', fate: 'returned', until: null, amountMinor: 0, note: '' },
   'came-back': { type: 'came-back', jobId: 'job-2', number: 2 },
-  'explain-comeback': { type: 'explain-comeback', kind: 'other-fault', causeIds: [], words: 'something else', operationId: null } as never,
+  'explain-comeback': { type: 'explain-comeback', kind: 'our-work', causeIds: [], words: 'something else', operationId: null },
   'learn-comeback': {
     type: 'learn-comeback',
     jobId: 'job-2',
-    kind: 'other-fault',
+    kind: 'our-work',
     causeIds: [],
     words: 'else',
     operationId: null,
-  } as never,
+  },
 };
 
 /** Every kind of command, as it would be given to this job. */

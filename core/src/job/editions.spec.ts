@@ -1,0 +1,24 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { benchAt } from '../testing/walks.js';
+import { evolve, isReadable } from './evolve.js';
+import { grown, JobEventSchema, type JobEvent } from './events/index.js';
+
+/** One event of every kind there was on the day the second edition began, as it lay in the log. Never made anew. */
+const SECOND_BEGUN = path.join(import.meta.dirname, '../testing/editions/second-begun/events.json');
+
+describe('events of an earlier edition', () => {
+  const events = JSON.parse(readFileSync(SECOND_BEGUN, 'utf8')) as JobEvent[];
+
+  it.each(events.map((event) => [event.type, event] as const))('are read, and go into a job: %s', (_, event) => {
+    expect(isReadable(event)).toBe(true);
+    const full = grown(event);
+    expect(JobEventSchema.parse(full)).toEqual(full);
+    for (const { job } of [benchAt('diagnose'), benchAt('swap'), benchAt('hand-over')])
+      expect(evolve(job, { seq: job.seq + 1, at: '2026-04-20T12:00:00.000Z', by: job.openedBy, commandId: 'c', event: full }).seq).toBe(
+        job.seq + 1,
+      );
+  });
+
+  it('are of every kind that there was', () => expect(new Set(events.map((one) => one.type)).size).toBe(84));
+});
