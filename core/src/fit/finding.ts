@@ -68,6 +68,8 @@ export const FindingSchema = z.strictObject({
   couldChange: z.boolean().default(true),
   /** It fits by the measures in all but the worst of cases: a trial closing shows. */
   likely: z.boolean().default(false),
+  alwaysSaid: z.boolean().default(false),
+  isFinal: z.boolean().default(false),
 });
 export type Finding = z.infer<typeof FindingSchema>;
 
@@ -83,7 +85,7 @@ export interface Check {
 
 /** A check with its words, as the record keeps it. `couldChange` only ever says something of an unknown. */
 export function toFinding(
-  rule: { readonly id: string; readonly name: string },
+  rule: { readonly id: string; readonly name: string; readonly alwaysSaid?: true; readonly isFinal?: true },
   { outcome, couldChange, say }: Check,
   open = true,
 ): Finding {
@@ -100,6 +102,8 @@ export function toFinding(
     settles: told.settles ?? null,
     couldChange: outcome === 'unknown' && couldChange && open,
     likely: told.likely ?? false,
+    alwaysSaid: rule.alwaysSaid ?? false,
+    isFinal: outcome === 'no' && (rule.isFinal ?? false),
   };
 }
 

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { SOME_DRIVE, type Firmware, type Slot } from '../hardware/index.js';
-import { MeasureSchema, type Measure } from '../units/index.js';
+import { MeasureSchema, sayMm, type Measure } from '../units/index.js';
 
 /** What somebody measured or saw at a slot, by the key that a finding asked for. */
 export const LooksSchema = z.record(z.string(), z.union([MeasureSchema, z.string()]));
@@ -9,7 +9,7 @@ export type Looks = z.infer<typeof LooksSchema>;
 /** Lengths of a slot that can be measured on the bench. */
 const MEASURED = ['coverAt', 'standOff', 'roomHeight', 'roomLength', 'roomWidth', 'threadDepth'] as const;
 /** Looks that are answered by choosing, and what each answer means. */
-const SEEN: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
+const SEEN = {
   metalAbove: { yes: true, no: false },
   screwState: { present: 'present', worn: 'worn', missing: 'missing' },
   sensor: { none: 'none', 'stick-on': 'stick-on', 'old-drive-lead': 'old-drive-lead' },
@@ -17,12 +17,49 @@ const SEEN: Readonly<Record<string, Readonly<Record<string, unknown>>>> = {
   // `as-told`: what the model says is in it; only a look at the machine says otherwise.
   fitted: { empty: null, 'as-told': undefined, 'holds-one': SOME_DRIVE },
   wiredFor: { sata: 'sata', 'cards-only': 'cards-only' },
+} as const satisfies Readonly<Record<string, Readonly<Record<string, unknown>>>>;
+const seen = (key: string): Readonly<Record<string, unknown>> | undefined =>
+  (SEEN as Readonly<Record<string, Readonly<Record<string, unknown>>>>)[key];
+
+type Seen = keyof typeof SEEN;
+type Looked = (typeof MEASURED)[number] | Seen | (typeof FIRMWARE_LOOKS)[number] | 'variant';
+
+/** What is looked at, in words. */
+const SAY_LOOKED: Readonly<Record<Looked, string>> = {
+  coverAt: 'from the main board up to the cover',
+  standOff: 'height of the stand-off',
+  roomHeight: 'room in height',
+  roomLength: 'room in length',
+  roomWidth: 'room in width',
+  threadDepth: 'depth of the thread',
+  metalAbove: 'metal above the slot',
+  screwState: 'screw that holds the drive',
+  sensor: 'temperature sensor of the drive',
+  otherDevice: 'other device on the cable',
+  fitted: 'what is in the slot',
+  wiredFor: 'what the slot is wired for',
+  startsFromNvme: 'firmware starts from an NVMe drive',
+  starts4kn: 'firmware starts from a drive of 4096-byte sectors',
+  variant: 'variant of the model',
 };
+const SAY_ANSWER: Readonly<Record<string, string>> = {
+  'stick-on': 'stuck on',
+  'old-drive-lead': 'by a lead to the old drive',
+  'cable-select': 'by cable select',
+  'as-told': 'as the model says',
+  'holds-one': 'holds a drive',
+  'cards-only': 'cards only',
+  sata: 'SATA',
+};
+
+/** A look as a line of the history: `screw that holds the drive: worn`, `height of the stand-off: 2.3 mm`. */
+export const sayLook = (key: string, answer: Measure | string): string =>
+  `${SAY_LOOKED[key as Looked] ?? 'something that is not asked for any more'}: ${typeof answer === 'string' ? (SAY_ANSWER[answer] ?? answer) : `${sayMm(answer.mm)} mm`}`;
 
 /** Whether a look of this key can be kept for this slot; the answer is a length, or one of the choices. */
 export function takesLook(slot: Slot, key: string, answer: Measure | string): boolean {
   if (!(key in slot)) return false;
-  return typeof answer === 'string' ? SEEN[key] !== undefined && answer in SEEN[key] : MEASURED.some((one) => one === key);
+  return typeof answer === 'string' ? answer in (seen(key) ?? {}) : MEASURED.some((one) => one === key);
 }
 
 /** The slot as it was found on this bench: what was looked at stands in place of what the model says. */
@@ -30,7 +67,7 @@ export function withLooks(slot: Slot, looks: Looks | undefined): Slot {
   if (!looks) return slot;
   const own = Object.entries(looks)
     .filter(([key, answer]) => takesLook(slot, key, answer))
-    .map(([key, answer]) => [key, typeof answer === 'string' ? SEEN[key]![answer] : answer] as const)
+    .map(([key, answer]) => [key, typeof answer === 'string' ? seen(key)![answer] : answer] as const)
     .filter(([, value]) => value !== undefined);
   return own.length === 0 ? slot : { ...slot, ...Object.fromEntries(own) };
 }

@@ -12,6 +12,10 @@ export interface Rule {
   readonly name: string;
   /** It tells what the drive does here and never rules one out: whoever wants outcomes alone need not ask. */
   readonly tellsOnly?: true;
+  /** What it says is worth reading when it fits, too. */
+  readonly alwaysSaid?: true;
+  /** A 'no' that no reason gets past: it does not go in, or nothing hears it. */
+  readonly isFinal?: true;
   at(place: Place): Ask | null;
 }
 export type Ask = (drive: Drive) => Check | null;

@@ -20,6 +20,7 @@ export const BaselineIdSchema = z.enum(ids);
 /** `not-tried` is a value of its own: what nobody tried cannot be promised later. */
 export const WorkingSchema = z.enum(['works', 'faulty', 'not-tried']);
 export type Working = z.infer<typeof WorkingSchema>;
+export const SAY_WORKING: Record<Working, string> = { works: 'works', faulty: 'faulty', 'not-tried': 'not tried' };
 
 export const BaselineSchema = z.record(BaselineIdSchema, WorkingSchema);
 export type Baseline = z.infer<typeof BaselineSchema>;

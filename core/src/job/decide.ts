@@ -3,22 +3,19 @@ import { sayRoles } from './actor.js';
 import { commandOf, type Context, type Decision, type JobCommand } from './commands/index.js';
 import type { JobState } from './state.js';
 
-/** What may still be said of a job that is closed: a note, where what was kept goes, and that it came back. */
-const AFTERWARDS = new Set<JobCommand['type']>(['note', 'settle-old-drive', 'settle-removed', 'came-back', 'learn-comeback']);
-
 /**
  * What comes of a command: events, or a refusal in words. Pure, and the same in browser and server;
  * what it decides depends on the job, the command, who gives it, when, and what is known.
  */
 export function decide(job: JobState, command: JobCommand, context: Context): Decision {
   const definition = commandOf(command.type);
-  if (!definition.roles.some((role) => context.roles.includes(role))) {
+  if (!definition.by.some((role) => context.roles.includes(role))) {
     return {
       ok: false,
-      refusal: { code: 'role', sentence: `Only ${sayRoles(definition.roles)} does this. Ask one of them, or sign in as one.` },
+      refusal: { code: 'role', sentence: `Only ${sayRoles(definition.by)} does this. Ask one of them, or sign in as one.` },
     };
   }
-  if (job.closed && !AFTERWARDS.has(command.type)) {
+  if (job.closed && !definition.closedToo) {
     return {
       ok: false,
       refusal: {

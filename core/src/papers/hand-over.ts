@@ -13,18 +13,17 @@ import {
   SAY_COMEBACK,
   SAY_REMOVED,
   SAY_TIMED,
+  SAY_WORKING,
+  sayCustody,
+  sayFate,
   TIMED,
   type JobState,
-  type Working,
 } from '../job/index.js';
 import { sayMbs } from '../prove/index.js';
 import { sayTax } from '../quote/index.js';
 import { sayDate, sayMoney } from '../units/index.js';
-import { sayCustody, sayFate } from './fates.js';
 import { copyLines, dataLines } from './data-lines.js';
 import { row, type Page, type PageTable } from './page.js';
-
-const SAY_WORKING: Record<Working, string> = { works: 'works', faulty: 'faulty', 'not-tried': 'not tried' };
 
 /** One page for the customer, in plain words. Days and moments come in as words, since they belong to a place. */
 export function customerPage(job: JobState, when: { readonly takenIn: string }): Page {

@@ -1,5 +1,4 @@
 export * from './claim-slip.js';
-export * from './fates.js';
 export * from './hand-over.js';
 export * from './labels.js';
 export * from './page.js';

@@ -1,6 +1,7 @@
 export * from './bytes.js';
 export * from './clearance.js';
 export * from './date.js';
+export * from './fills-in.js';
 export * from './measure.js';
 export * from './minutes.js';
 export * from './sentence.js';

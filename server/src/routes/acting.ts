@@ -1,7 +1,7 @@
 import type { Role } from '@petrichor/core';
 import type { Request } from 'express';
 import { requireAccount } from '../http/session.js';
-import type { Acting } from '../services/jobs.js';
+import type { Acting } from '../services/acting.js';
 import type { Database } from '../store/database.js';
 
 /** Who acts, for which workshop, and when; with `roles`, only who holds one of them. The routes' clock comes in here. */

@@ -1,5 +1,5 @@
 import { EventsQuerySchema, GiveCommandSchema, JobIdSchema, MissingCommandsSchema, OpenJobSchema } from '@petrichor/api';
-import type { JobCommand } from '@petrichor/core';
+import { commandOf } from '@petrichor/core';
 import { Router, type Request } from 'express';
 import { parsed } from '../http/problems.js';
 import { requireAccount } from '../http/session.js';
@@ -7,15 +7,6 @@ import { Refused } from '../refused.js';
 import type { JobService } from '../services/jobs.js';
 import type { Database } from '../store/database.js';
 import { actingIn } from './acting.js';
-
-/** Commands that the server gives itself, together with what belongs to them. */
-const NOT_BY_HAND: ReadonlySet<JobCommand['type']> = new Set([
-  'keep-sealed',
-  'look-sealed',
-  'destroy-sealed',
-  'came-back',
-  'learn-comeback',
-]);
 
 /** The Bench, and one job: open it, read it, give it commands. */
 export function jobRoutes(database: Database, jobs: JobService, now: () => Date): Router {
@@ -47,7 +38,7 @@ export function jobRoutes(database: Database, jobs: JobService, now: () => Date)
   routes.post('/jobs/:jobId/commands', async (request, response) => {
     const by = await acting(request);
     const given = parsed(GiveCommandSchema, request.body);
-    if (NOT_BY_HAND.has(given.command.type))
+    if (commandOf(given.command.type).byServer)
       throw new Refused(400, 'not-by-hand', 'That is not done by a command of its own. See /api/openapi.json for how it is.');
     response.json(await jobs.give(by, parsed(JobIdSchema, request.params.jobId), given));
   });

@@ -3,7 +3,7 @@ import { learn, shippedDiagnosis, withLearned, type About, type DiagnosisKnowled
 import { Refused } from '../refused.js';
 import type { Database, WorkshopTx } from '../store/database.js';
 import { editionAt, insertEdition, lastEdition, learntStamp, listEditions, pastCases } from '../store/diagnosis.js';
-import type { Acting } from './jobs.js';
+import type { Acting } from './acting.js';
 
 interface Learnt {
   readonly stamp: string;

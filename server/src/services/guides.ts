@@ -4,7 +4,7 @@ import { Refused } from '../refused.js';
 import type { Database, WorkshopTx } from '../store/database.js';
 import { insertVersion, modelRecord, newestVersion, policyRow, putPolicy, settleCorrection, versionAt } from '../store/guides.js';
 import { findModel, putModel } from '../store/knowledge.js';
-import type { Acting } from './jobs.js';
+import type { Acting } from './acting.js';
 
 /** How the workshop opens machines; what it never decided is as usual. */
 export async function policyOf(tx: WorkshopTx): Promise<Policy> {

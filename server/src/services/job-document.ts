@@ -6,9 +6,9 @@ import type { Database } from '../store/database.js';
 import { append, eventsAfter, lockJob, takeJobNumber } from '../store/jobs.js';
 import { workshopName } from '../store/pricing.js';
 import type { Documents } from './documents.js';
-import { followUp } from './follow-up.js';
+import { keepCustomer } from './follow-up.js';
 import { drawLedger } from './ledger-draw.js';
-import type { Acting } from './jobs.js';
+import type { Acting } from './acting.js';
 import type { PhotoStore } from './photos.js';
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
@@ -84,7 +84,7 @@ export async function bringInJob(
     const job = all.reduce<JobState | null>(evolve, null)!;
     await append(tx, summarise(job), { pastCase: pastCaseOf(job), fitCase: fitCaseOf(job) }, all, null);
     await drawLedger(tx, null, job);
-    await followUp(tx, acting, null, job, [all[0]!.event]);
+    await keepCustomer(tx, acting, job);
     return { jobId: job.id, number };
   });
 }

@@ -4,7 +4,8 @@ import { nextDemoCommand, demoJobs } from '@petrichor/demo';
 import { anIntake } from '../testing/intake.js';
 import { TestServer } from '../testing/server.js';
 import { benchRows } from '../store/jobs.js';
-import { JobService, type Acting } from './jobs.js';
+import type { Acting } from './acting.js';
+import { JobService } from './jobs.js';
 
 let server: TestServer;
 let acting: Acting;

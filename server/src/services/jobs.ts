@@ -4,20 +4,14 @@ import {
   evolve,
   fitCaseOf,
   pastCaseOf,
-  shippedDiagnosis,
   summarise,
-  USUAL_POLICY,
-  USUAL_PRICING,
   wordsIn,
-  type Actor,
   type Intake,
   type JobCommand,
   type JobEvent,
   type JobState,
   type JobSummary,
-  type Knowledge,
   type RecordedEvent,
-  type Role,
 } from '@petrichor/core';
 import { randomUUID } from 'node:crypto';
 import { Refused } from '../refused.js';
@@ -33,26 +27,15 @@ import {
   takeJobNumber,
   type LockedJob,
 } from '../store/jobs.js';
-import { oneByOne, type Database, type WorkshopTx } from '../store/database.js';
-import { findDrive, findModel } from '../store/knowledge.js';
-import { listParts } from '../store/shelf.js';
-import { asks, drivesAsked } from './asks.js';
-import { diagnosisLookUp } from './diagnosis.js';
+import type { Database, WorkshopTx } from '../store/database.js';
+import { findModel } from '../store/knowledge.js';
+import type { Acting } from './acting.js';
 import { followUp } from './follow-up.js';
-import { policyOf } from './guides.js';
 import { JobCache } from './job-cache.js';
 import { drawLedger } from './ledger-draw.js';
-import { pricingOf } from './pricing.js';
+import { lookedUp } from './look-ups.js';
 import { askedHash, isRepeat } from './repeat.js';
 import { sameCustomer } from '../store/customers.js';
-
-/** Who acts, for which workshop, and when. The clock comes in here and goes no deeper. */
-export interface Acting {
-  readonly workshopId: string;
-  readonly by: Actor;
-  readonly roles: readonly Role[];
-  readonly at: Date;
-}
 
 const NO_JOB = new Refused(404, 'no-job', 'There is no such job in this workshop. Go back to the Bench.');
 /** What goes with a command that is more than the command. */
@@ -89,10 +72,7 @@ export class JobService {
       const meanwhile = await this.openedBefore(tx, acting, commandId, hash);
       if (meanwhile) return meanwhile;
       const opened: JobEvent = { type: 'job-opened', jobId: randomUUID(), number, intake: await this.withCustomer(tx, intake) };
-      const made = (await this.write(tx, null, acting, { commandId, hash }, [opened])).job;
-      if (intake.comebackOf)
-        await this.onAnother(tx, acting, intake.comebackOf.jobId, { type: 'came-back', jobId: made.id, number: made.number });
-      return made;
+      return (await this.write(tx, null, acting, { commandId, hash }, [opened])).job;
     });
     this.cache.keep(acting.workshopId, job);
     return job;
@@ -161,19 +141,13 @@ export class JobService {
           at: acting.at.toISOString(),
           by: acting.by,
           roles: acting.roles,
-          knowledge: await this.known(tx, acting.workshopId, job, command),
+          knowledge: await lookedUp({ database: this.database, tx, workshopId: acting.workshopId, job, command }),
         });
         if (!decision.ok) throw new Refused(decision.refusal.code === 'role' ? 403 : 409, decision.refusal.code, decision.refusal.sentence);
         // The screen lacks what happened after `basedOn`; it gets that together with what its own command made.
         const missed = basedOn < seq ? await eventsAfter(tx, jobId, basedOn) : [];
         const written = await this.write(tx, job, acting, { commandId, hash }, decision.events);
         await also?.(tx);
-        const explained = decision.events.find((event) => event.type === 'comeback-explained');
-        if (explained && written.job.intake.comebackOf) {
-          const { kind, causeIds, words, operationId } = explained;
-          const learn: JobCommand = { type: 'learn-comeback', jobId, kind, causeIds, words, operationId };
-          await this.onAnother(tx, acting, written.job.intake.comebackOf.jobId, learn);
-        }
         return { job: written.job, reply: { events: [...missed, ...written.events], seq: written.job.seq, repeated: false } };
       },
     );
@@ -208,7 +182,8 @@ export class JobService {
     const next = recorded.reduce<JobState | null>(evolve, job)!;
     await append(tx, summarise(next), { pastCase: pastCaseOf(next), fitCase: fitCaseOf(next) }, recorded, hash);
     await drawLedger(tx, job, next);
-    await followUp(tx, acting, job, next, events);
+    const elsewhere = (jobId: string, command: JobCommand): Promise<void> => this.onAnother(tx, acting, jobId, command);
+    await followUp({ tx, acting, job: next, elsewhere }, job, events);
     return { job: next, events: recorded };
   }
 
@@ -221,7 +196,7 @@ export class JobService {
     if (seq === null)
       throw new Refused(409, 'no-old-job', 'The job that this came back from is not in this workshop. Take the machine in without it.');
     const job = await this.cache.at(tx, acting.workshopId, jobId, seq);
-    const knowledge = await this.known(tx, acting.workshopId, job, command);
+    const knowledge = await lookedUp({ database: this.database, tx, workshopId: acting.workshopId, job, command });
     const decision = decide(job, command, { at: acting.at.toISOString(), by: acting.by, roles: ['lead'], knowledge });
     if (!decision.ok) throw new Refused(409, decision.refusal.code, decision.refusal.sentence);
     await this.write(tx, job, acting, { commandId: randomUUID(), hash: askedHash(acting.by, command) }, decision.events);
@@ -232,23 +207,5 @@ export class JobService {
     const { id, name, reach } = intake.customer;
     const known = id ?? (await sameCustomer(tx, name, reach, wordsIn(name)[0] ?? ''));
     return { ...intake, customer: { id: known ?? randomUUID(), name, reach } };
-  }
-
-  /** Reads only what this command may ask for: most commands look nothing up. */
-  private async known(tx: WorkshopTx, workshopId: string, job: JobState, command: JobCommand): Promise<Knowledge> {
-    const model = asks(command, 'model') ? await findModel(tx, job.intake.modelId) : undefined;
-    const drives = await oneByOne([...new Set(drivesAsked(command))], (id) => findDrive(tx, id));
-    const diagnosis = asks(command, 'diagnosis') ? await diagnosisLookUp(this.database, tx, workshopId) : shippedDiagnosis;
-    const policy = asks(command, 'policy') ? await policyOf(tx) : USUAL_POLICY;
-    const parts = asks(command, 'parts') ? await listParts(tx) : [];
-    const pricing = asks(command, 'pricing') ? await pricingOf(tx) : USUAL_PRICING;
-    return {
-      model: (id) => (id === model?.id ? model : undefined),
-      drive: (id) => drives.find((one) => one?.id === id),
-      parts: () => parts,
-      diagnosis,
-      policy: () => policy,
-      pricing: () => pricing,
-    };
   }
 }

@@ -5,7 +5,7 @@ import type { Database } from '../store/database.js';
 import { lastEdition } from '../store/diagnosis.js';
 import type { Documents } from './documents.js';
 import { learntEditions, saveEdition } from './diagnosis.js';
-import type { Acting } from './jobs.js';
+import type { Acting } from './acting.js';
 import { companionCases, listDrives, listModels } from '../store/knowledge.js';
 import { pricingOf } from './pricing.js';
 import { importModel, policyOf } from './guides.js';

@@ -5,7 +5,7 @@ import type { PhotoReply, Standing } from '@petrichor/api';
 import { Refused } from '../refused.js';
 import type { Database } from '../store/database.js';
 import { bytesOfPhotos, hasPhoto, insertPhoto } from '../store/photos.js';
-import type { Acting } from './jobs.js';
+import type { Acting } from './acting.js';
 
 /**
  * Segments of a JPEG that carry words about the picture: where, when, by which camera. The picture does without them;

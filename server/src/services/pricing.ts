@@ -1,7 +1,7 @@
 import { PricingSchema, USUAL_PRICING, type Pricing } from '@petrichor/core';
 import type { Database, WorkshopTx } from '../store/database.js';
 import { pricingRow, putPricing } from '../store/pricing.js';
-import type { Acting } from './jobs.js';
+import type { Acting } from './acting.js';
 
 /** What the workshop charges; what it never set is as usual. */
 export async function pricingOf(tx: WorkshopTx): Promise<Pricing> {

@@ -4,7 +4,8 @@ import type { JobCommand } from '@petrichor/core';
 import { Refused } from '../refused.js';
 import type { WorkshopTx } from '../store/database.js';
 import { putSealed, sealedAt } from '../store/sealed.js';
-import type { Acting, JobService } from './jobs.js';
+import type { Acting } from './acting.js';
+import type { JobService } from './jobs.js';
 
 const NONCE_BYTES = 12;
 const TAG_BYTES = 16;

@@ -16,7 +16,7 @@ import { Refused } from '../refused.js';
 import type { Database, WorkshopTx } from '../store/database.js';
 import { putDrives, putParts } from '../store/knowledge.js';
 import { heldBy, insertMove, levels, lockItem, moveOf, movesOf, putLevel } from '../store/shelf.js';
-import type { Acting } from './jobs.js';
+import type { Acting } from './acting.js';
 
 const NO_ITEM = new Refused(404, 'no-item', 'There is no such thing on this shelf. Load the page again.');
 const OTHER_MOVE = new Refused(

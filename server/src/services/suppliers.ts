@@ -14,7 +14,8 @@ import { Refused } from '../refused.js';
 import type { Database } from '../store/database.js';
 import { jobsOnOrder } from '../store/jobs.js';
 import { Agent } from './agent.js';
-import type { Acting, JobService } from './jobs.js';
+import type { Acting } from './acting.js';
+import type { JobService } from './jobs.js';
 
 /** Who news of an order comes from: no account of the workshop. */
 const SUPPLIER_ID = '00000000-0000-4000-8000-000000000001';

@@ -114,7 +114,7 @@ const count = (bay: MemoryBayFacts, modules: number): Finding => {
 
 const speed = (fitted: readonly Memory[], expected: number, lowered: boolean): Finding =>
   toFinding(
-    { id: 'memory-speed', name: 'Set speed' },
+    { id: 'memory-speed', name: 'Set speed', alwaysSaid: true },
     fits(() => ({
       have: fitted.map((one) => `${one.megatransfers}`).join(' + ') || 'none',
       need: `${expected} MT/s`,

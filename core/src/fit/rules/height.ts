@@ -10,6 +10,7 @@ import { sameFamily, type Rule } from '../rule.js';
 export const height: Rule = {
   id: 'height',
   name: 'Height',
+  alwaysSaid: true,
   at(place) {
     const { slot } = place;
     if (isSocket(slot)) return (drive) => (sameFamily(slot, drive) ? inSocket(place, slot, drive as CardDrive) : null);

@@ -32,6 +32,7 @@ const TELL_APART: Partial<Record<string, string>> = {
 export const outline: Rule = {
   id: 'outline',
   name: 'Outline',
+  isFinal: true,
   at(place) {
     const { slot } = place;
     if (slot.kind === 'soldered') return null;

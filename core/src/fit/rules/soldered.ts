@@ -5,6 +5,7 @@ import type { Rule } from '../rule.js';
 export const soldered: Rule = {
   id: 'soldered',
   name: 'Changeable',
+  isFinal: true,
   at({ slot }) {
     if (slot.kind !== 'soldered') return null;
     const answer = no(() => ({

@@ -9,6 +9,7 @@ const rate = (bytesPerSecond: number): string =>
 export const speed: Rule = {
   id: 'speed',
   name: 'Speed here',
+  alwaysSaid: true,
   tellsOnly: true,
   at(place) {
     return (drive) => {

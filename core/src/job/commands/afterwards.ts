@@ -3,19 +3,19 @@ import { oneLine } from '../../units/index.js';
 import { ComebackKindSchema } from '../comeback.js';
 import type { JobEvent } from '../events/index.js';
 import { removedNow, removedParts, RemovedFateSchema } from '../removed.js';
-import { accept, ANYONE, BENCH, defineCommand, refuse } from './define.js';
+import { accept, ANYONE, BENCH, command, refuse } from './define.js';
 
-export const settleRemoved = defineCommand(
-  z.strictObject({
-    type: z.literal('settle-removed'),
+export const settleRemoved = command('settle-removed', {
+  shape: {
     what: oneLine().min(2).max(80),
     fate: RemovedFateSchema,
     until: z.iso.date('Choose the day until which it is kept.').nullable(),
     amountMinor: z.number('Type the amount.').int().min(0, 'Not below 0.').max(100_000_000),
     note: z.string().trim().max(200),
-  }),
-  ANYONE,
-  (job, { what, fate, until, amountMinor, note }) => {
+  },
+  by: ANYONE,
+  closedToo: true,
+  decide: (job, { what, fate, until, amountMinor, note }) => {
     if (!removedParts(job).includes(what)) return refuse('not-removed', `${what} did not come out of this machine for good.`);
     const before = removedNow(job, what);
     if (job.closed && before?.fate !== 'kept') return refuse('gone', `${what} is not here any more; its record is closed.`);
@@ -29,19 +29,24 @@ export const settleRemoved = defineCommand(
       note,
     });
   },
-);
+});
 
 /** Given by the server when a machine is taken in again. */
-export const cameBackCommand = defineCommand(
-  z.strictObject({ type: z.literal('came-back'), jobId: z.string(), number: z.number().int() }),
-  ANYONE,
-  (job, { jobId, number }) => {
+export const cameBackCommand = command('came-back', {
+  shape: {
+    jobId: z.string(),
+    number: z.number().int(),
+  },
+  by: ANYONE,
+  closedToo: true,
+  byServer: true,
+  decide: (job, { jobId, number }) => {
     if (!job.closed) return refuse('open', `Job ${job.number} is still open: go on with it.`);
     return job.cameBack.some((one) => one.jobId === jobId)
       ? refuse('known', 'That is noted already.')
       : accept({ type: 'came-back', jobId, number });
   },
-);
+});
 
 const reason = {
   kind: ComebackKindSchema,
@@ -51,22 +56,29 @@ const reason = {
 };
 
 /** Why it came back; what it teaches goes to the old job, the diagnosis and the guide. */
-export const explainComeback = defineCommand(
-  z.strictObject({ type: z.literal('explain-comeback'), ...reason }),
-  BENCH,
-  (job, { kind, causeIds, words, operationId }) => {
+export const explainComeback = command('explain-comeback', {
+  shape: {
+    ...reason,
+  },
+  by: BENCH,
+  decide: (job, { kind, causeIds, words, operationId }) => {
     if (!job.intake.comebackOf) return refuse('no-comeback', 'This job did not come back from another one.');
     if (kind === 'same-fault' && causeIds.length === 0)
       return refuse('cause', 'Say what it had been the first time: diagnosis learns from it.');
     return accept({ type: 'comeback-explained', kind, causeIds: kind === 'same-fault' ? causeIds : [], words, operationId });
   },
-);
+});
 
 /** The same on the old job, given by the server. A step that led to it is a correction of the guide, for a lead to look at. */
-export const learnComeback = defineCommand(
-  z.strictObject({ type: z.literal('learn-comeback'), jobId: z.string(), ...reason }),
-  BENCH,
-  (job, { jobId, kind, causeIds, words, operationId }) => {
+export const learnComeback = command('learn-comeback', {
+  shape: {
+    jobId: z.string(),
+    ...reason,
+  },
+  by: BENCH,
+  closedToo: true,
+  byServer: true,
+  decide: (job, { jobId, kind, causeIds, words, operationId }) => {
     if (!job.cameBack.some((one) => one.jobId === jobId)) return refuse('unknown', 'That job did not come back from this one.');
     const learnt: JobEvent = { type: 'comeback-learnt', jobId, kind, causeIds, words, operationId };
     if (operationId === null || !job.way) return accept(learnt);
@@ -82,4 +94,4 @@ export const learnComeback = defineCommand(
     };
     return accept(learnt, correction);
   },
-);
+});

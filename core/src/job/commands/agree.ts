@@ -10,23 +10,23 @@ import { isBefore } from '../phases.js';
 import { placeOf, withMeasured } from '../place-of.js';
 import type { JobState } from '../state.js';
 import { hasWalked } from '../walk.js';
-import { accept, ANYONE, BENCH, defineCommand, refuse, type Context, type Decision } from './define.js';
+import { accept, ANYONE, BENCH, command, refuse, type Context, type Decision } from './define.js';
 import { choose } from './match.js';
 
 const amount = z.number('Type an amount.').int().min(0, 'Not below 0.').max(100_000_000, 'That is more than any repair costs.');
 
 /** Works the options out with today's prices; what they are is written down whole. */
-export const offer = defineCommand(
-  z.strictObject({
-    type: z.literal('offer'),
+export const offer = command('offer', {
+  shape: {
     options: z
       .array(z.strictObject({ kind: OptionKindSchema, slotId: z.string(), driveId: z.string() }))
       .min(1, 'Offer at least one drive.')
       .max(4, 'Four options are the most one can read.'),
     machineMinor: amount.nullable(),
-  }),
-  ANYONE,
-  (job, { options, machineMinor }, context) => {
+  },
+  by: ANYONE,
+  asks: ['model', 'policy', 'parts', 'pricing', 'drive'],
+  decide: (job, { options, machineMinor }, context) => {
     if (isBefore(job.phase, 'match')) return refuse('too-early', 'Finish the diagnosis first: it says whether a drive is needed at all.');
     if (hasWalked(job))
       return refuse('way-begun', 'The machine is open. What changes the price now goes on the bill as a line of its own.');
@@ -38,10 +38,16 @@ export const offer = defineCommand(
     }
     return accept({ type: 'offered', options: worked, pricing: context.knowledge.pricing(), machineMinor });
   },
-);
+});
 
 /** One option, or why it cannot be offered. */
-function workOut(job: JobState, kind: QuoteOption['kind'], slotId: string, driveId: string, { knowledge }: Context): QuoteOption | string {
+function workOut(
+  job: JobState,
+  kind: QuoteOption['kind'],
+  slotId: string,
+  driveId: string,
+  { knowledge }: Context<'model' | 'drive' | 'parts' | 'policy' | 'pricing'>,
+): QuoteOption | string {
   const model = knowledge.model(job.intake.modelId);
   if (kind === 'add' && isUnfitToStay(job))
     return 'The old drive does not read well: it is not offered to keep it in use. Replace it, or leave it in unplugged.';
@@ -60,18 +66,18 @@ function workOut(job: JobState, kind: QuoteOption['kind'], slotId: string, drive
 }
 
 /** The customer says yes to one of the options. What was taken at Match follows it. */
-export const agree = defineCommand(
-  z.strictObject({
-    type: z.literal('agree'),
+export const agree = command('agree', {
+  shape: {
     slotId: z.string(),
     driveId: z.string(),
     who: oneLine().min(1, 'Say who agreed.').max(80),
     how: z.enum(AGREED_HOW),
     depositMinor: amount.nullable(),
     words: z.string().trim().max(300).default(''),
-  }),
-  ANYONE,
-  (job, { slotId, driveId, who, how, depositMinor, words }, context) => {
+  },
+  by: ANYONE,
+  asks: ['model', 'parts', 'drive'],
+  decide: (job, { slotId, driveId, who, how, depositMinor, words }, context) => {
     if (!job.offer) return refuse('no-offer', 'Work out an offer first.');
     const option = job.offer.options.find((one) => one.slotId === slotId && one.driveId === driveId);
     if (!option) return refuse('not-offered', 'That drive was not offered. Work out the offer again with it.');
@@ -89,9 +95,9 @@ export const agree = defineCommand(
     const agreed: JobEvent = { type: 'agreed', slotId, driveId, totalMinor: bill.totalMinor, who, how, depositMinor: deposit, words };
     return accept(...(chosen ? chosen.events : []), agreed);
   },
-);
+});
 
-function takeInstead(job: JobState, option: QuoteOption, context: Context): Decision {
+function takeInstead(job: JobState, option: QuoteOption, context: Context<'model' | 'drive' | 'parts'>): Decision {
   const plan = option.kind === 'add' ? 'add' : job.need.plan;
   const chosen = choose({ ...job, need: { ...job.need, plan } }, option, context, null);
   if (!chosen.ok || plan === job.need.plan) return chosen;
@@ -102,9 +108,8 @@ const isStale = ({ at, pricing }: Offer, now: string): boolean =>
   new Date(now).getTime() - new Date(at).getTime() > pricing.offerDays * 86_400_000;
 
 /** Something more, or something off. A higher total asks the customer again. */
-export const changePrice = defineCommand(
-  z.strictObject({
-    type: z.literal('change-price'),
+export const changePrice = command('change-price', {
+  shape: {
     say: oneLine().min(3, 'Say what it is for.').max(120),
     netMinor: z
       .number('Type an amount.')
@@ -113,14 +118,13 @@ export const changePrice = defineCommand(
       .max(100_000_000)
       .refine((minor) => minor !== 0, 'An amount of 0 changes nothing.'),
     why: z.string().trim().min(3, 'Say why the price changes.').max(300),
-  }),
-  BENCH,
-  (_, { say, netMinor, why }) => accept({ type: 'price-changed', line: { kind: 'other', say, quantity: 1, netMinor }, why }),
-);
+  },
+  by: BENCH,
+  decide: (_, { say, netMinor, why }) => accept({ type: 'price-changed', line: { kind: 'other', say, quantity: 1, netMinor }, why }),
+});
 
-export const pay = defineCommand(
-  z.strictObject({
-    type: z.literal('pay'),
+export const pay = command('pay', {
+  shape: {
     amountMinor: z
       .number('Type the amount.')
       .int()
@@ -128,7 +132,7 @@ export const pay = defineCommand(
       .max(100_000_000)
       .refine((minor) => minor !== 0, 'Type the amount.'),
     how: oneLine().min(2, 'Say how it was paid.').max(60),
-  }),
-  ANYONE,
-  (_, { amountMinor, how }) => accept({ type: 'paid', amountMinor, how }),
-);
+  },
+  by: ANYONE,
+  decide: (_, { amountMinor, how }) => accept({ type: 'paid', amountMinor, how }),
+});

@@ -3,20 +3,20 @@ import { oneLine } from '../../units/index.js';
 import { judgeBattery, judgeMemory, judgeWireless, toFinding, unknown, type Finding } from '../../fit/index.js';
 import type { MachineModel, Part } from '../../hardware/index.js';
 import { CompanionKindSchema } from '../companion.js';
-import { accept, BENCH, defineCommand, refuse } from './define.js';
+import { accept, BENCH, command, refuse } from './define.js';
 
 /** Memory, a wireless card or a battery goes in; it has so many minutes to prove itself. */
-export const fitCompanion = defineCommand(
-  z.strictObject({
-    type: z.literal('fit-companion'),
+export const fitCompanion = command('fit-companion', {
+  shape: {
     companionId: z.uuid(),
     kind: CompanionKindSchema,
     partId: z.string(),
     original: oneLine().max(80),
     limitMinutes: z.number('Say how many minutes it gets.').int().min(5, 'Five minutes at least.').max(480, 'Eight hours are the most.'),
-  }),
-  BENCH,
-  (job, { companionId, kind, partId, original, limitMinutes }, { knowledge, roles }) => {
+  },
+  by: BENCH,
+  asks: ['model', 'parts'],
+  decide: (job, { companionId, kind, partId, original, limitMinutes }, { knowledge, roles }) => {
     const part = knowledge.parts().find((one) => one.id === partId && one.kind === kind);
     const model = knowledge.model(job.intake.modelId);
     if (!part || !model) return refuse('unknown-part', 'That part is no longer on the shelf. Load the page again.');
@@ -36,7 +36,7 @@ export const fitCompanion = defineCommand(
       limitMinutes,
     });
   },
-);
+});
 
 /** What the rules say of a part as a companion of this model. Where the model names no place for it, nobody can say: never silence. */
 export function judgeCompanion(model: MachineModel, part: Part): readonly Finding[] {
@@ -59,28 +59,30 @@ export function judgeCompanion(model: MachineModel, part: Part): readonly Findin
 
 const SAY_PLACE: Readonly<Record<string, string>> = { memory: 'memory', wireless: 'a wireless card', battery: 'a battery' };
 
-export const judgeTrial = defineCommand(
-  z.strictObject({
-    type: z.literal('judge-companion'),
+export const judgeTrial = command('judge-companion', {
+  shape: {
     companionId: z.string(),
     outcome: z.enum(['works', 'rolled-back']),
     note: z.string().trim().max(300),
-  }),
-  BENCH,
-  (job, { companionId, outcome, note }) => {
+  },
+  by: BENCH,
+  decide: (job, { companionId, outcome, note }) => {
     const one = job.companions.find((known) => known.id === companionId);
     if (!one) return refuse('unknown-companion', 'This job has no such part on trial. Load the page again.');
     if (one.outcome !== null) return refuse('judged', `${one.label} is settled already.`);
     if (outcome === 'rolled-back' && note.length < 3) return refuse('why', 'Say what did not work: the model remembers it.');
     return accept({ type: 'companion-judged', companionId, outcome, note });
   },
-);
+});
 
 /** Roll-back goes in order: the original in, then the part back to the shelf. */
-export const undoCompanion = defineCommand(
-  z.strictObject({ type: z.literal('undo-companion'), companionId: z.string(), step: z.enum(['original-refitted', 'part-returned']) }),
-  BENCH,
-  (job, { companionId, step }) => {
+export const undoCompanion = command('undo-companion', {
+  shape: {
+    companionId: z.string(),
+    step: z.enum(['original-refitted', 'part-returned']),
+  },
+  by: BENCH,
+  decide: (job, { companionId, step }) => {
     const one = job.companions.find((known) => known.id === companionId);
     if (!one || one.outcome !== 'rolled-back') return refuse('not-rolled-back', 'That part is not being rolled back. Load the page again.');
     if (step === 'part-returned' && one.original !== '' && !one.originalRefitted)
@@ -88,4 +90,4 @@ export const undoCompanion = defineCommand(
     if (step === 'original-refitted' ? one.originalRefitted : one.partReturned) return refuse('done', 'That is done already.');
     return accept({ type: 'companion-undone', companionId, step });
   },
-);
+});

@@ -1,12 +1,11 @@
 import * as z from 'zod';
 import { hasWalked } from '../walk.js';
 import { reconcile, screwsExpected } from '../screw-count.js';
-import { accept, BENCH, defineCommand, refuse } from './define.js';
+import { accept, BENCH, command, refuse } from './define.js';
 
 /** Counts the screws on the mat, kind by kind; what does not add up is said with the holes it could belong to. */
-export const countScrews = defineCommand(
-  z.strictObject({
-    type: z.literal('count-screws'),
+export const countScrews = command('count-screws', {
+  shape: {
     counts: z
       .array(
         z.strictObject({
@@ -15,13 +14,13 @@ export const countScrews = defineCommand(
         }),
       )
       .max(40),
-  }),
-  BENCH,
-  (job, { counts }) => {
+  },
+  by: BENCH,
+  decide: (job, { counts }) => {
     if (!hasWalked(job)) return refuse('nothing-out', 'Nothing is out yet, so there is nothing to count.');
     const kinds = new Set(screwsExpected(job).map((kind) => kind.key));
     const unknown = counts.find((one) => !kinds.has(one.key));
     if (unknown) return refuse('unknown-screw', `No step of this job moves ${unknown.key}. Load the page again.`);
     return accept({ type: 'screws-counted', lines: reconcile(job, counts) });
   },
-);
+});

@@ -1,4 +1,4 @@
-import type * as z from 'zod';
+import * as z from 'zod';
 import type { About, DiagnosisKnowledge } from '../../diagnose/index.js';
 import type { Drive, MachineModel, Part } from '../../hardware/index.js';
 import type { Policy } from '../../teardown/index.js';
@@ -10,6 +10,7 @@ import type { JobState } from '../state.js';
 /** What the core may look up. The same documents are at hand in the browser and in the server. */
 export interface Knowledge {
   model(id: string): MachineModel | undefined;
+  /** A drive of the shelf that the command names in a field called `driveId`. */
   drive(id: string): Drive | undefined;
   /** Small parts of the shelf. */
   parts(): readonly Part[];
@@ -20,13 +21,14 @@ export interface Knowledge {
   /** What it charges. */
   pricing(): Pricing;
 }
+export type LookUp = keyof Knowledge;
 
-/** Everything that comes in from outside: who, when, and what is known. */
-export interface Context {
+/** Everything that comes in from outside: who, when, and of what is known that which was asked for. */
+export interface Context<Asked extends LookUp = LookUp> {
   readonly at: string;
   readonly by: Actor;
   readonly roles: readonly Role[];
-  readonly knowledge: Knowledge;
+  readonly knowledge: Pick<Knowledge, Asked>;
 }
 
 export interface Refusal {
@@ -37,20 +39,46 @@ export interface Refusal {
 
 export type Decision = { readonly ok: true; readonly events: JobEvent[] } | { readonly ok: false; readonly refusal: Refusal };
 
-/** A kind of command: its shape, who may give it, and what comes of it. */
-export interface CommandDefinition<S extends z.ZodObject> {
+/** All that is known of a kind of command. Nothing about it is kept anywhere else. */
+export interface CommandDefinition<S extends z.ZodObject = z.ZodObject> {
   readonly schema: S;
-  readonly roles: readonly Role[];
+  /** Who may give it. */
+  readonly by: readonly Role[];
+  /** What it looks up: whoever decides it has to have that at hand, and nothing else. */
+  readonly asks: readonly LookUp[];
+  /** Given to a job that is closed, too. */
+  readonly closedToo: boolean;
+  /** Given by the server alone, together with what belongs to it. */
+  readonly byServer: boolean;
   decide(job: JobState, command: z.infer<S>, context: Context): Decision;
 }
 
-export const defineCommand = <S extends z.ZodObject>(
-  schema: S,
-  roles: readonly Role[],
-  decide: CommandDefinition<S>['decide'],
-): CommandDefinition<S> => ({
-  schema,
-  roles,
+type Schema<T extends string, S extends z.ZodRawShape> = z.ZodObject<{ type: z.ZodLiteral<T> } & S, z.core.$strict>;
+
+/** Defines a kind of command; `decide` gets exactly the look-ups that it `asks` for. */
+export const command = <T extends string, S extends z.ZodRawShape, const A extends readonly LookUp[] = readonly []>(
+  type: T,
+  {
+    shape,
+    by,
+    asks,
+    closedToo = false,
+    byServer = false,
+    decide,
+  }: {
+    readonly shape: S;
+    readonly by: readonly Role[];
+    readonly asks?: A;
+    readonly closedToo?: boolean;
+    readonly byServer?: boolean;
+    readonly decide: (job: JobState, command: z.infer<Schema<T, S>>, context: Context<A[number]>) => Decision;
+  },
+): CommandDefinition<Schema<T, S>> => ({
+  schema: z.strictObject({ type: z.literal(type), ...shape }),
+  by,
+  asks: asks ?? [],
+  closedToo,
+  byServer,
   decide,
 });
 

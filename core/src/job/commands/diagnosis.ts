@@ -20,54 +20,60 @@ import type { JobEvent } from '../events/index.js';
 import { isBefore } from '../phases.js';
 import { DataStakeSchema, stakeOf } from '../stake.js';
 import type { JobState } from '../state.js';
-import { accept, ANYONE, BENCH, defineCommand, refuse } from './define.js';
+import { accept, ANYONE, BENCH, command, refuse } from './define.js';
 
 const detail = z.string().trim().max(200, 'Shorten this to 200 characters.').optional();
 
-export const observe = defineCommand(
-  z.strictObject({ type: z.literal('observe'), about: AboutSchema.optional(), observation: z.string(), seen: SeenSchema, detail }),
-  BENCH,
-  (job, { about = 'before', observation, seen, detail: words = '' }, { knowledge }) => {
+export const observe = command('observe', {
+  shape: {
+    about: AboutSchema.optional(),
+    observation: z.string(),
+    seen: SeenSchema,
+    detail,
+  },
+  by: BENCH,
+  asks: ['diagnosis'],
+  decide: (job, { about = 'before', observation, seen, detail: words = '' }, { knowledge }) => {
     const edition = knowledge.diagnosis(about);
     const known = observationById(edition, observation);
     if (!known) return refuse('unknown-observation', `Petrichor does not know the observation '${observation}'. Choose one of the list.`);
     const event: JobEvent = { type: 'observed', about, observation, seen, sense: known.sense, detail: words };
     return accept(event, ...stopsAfter(job, edition, [event], stakeOf(job)));
   },
-);
+});
 
 /** A self-report: kept whole, and everything it answers is found at once. */
-export const readReportCommand = defineCommand(
-  z.strictObject({
-    type: z.literal('read-report'),
+export const readReportCommand = command('read-report', {
+  shape: {
     source: DocumentSourceSchema,
     name: oneLine().max(120),
     report: SelfReportSchema,
-  }),
-  BENCH,
-  (job, { source, name, report }, { knowledge }) => {
+  },
+  by: BENCH,
+  asks: ['diagnosis'],
+  decide: (job, { source, name, report }, { knowledge }) => {
     const before = job.reports.findLast((one) => isSameDrive(one.report, report));
     const reads = readReport(report, before?.report ?? null);
     return accept({ type: 'report-read', source, name, report }, ...found(job, knowledge.diagnosis('before'), reads));
   },
-);
+});
 
-export const readListingCommand = defineCommand(
-  z.strictObject({
-    type: z.literal('read-listing'),
+export const readListingCommand = command('read-listing', {
+  shape: {
     source: DocumentSourceSchema,
     name: oneLine().max(120),
     listing: BlockListingSchema,
-  }),
-  BENCH,
-  (job, { source, name, listing }, { knowledge }) => {
+  },
+  by: BENCH,
+  asks: ['diagnosis'],
+  decide: (job, { source, name, listing }, { knowledge }) => {
     const used = listing.drives
       .flatMap((drive) => drive.volumes)
       .reduce((sum, one) => sum + (one.usedBytes === null ? 0 : asNumber(one.usedBytes)), 0);
     const usedGb = used > 0 ? Math.max(1, Math.round(used / 1e9)) : null;
     return accept({ type: 'listing-read', source, name, usedGb }, ...found(job, knowledge.diagnosis('before'), readListing(listing)));
   },
-);
+});
 
 /** What reading found, as far as this edition asks for it; what is known to be just so is not written again. */
 function found(job: JobState, edition: DiagnosisKnowledge, reads: readonly Read[]): JobEvent[] {
@@ -113,27 +119,34 @@ function after(answers: Answer[], events: readonly JobEvent[]): Answer[] {
   }, answers);
 }
 
-export const stateStake = defineCommand(
-  z.strictObject({ type: z.literal('state-stake'), stake: DataStakeSchema }),
-  ANYONE,
-  (job, { stake }, { knowledge }) => accept({ type: 'stake-stated', stake }, ...stopsAfter(job, knowledge.diagnosis('before'), [], stake)),
-);
+export const stateStake = command('state-stake', {
+  shape: {
+    stake: DataStakeSchema,
+  },
+  by: ANYONE,
+  asks: ['diagnosis'],
+  decide: (job, { stake }, { knowledge }) =>
+    accept({ type: 'stake-stated', stake }, ...stopsAfter(job, knowledge.diagnosis('before'), [], stake)),
+});
 
-export const setTestAside = defineCommand(
-  z.strictObject({ type: z.literal('set-test-aside'), testId: z.string().max(40), aside: z.boolean() }),
-  BENCH,
-  (_, { testId, aside }) => accept({ type: 'test-set-aside', testId, aside }),
-);
+export const setTestAside = command('set-test-aside', {
+  shape: {
+    testId: z.string().max(40),
+    aside: z.boolean(),
+  },
+  by: BENCH,
+  decide: (_, { testId, aside }) => accept({ type: 'test-set-aside', testId, aside }),
+});
 
-export const conclude = defineCommand(
-  z.strictObject({
-    type: z.literal('conclude'),
+export const conclude = command('conclude', {
+  shape: {
     about: AboutSchema.optional(),
     causeId: z.string().min(1, 'Choose a cause.'),
     reason: z.string().trim().min(3, 'Say in a few words why you conclude that.').max(500),
-  }),
-  BENCH,
-  (job, { about = 'before', causeId, reason }, { knowledge }) => {
+  },
+  by: BENCH,
+  asks: ['diagnosis'],
+  decide: (job, { about = 'before', causeId, reason }, { knowledge }) => {
     const edition = knowledge.diagnosis(about);
     const cause = causeById(edition, causeId);
     if (!cause) return refuse('unknown-cause', `Petrichor does not know the cause '${causeId}'. Choose one of the list.`);
@@ -154,7 +167,7 @@ export const conclude = defineCommand(
     const need = needFrom(job, cause.remedy.atLeast);
     return need ? accept(concluded, need) : accept(concluded);
   },
-);
+});
 
 function leading(job: JobState, edition: DiagnosisKnowledge, about: About): { causeId: string; say: string; chance: number } {
   const first = weigh(edition, answersOf(job, about)).ranked[0]!;
@@ -172,30 +185,34 @@ function needFrom(job: JobState, atLeast: 'what-is-used' | 'larger' | 'same'): J
 }
 
 /** Finished jobs teach: what it really was, once the machine ran again. Nothing chosen: nobody could tell. */
-export const confirmCauses = defineCommand(
-  z.strictObject({ type: z.literal('confirm-causes'), causeIds: z.array(z.string()).max(5), note: z.string().trim().max(300).optional() }),
-  BENCH,
-  (job, { causeIds, note = '' }, { knowledge }) => {
+export const confirmCauses = command('confirm-causes', {
+  shape: {
+    causeIds: z.array(z.string()).max(5),
+    note: z.string().trim().max(300).optional(),
+  },
+  by: BENCH,
+  asks: ['diagnosis'],
+  decide: (job, { causeIds, note = '' }, { knowledge }) => {
     if (isBefore(job.phase, 'prove')) return refuse('too-early', 'Prove first that the machine runs again; then say what it was.');
     const unknown = causeIds.find((id) => !causeById(knowledge.diagnosis('before'), id));
     if (unknown !== undefined) return refuse('unknown-cause', `Petrichor does not know the cause '${unknown}'. Choose one of the list.`);
     return accept({ type: 'causes-confirmed', causeIds: [...new Set(causeIds)], note });
   },
-);
+});
 
 /** No drive was needed: the job goes on to Prove with the cure in it. */
-export const cure = defineCommand(
-  z.strictObject({
-    type: z.literal('cure'),
+export const cure = command('cure', {
+  shape: {
     what: z.string().trim().min(3, 'Say what you did.').max(300),
     checked: z.string().trim().min(3, 'Say how you know that it helped.').max(300),
-  }),
-  BENCH,
-  (job, { what, checked }, { knowledge }) => {
+  },
+  by: BENCH,
+  asks: ['pricing'],
+  decide: (job, { what, checked }, { knowledge }) => {
     if (job.phase !== 'diagnose')
       return refuse('moved-on', 'A cure without a drive is recorded at Diagnose. Take the job back there first.');
     if (job.conclusion?.remedy.kind !== 'no-drive')
       return refuse('needs-drive', 'Conclude first that it is something that needs no drive.');
     return accept({ type: 'cured', what, checked, looking: knowledge.pricing() }, { type: 'phase-entered', phase: 'prove' });
   },
-);
+});

@@ -1,27 +1,30 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
 import { WaitsForSchema } from '../wait-kind.js';
-import { accept, ANYONE, BENCH, defineCommand, refuse } from './define.js';
+import { accept, ANYONE, BENCH, command, refuse } from './define.js';
 
 /** Takes the job up, or over from somebody else. */
-export const takeUp = defineCommand(z.strictObject({ type: z.literal('take-up') }), BENCH, (job, _, { by }) =>
-  job.hands?.by.id === by.id ? refuse('yours', 'It is in your hands already.') : accept({ type: 'taken-up' }),
-);
+export const takeUp = command('take-up', {
+  shape: {},
+  by: BENCH,
+  decide: (job, _, { by }) => (job.hands?.by.id === by.id ? refuse('yours', 'It is in your hands already.') : accept({ type: 'taken-up' })),
+});
 
-export const waitFor = defineCommand(
-  z.strictObject({
-    type: z.literal('wait-for'),
+export const waitFor = command('wait-for', {
+  shape: {
     kind: WaitsForSchema,
     what: oneLine().min(3, 'Say what it waits for.').max(120),
     who: oneLine().max(80).default(''),
     until: z.iso.date('A day, as year-month-day.').nullable(),
-  }),
-  ANYONE,
-  (_, { kind, what, who, until }) => accept({ type: 'waiting-began', kind, what, who, until }),
-);
+  },
+  by: ANYONE,
+  decide: (_, { kind, what, who, until }) => accept({ type: 'waiting-began', kind, what, who, until }),
+});
 
-export const stopWaiting = defineCommand(
-  z.strictObject({ type: z.literal('stop-waiting'), how: z.string().trim().max(200).default('') }),
-  ANYONE,
-  (job, { how }) => (job.waiting ? accept({ type: 'waiting-ended', how }) : refuse('not-waiting', 'It does not wait for anybody.')),
-);
+export const stopWaiting = command('stop-waiting', {
+  shape: {
+    how: z.string().trim().max(200).default(''),
+  },
+  by: ANYONE,
+  decide: (job, { how }) => (job.waiting ? accept({ type: 'waiting-ended', how }) : refuse('not-waiting', 'It does not wait for anybody.')),
+});

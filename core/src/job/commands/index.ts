@@ -1,124 +1,71 @@
 import * as z from 'zod';
-import { cameBackCommand, explainComeback, learnComeback, settleRemoved } from './afterwards.js';
-import { agree, changePrice, offer, pay } from './agree.js';
-import { fitCompanion, judgeTrial, undoCompanion } from './companions.js';
-import { advance, endEarly, handOver, note, returnTo, settleOldDrive, waive } from './course.js';
+import * as afterwards from './afterwards.js';
+import * as agree from './agree.js';
+import * as companions from './companions.js';
+import * as countScrews from './count-screws.js';
+import * as course from './course.js';
+import * as diagnosis from './diagnosis.js';
+import * as hands from './hands.js';
+import * as intake from './intake.js';
+import * as match from './match.js';
+import * as measured from './measured.js';
+import * as move from './move.js';
+import * as orders from './orders.js';
+import * as proof from './proof.js';
+import * as runs from './runs.js';
+import * as safeguard from './safeguard.js';
+import * as scout from './scout.js';
+import * as sealed from './sealed.js';
+import * as stop from './stop.js';
+import * as turnBack from './turn-back.js';
+import * as way from './way.js';
 import type { CommandDefinition } from './define.js';
-import { conclude, confirmCauses, cure, observe, readListingCommand, readReportCommand, setTestAside, stateStake } from './diagnosis.js';
-import { stopWaiting, takeUp, waitFor } from './hands.js';
-import { amendIntake } from './intake.js';
-import { adapt, approveAdapted, chooseDrive, look, measureDrive, overrideFit, readLabel, stateNeed } from './match.js';
-import { measureSpeed, measureTime, readMemory, readNewReport, recheck } from './measured.js';
-import { checkOpening, noteRun, readMap, readTable, stateFullness, stateMoveFacts, wishLayout } from './move.js';
-import { meetNeed, movePromise, order, tellOrder } from './orders.js';
-import { checkBaseline, checkSetUp, proveDrive, tryOut } from './proof.js';
-import { endRun, startRun } from './runs.js';
-import { countScrews } from './count-screws.js';
-import { scout } from './scout.js';
-import { turnBack } from './turn-back.js';
-import { destroySealed, keepSealed, lookSealed } from './sealed.js';
-import { chooseStopWay, liftStop, stopStep } from './stop.js';
-import { answerSafeguard, decideSafeguard, stateCopy, turnOffSetting, turnOnSetting } from './safeguard.js';
-import { alsoOut, leaveShort, recordSerial, startWait, takeBackTick, tick } from './way.js';
 
-/** Every kind of command. A new one: its file beside these, and its name here. */
-const definitions = [
-  amendIntake,
-  observe,
-  readReportCommand,
-  readListingCommand,
-  stateStake,
-  setTestAside,
-  conclude,
-  cure,
-  confirmCauses,
-  stopStep,
-  chooseStopWay,
-  liftStop,
-  startRun,
-  endRun,
-  stateNeed,
-  measureDrive,
-  readLabel,
-  look,
-  chooseDrive,
-  overrideFit,
-  adapt,
-  approveAdapted,
-  readTable,
-  stateFullness,
-  stateMoveFacts,
-  wishLayout,
-  readMap,
-  noteRun,
-  decideSafeguard,
-  answerSafeguard,
-  stateCopy,
-  checkOpening,
-  turnOffSetting,
-  turnOnSetting,
-  tick,
-  alsoOut,
-  startWait,
-  leaveShort,
-  scout,
-  turnBack,
-  countScrews,
-  takeBackTick,
-  recordSerial,
-  tryOut,
-  proveDrive,
-  checkSetUp,
-  checkBaseline,
-  advance,
-  returnTo,
-  waive,
-  note,
-  settleOldDrive,
-  endEarly,
-  handOver,
-  takeUp,
-  waitFor,
-  stopWaiting,
-  offer,
+/** Every file of commands. A new one stands here; a command in one of them stands nowhere else. */
+const FILES = [
+  afterwards,
   agree,
-  changePrice,
-  pay,
-  order,
-  tellOrder,
-  meetNeed,
-  movePromise,
-  keepSealed,
-  lookSealed,
-  destroySealed,
-  fitCompanion,
-  judgeTrial,
-  undoCompanion,
-  measureSpeed,
-  measureTime,
-  readMemory,
-  readNewReport,
-  recheck,
-  settleRemoved,
-  cameBackCommand,
-  explainComeback,
-  learnComeback,
+  companions,
+  countScrews,
+  course,
+  diagnosis,
+  hands,
+  intake,
+  match,
+  measured,
+  move,
+  orders,
+  proof,
+  runs,
+  safeguard,
+  scout,
+  sealed,
+  stop,
+  turnBack,
+  way,
 ] as const;
 
-type Schemas<D extends readonly { schema: z.ZodObject }[]> = { -readonly [K in keyof D]: D[K]['schema'] };
+type DefinitionsIn<File> = File extends unknown
+  ? Extract<File[keyof File], { readonly schema: z.ZodObject; readonly decide: unknown }>
+  : never;
+type Definition = DefinitionsIn<(typeof FILES)[number]>;
+
+const isDefinition = (one: unknown): one is Definition => typeof one === 'object' && one !== null && 'decide' in one;
+const definitions = FILES.flatMap((file) => Object.values(file).filter(isDefinition));
 
 export const JobCommandSchema = z.discriminatedUnion(
   'type',
-  definitions.map((one) => one.schema) as unknown as Schemas<typeof definitions>,
+  definitions.map((one) => one.schema) as [Definition['schema'], ...Definition['schema'][]],
 );
-export type JobCommand = z.infer<typeof JobCommandSchema>;
+export type JobCommand = z.infer<Definition['schema']>;
 
-/** The definition of a command, by its type. The cast joins what the list above keeps together. */
-export const commandOf = (type: JobCommand['type']): CommandDefinition<z.ZodObject> =>
-  byType.get(type) as unknown as CommandDefinition<z.ZodObject>;
+const byType = new Map<string, CommandDefinition>(
+  definitions.map((one) => [one.schema.shape.type.value, one as unknown as CommandDefinition] as const),
+);
+/** The definition of a command, by its type. */
+export const commandOf = (type: JobCommand['type']): CommandDefinition => byType.get(type)!;
 
-const byType = new Map(definitions.map((one) => [one.schema.shape.type.value, one] as const));
-export type { Context, Decision, Knowledge, Refusal } from './define.js';
+export type { Context, Decision, Knowledge, LookUp, Refusal } from './define.js';
 export { mayNotRun } from './runs.js';
 export { mayNotLook } from './sealed.js';
 export { judgeCompanion } from './companions.js';

@@ -1,14 +1,16 @@
-import * as z from 'zod';
 import { NewIntakeSchema } from '../intake.js';
 import { stakeOf } from '../stake.js';
 import { hasWalked } from '../walk.js';
-import { accept, ANYONE, defineCommand, refuse } from './define.js';
+import { accept, ANYONE, command, refuse } from './define.js';
 import { stopsAfter } from './diagnosis.js';
 
-export const amendIntake = defineCommand(
-  z.strictObject({ type: z.literal('amend-intake'), intake: NewIntakeSchema }),
-  ANYONE,
-  (job, { intake }, { knowledge }) => {
+export const amendIntake = command('amend-intake', {
+  shape: {
+    intake: NewIntakeSchema,
+  },
+  by: ANYONE,
+  asks: ['diagnosis'],
+  decide: (job, { intake }, { knowledge }) => {
     if (intake.modelId !== job.intake.modelId && (job.choice || hasWalked(job))) {
       return refuse(
         'model-in-use',
@@ -20,4 +22,4 @@ export const amendIntake = defineCommand(
     const stops = stake === stakeOf(job) ? [] : stopsAfter(job, knowledge.diagnosis('before'), [], stake);
     return accept({ type: 'intake-amended', intake }, ...stops);
   },
-);
+});

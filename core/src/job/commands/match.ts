@@ -5,23 +5,22 @@ import { isBefore } from '../phases.js';
 import { OF_MODEL, placeOf, slotsOnBench, withMeasured } from '../place-of.js';
 import type { JobState } from '../state.js';
 import { hasWalked } from '../walk.js';
-import { accept, BENCH, defineCommand, refuse, type Context, type Decision } from './define.js';
+import { accept, BENCH, command, refuse, type Context, type Decision } from './define.js';
 
 const gigabytes = z.number().int('Whole GB, please.').min(1, 'At least 1 GB.').max(64_000, 'At most 64 000 GB.').nullable();
 
 /** What is not said stays as it was. */
-export const stateNeed = defineCommand(
-  z.strictObject({
-    type: z.literal('state-need'),
+export const stateNeed = command('state-need', {
+  shape: {
     usedGb: gigabytes,
     wantedGb: gigabytes,
     budgetMinor: z.number().int().min(0, 'A price is not below 0.').max(100_000_000).nullable().optional(),
     plan: NeedSchema.shape.plan.unwrap().optional(),
     holdsSystem: z.boolean().optional(),
     cloneFromGb: gigabytes.optional(),
-  }),
-  BENCH,
-  (job, said) =>
+  },
+  by: BENCH,
+  decide: (job, said) =>
     accept({
       type: 'need-stated',
       ...job.need,
@@ -32,13 +31,12 @@ export const stateNeed = defineCommand(
       holdsSystem: said.holdsSystem ?? job.need.holdsSystem,
       cloneFromGb: said.cloneFromGb === undefined ? job.need.cloneFromGb : said.cloneFromGb,
     }),
-);
+});
 
 const tool = z.enum(['callipers', 'ruler']);
 
-export const measureDrive = defineCommand(
-  z.strictObject({
-    type: z.literal('measure-drive'),
+export const measureDrive = command('measure-drive', {
+  shape: {
     driveId: z.string(),
     key: z.enum(['topHeight', 'bottomHeight']),
     mm: z
@@ -46,32 +44,32 @@ export const measureDrive = defineCommand(
       .min(0, 'A height is not below 0.')
       .max(20, 'That is more than any M.2 drive stands: read it again, in mm.'),
     with: tool,
-  }),
-  BENCH,
-  (_, command, { knowledge }) =>
+  },
+  by: BENCH,
+  asks: ['drive'],
+  decide: (_, command, { knowledge }) =>
     knowledge.drive(command.driveId)
       ? accept({ type: 'drive-measured', driveId: command.driveId, key: command.key, measure: readOff(command.with, command.mm) })
       : refuse('unknown-drive', 'That drive is no longer on the shelf. Load the page again.'),
-);
+});
 
 /** Watts off the drive's label. */
-export const readLabel = defineCommand(
-  z.strictObject({
-    type: z.literal('read-label'),
+export const readLabel = command('read-label', {
+  shape: {
     driveId: z.string(),
     watts: z.number('Type the watts.').min(0.1, 'More than 0 W.').max(40, 'No drive takes more than 40 W: volts x amperes.'),
-  }),
-  BENCH,
-  (_, { driveId, watts }, { knowledge }) =>
+  },
+  by: BENCH,
+  asks: ['drive'],
+  decide: (_, { driveId, watts }, { knowledge }) =>
     knowledge.drive(driveId)
       ? accept({ type: 'label-read', driveId, watts })
       : refuse('unknown-drive', 'That drive is no longer on the shelf. Load the page again.'),
-);
+});
 
 /** A length of the slot, or what is seen there or in the firmware. */
-export const look = defineCommand(
-  z.strictObject({
-    type: z.literal('look'),
+export const look = command('look', {
+  shape: {
     /** A slot, or `model`. */
     at: z.string(),
     key: z.string().max(40),
@@ -82,9 +80,10 @@ export const look = defineCommand(
       }),
       z.string().max(40),
     ]),
-  }),
-  BENCH,
-  (job, { at, key, answer }, { knowledge }) => {
+  },
+  by: BENCH,
+  asks: ['model'],
+  decide: (job, { at, key, answer }, { knowledge }) => {
     const model = knowledge.model(job.intake.modelId);
     if (!model) return refuse('unknown-model', 'This model is no longer known. Load the page again.');
     if (hasWalked(job)) return refuse('way-begun', 'The way in has begun. Take its steps back first (Undo), then look again.');
@@ -103,32 +102,34 @@ export const look = defineCommand(
       ? accept({ type: 'looked', at, key, answer: found })
       : refuse('unknown-look', 'There is nothing of that name to look at here. Load the page again.');
   },
-);
+});
 
 const choice = { slotId: z.string(), driveId: z.string() };
 
-export const chooseDrive = defineCommand(z.strictObject({ type: z.literal('choose-drive'), ...choice }), BENCH, (job, command, context) =>
-  choose(job, command, context, null),
-);
+export const chooseDrive = command('choose-drive', {
+  shape: {
+    ...choice,
+  },
+  by: BENCH,
+  asks: ['model', 'parts', 'drive'],
+  decide: (job, command, context) => choose(job, command, context, null),
+});
 
 /** A lead takes a drive against the verdict, or past a stated limit, knowingly. Once proved, it is evidence on the model. */
-export const overrideFit = defineCommand(
-  z.strictObject({
-    type: z.literal('override-fit'),
+export const overrideFit = command('override-fit', {
+  shape: {
     ...choice,
     reason: z.string().trim().min(10, 'Say why, in a sentence: it goes into the record and onto the model.').max(300),
-  }),
-  ['lead'],
-  (job, { reason, ...command }, context) => choose(job, command, context, reason),
-);
-
-/** Rules that no override gets past: it does not go in, or nothing hears it. */
-const NO_REASON_HELPS: ReadonlySet<string> = new Set(['soldered', 'outline', 'key', 'connector', 'protocol']);
+  },
+  by: ['lead'],
+  asks: ['model', 'parts', 'drive'],
+  decide: (job, { reason, ...command }, context) => choose(job, command, context, reason),
+});
 
 export function choose(
   job: JobState,
   { slotId, driveId }: { slotId: string; driveId: string },
-  { knowledge }: Context,
+  { knowledge }: Context<'model' | 'drive' | 'parts'>,
   reason: string | null,
 ): Decision {
   if (hasWalked(job))
@@ -142,7 +143,7 @@ export function choose(
   const against = verdict.outcome === 'no' || verdict.outcome === 'unknown';
   if (reason === null && verdict.outcome === 'no') return refuse('does-not-fit', verdict.because);
   if (reason === null && verdict.outcome === 'unknown') return refuse('cannot-say-yet', verdict.because);
-  const impossible = verdict.findings.find((one) => one.outcome === 'no' && NO_REASON_HELPS.has(one.rule));
+  const impossible = verdict.findings.find((one) => one.isFinal);
   if (reason !== null && impossible) return refuse('impossible', `No reason makes it go in or run: ${impossible.sentence}`);
   if (reason !== null && !against) return refuse('nothing-to-override', 'It fits: take it without an override.');
   if (place.plate && !job.adapted?.approved) return refuse('not-approved', `A lead has to approve the adapted ${place.plate.label} first.`);
@@ -157,29 +158,32 @@ export function choose(
 }
 
 /** A plate or spreader made here. Its thickness counts in every sum; a lead has to approve it. */
-export const adapt = defineCommand(
-  z.strictObject({
-    type: z.literal('adapt'),
+export const adapt = command('adapt', {
+  shape: {
     slotId: z.string(),
     label: oneLine().min(3, 'Name what you made.').max(60),
     thicknessMm: z.number('Type the thickness in mm.').min(0.1, 'At least 0.1 mm.').max(10, 'At most 10 mm.'),
     with: tool,
     template: TemplateSchema,
-  }),
-  BENCH,
-  (job, { slotId, label, thicknessMm, with: measured, template }, { knowledge }) => {
+  },
+  by: BENCH,
+  asks: ['model', 'parts'],
+  decide: (job, { slotId, label, thicknessMm, with: measured, template }, { knowledge }) => {
     if (hasWalked(job)) return refuse('way-begun', 'The way in has begun. Take its steps back first (Undo).');
     const place = placeOf(job, slotId, knowledge);
     if (!place) return refuse('unknown-slot', 'That slot is no longer known. Load the page again.');
     return accept({ type: 'adapted', slotId, label, thickness: readOff(measured, thicknessMm), template });
   },
-);
+});
 
-export const approveAdapted = defineCommand(
-  z.strictObject({ type: z.literal('approve-adapted'), approved: z.boolean(), note: z.string().trim().max(300).default('') }),
-  ['lead'],
-  (job, { approved, note }) => {
+export const approveAdapted = command('approve-adapted', {
+  shape: {
+    approved: z.boolean(),
+    note: z.string().trim().max(300).default(''),
+  },
+  by: ['lead'],
+  decide: (job, { approved, note }) => {
     if (!job.adapted) return refuse('nothing-adapted', 'Nothing is adapted on this job.');
     return accept({ type: 'adapted-judged', approved, note });
   },
-);
+});

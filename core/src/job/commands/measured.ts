@@ -4,47 +4,53 @@ import { WorkingSchema } from '../baseline.js';
 import { foldSerial } from '../intake.js';
 import { MemoryShownSchema, SpeedRecordSchema, TimeRecordSchema } from '../measured.js';
 import { unpluggedChecks } from '../unplugged.js';
-import { accept, BENCH, defineCommand, refuse } from './define.js';
+import { accept, BENCH, command, refuse } from './define.js';
 
-export const measureSpeed = defineCommand(
-  z.strictObject({ type: z.literal('measure-speed'), speed: SpeedRecordSchema }),
-  BENCH,
-  (job, { speed }) => {
+export const measureSpeed = command('measure-speed', {
+  shape: {
+    speed: SpeedRecordSchema,
+  },
+  by: BENCH,
+  decide: (job, { speed }) => {
     if (speed.when === 'after' && job.phase !== 'prove')
       return refuse('not-here', 'The new drive is measured in Prove, on the closed machine.');
     return accept({ type: 'speed-measured', speed });
   },
-);
+});
 
-export const measureTime = defineCommand(
-  z.strictObject({ type: z.literal('measure-time'), time: TimeRecordSchema }),
-  BENCH,
-  (job, { time }) => {
+export const measureTime = command('measure-time', {
+  shape: {
+    time: TimeRecordSchema,
+  },
+  by: BENCH,
+  decide: (job, { time }) => {
     if (time.when === 'after' && job.phase !== 'prove') return refuse('not-here', 'How long it takes now is measured in Prove.');
     return accept({ type: 'time-measured', time });
   },
-);
+});
 
 /** What the system shows of the memory, against what was fitted: the model's soldered part and the companions of this job. */
-export const readMemory = defineCommand(
-  z.strictObject({
-    type: z.literal('read-memory'),
+export const readMemory = command('read-memory', {
+  shape: {
     ...MemoryShownSchema.shape,
     expectedGib: z.number().positive().max(1024).nullable(),
     expectedMegatransfers: z.number().int().positive().nullable(),
-  }),
-  BENCH,
-  (job, { type: _, ...shown }) =>
+  },
+  by: BENCH,
+  decide: (job, { type: _, ...shown }) =>
     job.phase === 'prove'
       ? accept({ type: 'memory-read', ...shown })
       : refuse('not-here', 'Memory is read in Prove, once the machine is closed.'),
-);
+});
 
 /** A self-report of the drive that was fitted; of another drive it is refused. */
-export const readNewReport = defineCommand(
-  z.strictObject({ type: z.literal('read-new-report'), name: z.string().max(120), report: SelfReportSchema }),
-  BENCH,
-  (job, { name, report }) => {
+export const readNewReport = command('read-new-report', {
+  shape: {
+    name: z.string().max(120),
+    report: SelfReportSchema,
+  },
+  by: BENCH,
+  decide: (job, { name, report }) => {
     if (job.phase !== 'prove') return refuse('not-here', 'The new drive’s self-report is read in Prove.');
     const [told, fitted] = [report.serial, job.serials.newDrive];
     if (told && fitted && foldSerial(told) !== foldSerial(fitted))
@@ -54,15 +60,19 @@ export const readNewReport = defineCommand(
       );
     return accept({ type: 'new-report-read', name, report });
   },
-);
+});
 
-export const recheck = defineCommand(
-  z.strictObject({ type: z.literal('recheck'), checkId: z.string(), result: WorkingSchema, note: z.string().trim().max(300) }),
-  BENCH,
-  (job, { checkId, result, note }) => {
+export const recheck = command('recheck', {
+  shape: {
+    checkId: z.string(),
+    result: WorkingSchema,
+    note: z.string().trim().max(300),
+  },
+  by: BENCH,
+  decide: (job, { checkId, result, note }) => {
     if (job.phase !== 'prove') return refuse('not-here', 'What was unplugged is tried again in Prove.');
     if (!unpluggedChecks(job).some((one) => one.id === checkId))
       return refuse('unknown-check', 'Nothing of that name was unplugged on this job.');
     return accept({ type: 'unplugged-checked', checkId, result, note });
   },
-);
+});

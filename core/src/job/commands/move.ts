@@ -3,15 +3,19 @@ import { RescueSummarySchema } from '../../hardware/index.js';
 import { bytesOf, MoveFactsSchema, RescueSchema, SourceDiskSchema } from '../../move/index.js';
 import { DocumentSourceSchema } from '../diagnosis.js';
 import { openingChecks } from '../opening.js';
-import { accept, BENCH, defineCommand, refuse } from './define.js';
+import { accept, BENCH, command, refuse } from './define.js';
 
 const name = z.string().trim().max(160);
 
 /** The old drive's table, read from an image, from `sfdisk`, or by the dock. What was said of how full it is stays. */
-export const readTable = defineCommand(
-  z.strictObject({ type: z.literal('read-table'), name, source: DocumentSourceSchema, disk: SourceDiskSchema }),
-  BENCH,
-  (job, { name: called, source, disk }) => {
+export const readTable = command('read-table', {
+  shape: {
+    name,
+    source: DocumentSourceSchema,
+    disk: SourceDiskSchema,
+  },
+  by: BENCH,
+  decide: (job, { name: called, source, disk }) => {
     const before = job.move.source?.disk.partitions ?? [];
     const partitions = disk.partitions.map((one) => {
       const known = before.find((other) => other.number === one.number && other.sectors === one.sectors);
@@ -19,12 +23,14 @@ export const readTable = defineCommand(
     });
     return accept({ type: 'table-read', name: called, source, disk: { ...disk, partitions } });
   },
-);
+});
 
-export const stateFullness = defineCommand(
-  z.strictObject({ type: z.literal('state-fullness'), used: z.record(z.string().regex(/^\d{1,3}$/), z.number().int().min(0).nullable()) }),
-  BENCH,
-  (job, { used }) => {
+export const stateFullness = command('state-fullness', {
+  shape: {
+    used: z.record(z.string().regex(/^\d{1,3}$/), z.number().int().min(0).nullable()),
+  },
+  by: BENCH,
+  decide: (job, { used }) => {
     const disk = job.move.source?.disk;
     if (!disk) return refuse('no-table', 'Read the old drive’s partitions first.');
     for (const [number, bytes] of Object.entries(used)) {
@@ -38,19 +44,20 @@ export const stateFullness = defineCommand(
     }
     return accept({ type: 'fullness-stated', used });
   },
-);
+});
 
-export const stateMoveFacts = defineCommand(
-  z.strictObject({ type: z.literal('state-move-facts'), facts: MoveFactsSchema.partial() }),
-  BENCH,
-  (_, { facts }) =>
+export const stateMoveFacts = command('state-move-facts', {
+  shape: {
+    facts: MoveFactsSchema.partial(),
+  },
+  by: BENCH,
+  decide: (_, { facts }) =>
     Object.keys(facts).length === 0 ? refuse('nothing', 'Say at least one thing.') : accept({ type: 'move-facts-stated', facts }),
-);
+});
 
 /** Another size for one partition of the new drive, or for what is kept bare (`number` null). Null bytes: as the rules have it. */
-export const wishLayout = defineCommand(
-  z.strictObject({
-    type: z.literal('wish-layout'),
+export const wishLayout = command('wish-layout', {
+  shape: {
     number: z.number().int().min(1).max(999).nullable(),
     bytes: z
       .number()
@@ -58,9 +65,9 @@ export const wishLayout = defineCommand(
       .min(0)
       .max(2 ** 52)
       .nullable(),
-  }),
-  BENCH,
-  (job, { number, bytes }) => {
+  },
+  by: BENCH,
+  decide: (job, { number, bytes }) => {
     const { wishes, source } = job.move;
     if (number === null) return accept({ type: 'layout-wished', wishes: { ...wishes, bareBytes: bytes } });
     if (!source?.disk.partitions.some((one) => one.number === number))
@@ -68,45 +75,47 @@ export const wishLayout = defineCommand(
     const { [String(number)]: _, ...others } = wishes.sizes;
     return accept({ type: 'layout-wished', wishes: { ...wishes, sizes: bytes === null ? others : { ...others, [number]: bytes } } });
   },
-);
+});
 
-export const readMap = defineCommand(
-  z.strictObject({ type: z.literal('read-map'), name, summary: RescueSummarySchema, rescue: RescueSchema }),
-  BENCH,
-  (_, { name: called, summary, rescue }) => accept({ type: 'map-read', name: called, summary, rescue }),
-);
+export const readMap = command('read-map', {
+  shape: {
+    name,
+    summary: RescueSummarySchema,
+    rescue: RescueSchema,
+  },
+  by: BENCH,
+  decide: (_, { name: called, summary, rescue }) => accept({ type: 'map-read', name: called, summary, rescue }),
+});
 
-export const checkOpening = defineCommand(
-  z.strictObject({
-    type: z.literal('check-opening'),
+export const checkOpening = command('check-opening', {
+  shape: {
     checkId: z.string(),
     outcome: z.enum(['done', 'not-needed']).nullable(),
     note: z.string().trim().max(300),
-  }),
-  BENCH,
-  (job, { checkId, outcome, note }) => {
+  },
+  by: BENCH,
+  decide: (job, { checkId, outcome, note }) => {
     if (!openingChecks(job).some((one) => one.id === checkId))
       return refuse('no-check', 'That is not on this job’s list. Load the page again.');
     if (outcome === 'not-needed' && note === '') return refuse('why', 'Say why it is not needed.');
     return accept({ type: 'opening-checked', checkId, outcome, note });
   },
-);
+});
 
 /** Kept every twentieth of the way. One id for each, so that two screens keep it once. */
-export const noteRun = defineCommand(
-  z.strictObject({
-    type: z.literal('note-run'),
+export const noteRun = command('note-run', {
+  shape: {
     runId: z.string(),
     doneBytes: z.number().int().min(0),
     totalBytes: z.number().int().min(0),
     badPlaces: z.number().int().min(0),
-  }),
-  BENCH,
-  (job, { type: _, ...reached }) => {
+  },
+  by: BENCH,
+  decide: (job, { type: _, ...reached }) => {
     const run = job.runs.find((one) => one.runId === reached.runId);
     if (!run) return refuse('unknown-run', 'This job has no such run. Load the page again.');
     if (run.ended) return refuse('ended', 'That run has ended and is recorded.');
     if (run.reached && run.reached.doneBytes >= reached.doneBytes) return refuse('further', 'It has come further than that already.');
     return accept({ type: 'run-progressed', ...reached });
   },
-);
+});

@@ -5,14 +5,13 @@ import { definitionOf, type JobEvent } from '../events/index.js';
 import { needsOf, OrderStateSchema, ordersOpen, SAY_ORDER, type Order, type OrderState } from '../orders.js';
 import { promiseAfterOrders } from '../promise.js';
 import type { JobState } from '../state.js';
-import { accept, ANYONE, BENCH, defineCommand, refuse, type Context, type Decision } from './define.js';
+import { accept, ANYONE, BENCH, command, refuse, type Context, type Decision } from './define.js';
 
 const day = z.iso.date('A day, as year-month-day.').nullable();
 
 /** Orders what the job needs, from a supplier that said yes or one that was rung up; `inPlaceOf`: instead of an order that is given up. */
-export const order = defineCommand(
-  z.strictObject({
-    type: z.literal('order'),
+export const order = command('order', {
+  shape: {
     orderId: z.uuid(),
     need: z.string(),
     /** Set for a substitute; unset: what the need itself names. */
@@ -23,9 +22,9 @@ export const order = defineCommand(
     state: z.enum(['asked', 'confirmed', 'back-ordered']),
     dueOn: day,
     inPlaceOf: z.string().nullable().optional(),
-  }),
-  ANYONE,
-  (job, { orderId, need: key, item, what, supplier, priceMinor, state, dueOn, inPlaceOf = null }, context) => {
+  },
+  by: ANYONE,
+  decide: (job, { orderId, need: key, item, what, supplier, priceMinor, state, dueOn, inPlaceOf = null }, context) => {
     const need = needsOf(job).find((one) => one.key === key);
     if (!need) return refuse('no-need', 'This job does not need that any more. Load the page again.');
     if (job.orders.some((one) => one.id === orderId)) return refuse('ordered', 'That order is recorded already.');
@@ -58,7 +57,7 @@ export const order = defineCommand(
       : [];
     return withPromise(job, [...given, made], context, `${made.what} comes from ${supplier}${dueOn ? ` on ${sayDate(dueOn)}` : ''}.`);
   },
-);
+});
 
 /** What may become of an order, by how it stands. */
 const MAY_BECOME: Record<OrderState, readonly OrderState[]> = {
@@ -72,16 +71,15 @@ const MAY_BECOME: Record<OrderState, readonly OrderState[]> = {
 };
 
 /** News of an order, from the supplier or from the counter. The promise moves with it. */
-export const tellOrder = defineCommand(
-  z.strictObject({
-    type: z.literal('tell-order'),
+export const tellOrder = command('tell-order', {
+  shape: {
     orderId: z.string(),
     state: OrderStateSchema,
     dueOn: day,
     say: z.string().trim().max(200).default(''),
-  }),
-  ANYONE,
-  (job, { orderId, state, dueOn, say }, context) => {
+  },
+  by: ANYONE,
+  decide: (job, { orderId, state, dueOn, say }, context) => {
     const known = job.orders.find((one) => one.id === orderId);
     if (!known) return refuse('unknown-order', 'This job has no such order. Load the page again.');
     if (known.state === state && known.dueOn === dueOn) return refuse('no-news', 'That is how it stands already.');
@@ -90,39 +88,41 @@ export const tellOrder = defineCommand(
     if (state === 'returned' && say === '') return refuse('why', 'Say why it goes back.');
     return withPromise(job, [{ type: 'order-told', orderId, state, dueOn, say }], context, reasonOf(known, state, dueOn));
   },
-);
+});
 
 const reasonOf = (known: Order, state: OrderState, dueOn: string | null): string =>
   `${known.what} from ${known.supplier} is ${SAY_ORDER[state]}${dueOn ? `, due ${sayDate(dueOn)}${known.dueOn && known.dueOn !== dueOn ? ` instead of ${sayDate(known.dueOn)}` : ''}` : ''}.`;
 
 /** The events, and the promise moved where what is due now comes too late for it. */
-function withPromise(job: JobState, events: JobEvent[], { at, by }: Context, because: string): Decision {
+function withPromise(job: JobState, events: JobEvent[], { at, by }: Pick<Context, 'at' | 'by'>, because: string): Decision {
   const after = events.reduce((state, event) => definitionOf(event.type).evolve(state, event, { seq: state.seq + 1, at, by }), job);
   const to = promiseAfterOrders(after);
   return accept(...events, ...(to ? [{ type: 'promise-moved', from: job.intake.promisedAt, to, because } as const] : []));
 }
 
 /** It is here after all: in a drawer, in the drive's box, lent by another machine. */
-export const meetNeed = defineCommand(
-  z.strictObject({ type: z.literal('meet-need'), key: z.string(), how: z.string().trim().min(3, 'Say where it was found.').max(200) }),
-  BENCH,
-  (job, { key, how }) => {
+export const meetNeed = command('meet-need', {
+  shape: {
+    key: z.string(),
+    how: z.string().trim().min(3, 'Say where it was found.').max(200),
+  },
+  by: BENCH,
+  decide: (job, { key, how }) => {
     const need = needsOf(job).find((one) => one.key === key);
     if (!need) return refuse('no-need', 'This job does not need that any more. Load the page again.');
     return need.met === 'here' ? refuse('met', `${need.what} is here already.`) : accept({ type: 'need-met', key, how });
   },
-);
+});
 
 /** The counter promises another day, with the customer's knowledge. */
-export const movePromise = defineCommand(
-  z.strictObject({
-    type: z.literal('move-promise'),
+export const movePromise = command('move-promise', {
+  shape: {
     to: z.iso.datetime({ error: 'Choose the day and time you promise.' }),
     because: z.string().trim().min(3, 'Say why, and that the customer knows.').max(200),
-  }),
-  ANYONE,
-  (job, { to, because }) =>
+  },
+  by: ANYONE,
+  decide: (job, { to, because }) =>
     to === job.intake.promisedAt
       ? refuse('same', 'That is what is promised already.')
       : accept({ type: 'promise-moved', from: job.intake.promisedAt, to, because }),
-);
+});

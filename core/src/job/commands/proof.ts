@@ -3,7 +3,7 @@ import { checkShownSize } from '../../prove/index.js';
 import { BaselineIdSchema, WorkingSchema } from '../baseline.js';
 import { setUpItems } from '../set-up.js';
 import { ShownSizeSchema, type JobState, type ShownSize } from '../state.js';
-import { accept, BENCH, defineCommand, refuse } from './define.js';
+import { accept, BENCH, command, refuse } from './define.js';
 
 const listing = { listed: z.boolean(), size: ShownSizeSchema.nullable() };
 const sizeMissing = () => refuse('size', 'Type the size that is shown beside the drive.');
@@ -18,39 +18,54 @@ function judgeListing(job: JobState, listed: boolean, size: ShownSize | null): {
   return { right, sentence };
 }
 
-export const tryOut = defineCommand(z.strictObject({ type: z.literal('try-out'), ...listing }), BENCH, (job, { listed, size }) => {
-  if (job.phase !== 'try') return refuse('not-here', 'Trying comes after the swap and before the machine is closed.');
-  if (listed && !size) return sizeMissing();
-  return accept({ type: 'tried', listed, size: listed ? size : null, ...judgeListing(job, listed, size) });
+export const tryOut = command('try-out', {
+  shape: {
+    ...listing,
+  },
+  by: BENCH,
+  decide: (job, { listed, size }) => {
+    if (job.phase !== 'try') return refuse('not-here', 'Trying comes after the swap and before the machine is closed.');
+    if (listed && !size) return sizeMissing();
+    return accept({ type: 'tried', listed, size: listed ? size : null, ...judgeListing(job, listed, size) });
+  },
 });
 
-export const proveDrive = defineCommand(z.strictObject({ type: z.literal('prove-drive'), ...listing }), BENCH, (job, { listed, size }) => {
-  if (job.phase !== 'prove') return refuse('not-here', 'Proving comes once the machine is closed and set up.');
-  if (listed && !size) return sizeMissing();
-  return accept({ type: 'drive-proved', listed, size: listed ? size : null, ...judgeListing(job, listed, size) });
+export const proveDrive = command('prove-drive', {
+  shape: {
+    ...listing,
+  },
+  by: BENCH,
+  decide: (job, { listed, size }) => {
+    if (job.phase !== 'prove') return refuse('not-here', 'Proving comes once the machine is closed and set up.');
+    if (listed && !size) return sizeMissing();
+    return accept({ type: 'drive-proved', listed, size: listed ? size : null, ...judgeListing(job, listed, size) });
+  },
 });
 
-export const checkSetUp = defineCommand(
-  z.strictObject({
-    type: z.literal('check-set-up'),
+export const checkSetUp = command('check-set-up', {
+  shape: {
     itemId: z.string(),
     outcome: z.enum(['done', 'not-needed', 'open']),
     note: z.string().trim().max(300),
-  }),
-  BENCH,
-  (job, { itemId, outcome, note }) => {
+  },
+  by: BENCH,
+  decide: (job, { itemId, outcome, note }) => {
     if (!setUpItems(job).some((item) => item.id === itemId))
       return refuse('unknown-item', 'This plan has no such item. Load the page again.');
     if (outcome === 'not-needed' && note.length < 3) return refuse('why', 'Say why it is not needed.');
     return accept({ type: 'set-up-checked', itemId, outcome, note });
   },
-);
+});
 
-export const checkBaseline = defineCommand(
-  z.strictObject({ type: z.literal('check-baseline'), check: BaselineIdSchema, result: WorkingSchema, note: z.string().trim().max(300) }),
-  BENCH,
-  (job, { check, result, note }) => {
+export const checkBaseline = command('check-baseline', {
+  shape: {
+    check: BaselineIdSchema,
+    result: WorkingSchema,
+    note: z.string().trim().max(300),
+  },
+  by: BENCH,
+  decide: (job, { check, result, note }) => {
     if (job.phase !== 'prove') return refuse('not-here', 'The baseline is tried again in Prove.');
     return accept({ type: 'baseline-checked', check, result, note });
   },
-);
+});

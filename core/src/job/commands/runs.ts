@@ -7,15 +7,14 @@ import type { JobEvent } from '../events/index.js';
 import { oldDriveHealth } from '../old-drive.js';
 import { stakeOf } from '../stake.js';
 import type { JobState } from '../state.js';
-import { accept, BENCH, defineCommand, refuse } from './define.js';
+import { accept, BENCH, command, refuse } from './define.js';
 
 /** What a run asks of the drive: a copy is what saves it, a full reading is what may finish it (common practice, no source). */
 const RISK: Record<RunKind, Risk> = { 'short-test': 1, 'surface-read': 2, 'long-test': 2, clone: 1, rescue: 1 };
 
 /** Recorded once the dock has taken the run on. */
-export const startRun = defineCommand(
-  z.strictObject({
-    type: z.literal('start-run'),
+export const startRun = command('start-run', {
+  shape: {
     runId: z.string().min(1).max(80),
     bay: z.string().min(1).max(20),
     kind: RunKindSchema,
@@ -24,9 +23,9 @@ export const startRun = defineCommand(
     target: z.string().max(160).nullable().optional(),
     fromByte: z.number().int().min(0).optional(),
     continues: z.string().max(80).nullable().optional(),
-  }),
-  BENCH,
-  (job, { type: _, target = null, fromByte = 0, continues = null, ...run }) => {
+  },
+  by: BENCH,
+  decide: (job, { type: _, target = null, fromByte = 0, continues = null, ...run }) => {
     const fault = mayNotRun(job, run.kind);
     if (fault) return refuse('not-on-this-drive', fault);
     if (continues !== null && !job.runs.some((one) => one.runId === continues && one.ended))
@@ -34,7 +33,7 @@ export const startRun = defineCommand(
     if (job.runs.some((one) => one.runId === run.runId)) return refuse('recorded', 'That run is recorded already.');
     return accept({ type: 'run-started', ...run, target, fromByte, continues });
   },
-);
+});
 
 /** Why this run is not for this job's drive now, in a sentence; null when it may run. The screen asks before the dock is. */
 export function mayNotRun(job: JobState, kind: RunKind): string | null {
@@ -47,9 +46,8 @@ export function mayNotRun(job: JobState, kind: RunKind): string | null {
 }
 
 /** How it ended; a reading or test also answers its question. */
-export const endRun = defineCommand(
-  z.strictObject({
-    type: z.literal('end-run'),
+export const endRun = command('end-run', {
+  shape: {
     runId: z.string(),
     state: z.enum(['done', 'failed', 'stopped', 'drive-gone', 'forgotten']),
     sentence: z.string().trim().max(300),
@@ -58,9 +56,10 @@ export const endRun = defineCommand(
     selfTest: z.enum(['passed', 'failed']).nullable(),
     /** Of a copy that came to its end. */
     compared: ComparedSchema.nullable().optional(),
-  }),
-  BENCH,
-  (job, { runId, state, sentence, badPlaces, selfTest, compared = null }, { knowledge }) => {
+  },
+  by: BENCH,
+  asks: ['diagnosis'],
+  decide: (job, { runId, state, sentence, badPlaces, selfTest, compared = null }, { knowledge }) => {
     const run = job.runs.find((one) => one.runId === runId);
     if (!run) return refuse('unknown-run', 'This job has no such run. Load the page again.');
     if (run.ended) return refuse('ended', 'That run has ended and is recorded.');
@@ -82,4 +81,4 @@ export const endRun = defineCommand(
     if (selfTest !== null) say('self-test-failed', selfTest === 'failed');
     return accept({ type: 'run-ended', runId, state, sentence, compared }, ...found);
   },
-);
+});

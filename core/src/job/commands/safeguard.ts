@@ -5,32 +5,35 @@ import { ComparedSchema } from '../copies.js';
 import { oldDriveHealth } from '../old-drive.js';
 import { AnswersSchema, SafeguardSchema } from '../safeguard.js';
 import { settingItemId } from '../tray.js';
-import { accept, BENCH, defineCommand, refuse } from './define.js';
+import { accept, BENCH, command, refuse } from './define.js';
 
-export const decideSafeguard = defineCommand(
-  z.strictObject({ type: z.literal('decide-safeguard'), safeguard: SafeguardSchema }),
-  BENCH,
-  (job, { safeguard }) => {
+export const decideSafeguard = command('decide-safeguard', {
+  shape: {
+    safeguard: SafeguardSchema,
+  },
+  by: BENCH,
+  decide: (job, { safeguard }) => {
     if (safeguard.plan === 'clone' && oldDriveHealth(job) === 'failing') return refuse('rescue-it', RESCUE_IT);
     if (job.safeguard && job.safeguard.plan !== safeguard.plan && Object.keys(job.setUp).length > 0) {
       return refuse('set-up-begun', 'The set-up for the other plan has begun. Clear its checks first.');
     }
     return accept({ type: 'safeguard-decided', safeguard });
   },
-);
+});
 
 /** A pressed answer is an answer, before a way across is decided and after. */
-export const answerSafeguard = defineCommand(
-  z.strictObject({ type: z.literal('answer-safeguard'), answers: AnswersSchema.partial() }),
-  BENCH,
-  (_, { answers }) =>
+export const answerSafeguard = command('answer-safeguard', {
+  shape: {
+    answers: AnswersSchema.partial(),
+  },
+  by: BENCH,
+  decide: (_, { answers }) =>
     Object.keys(answers).length === 0 ? refuse('nothing', 'Say at least one thing.') : accept({ type: 'safeguard-answered', answers }),
-);
+});
 
 /** A copy that was made with a tool of one's own. Null: what was stated before was not so. */
-export const stateCopy = defineCommand(
-  z.strictObject({
-    type: z.literal('state-copy'),
+export const stateCopy = command('state-copy', {
+  shape: {
     copy: z
       .strictObject({
         what: z.enum(['all', 'files']),
@@ -38,31 +41,36 @@ export const stateCopy = defineCommand(
         compared: ComparedSchema,
       })
       .nullable(),
-  }),
-  BENCH,
-  (job, { copy }) =>
+  },
+  by: BENCH,
+  decide: (job, { copy }) =>
     copy === null && job.move.copies.length === 0
       ? refuse('nothing', 'No copy was stated on this job.')
       : accept({ type: 'copy-stated', copy }),
-);
+});
 
 const isOff = (tray: readonly { id: string; out: number }[], settingId: string) =>
   tray.some((item) => item.id === settingItemId(settingId) && item.out > 0);
 
-export const turnOffSetting = defineCommand(
-  z.strictObject({ type: z.literal('turn-off-setting'), settingId: z.string() }),
-  BENCH,
-  (job, { settingId }, { knowledge }) => {
+export const turnOffSetting = command('turn-off-setting', {
+  shape: {
+    settingId: z.string(),
+  },
+  by: BENCH,
+  asks: ['model'],
+  decide: (job, { settingId }, { knowledge }) => {
     const setting = knowledge.model(job.intake.modelId)?.settings.find((one) => one.id === settingId);
     if (!setting) return refuse('unknown-setting', 'This model’s card has no such setting. Load the page again.');
     if (isOff(job.tray, settingId)) return refuse('already-off', `${setting.label} is off already and on the tray.`);
     return accept({ type: 'setting-turned-off', settingId, label: setting.label });
   },
-);
+});
 
-export const turnOnSetting = defineCommand(
-  z.strictObject({ type: z.literal('turn-on-setting'), settingId: z.string() }),
-  BENCH,
-  (job, { settingId }) =>
+export const turnOnSetting = command('turn-on-setting', {
+  shape: {
+    settingId: z.string(),
+  },
+  by: BENCH,
+  decide: (job, { settingId }) =>
     isOff(job.tray, settingId) ? accept({ type: 'setting-turned-on', settingId }) : refuse('already-on', 'That setting is on already.'),
-);
+});

@@ -2,18 +2,18 @@ import * as z from 'zod';
 import { buildScouting } from '../../teardown/index.js';
 import { isBefore } from '../phases.js';
 import { slotsOnBench } from '../place-of.js';
-import { BENCH, defineCommand, refuse } from './define.js';
+import { BENCH, command, refuse } from './define.js';
 import { enterWay } from './enter-way.js';
 
 /** Opens the machine to look and measure, and closes it again, before anything is chosen or ordered. */
-export const scout = defineCommand(
-  z.strictObject({
-    type: z.literal('scout'),
+export const scout = command('scout', {
+  shape: {
     slotId: z.string(),
     why: z.string().trim().min(3, 'Say what you want to see in there.').max(200),
-  }),
-  BENCH,
-  (job, { slotId, why }, { knowledge }) => {
+  },
+  by: BENCH,
+  asks: ['model', 'policy'],
+  decide: (job, { slotId, why }, { knowledge }) => {
     if (job.way?.scouting) return refuse('scouting', 'You are on a visit already: walk it to its end.');
     if (!isBefore(job.phase, 'way-in')) return refuse('too-late', 'The machine is past that: its way in is planned.');
     if (job.phase === 'intake') return refuse('too-early', 'Take the machine in first.');
@@ -25,4 +25,4 @@ export const scout = defineCommand(
     const way = buildScouting(model, slot, { policy: knowledge.policy(), slots });
     return enterWay(model.guide, way, { slotId, from: job.phase, why }, false);
   },
-);
+});

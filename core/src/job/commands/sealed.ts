@@ -2,34 +2,37 @@ import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
 import type { JobState } from '../state.js';
 import { SealedKindSchema } from '../sealed.js';
-import { accept, ANYONE, defineCommand, refuse, type Context, type Refusal } from './define.js';
+import { accept, ANYONE, command, refuse, type Context, type Refusal } from './define.js';
 
 const noteId = z.string().min(1).max(80);
 
 // What a note says never comes near a job: the server keeps it encrypted beside the job, and gives these commands itself.
 
-export const keepSealed = defineCommand(
-  z.strictObject({
-    type: z.literal('keep-sealed'),
+export const keepSealed = command('keep-sealed', {
+  shape: {
     noteId,
     kind: SealedKindSchema,
     label: oneLine().max(60, 'Shorten what it is for to 60 characters.').default(''),
-  }),
-  ANYONE,
-  (_, { noteId: id, kind, label }) => accept({ type: 'sealed-kept', noteId: id, kind, label }),
-);
+  },
+  by: ANYONE,
+  byServer: true,
+  decide: (_, { noteId: id, kind, label }) => accept({ type: 'sealed-kept', noteId: id, kind, label }),
+});
 
-export const lookSealed = defineCommand(
-  z.strictObject({ type: z.literal('look-sealed'), noteId }),
-  ANYONE,
-  (job, { noteId: id }, context) => {
+export const lookSealed = command('look-sealed', {
+  shape: {
+    noteId,
+  },
+  by: ANYONE,
+  byServer: true,
+  decide: (job, { noteId: id }, context) => {
     const note = job.sealed.find((one) => one.id === id);
     if (!note) return refuse('no-note', 'There is no such sealed note on this job.');
     if (note.destroyed) return refuse('destroyed', 'That note was destroyed. Ask the customer again.');
     const not = mayNotLook(job, context);
     return not ? { ok: false, refusal: not } : accept({ type: 'sealed-looked', noteId: id });
   },
-);
+});
 
 /** Why this person may not read sealed notes of the job; null: they may. */
 export function mayNotLook(job: Pick<JobState, 'hands'>, { by, roles }: Pick<Context, 'by' | 'roles'>): Refusal | null {
@@ -42,8 +45,15 @@ export function mayNotLook(job: Pick<JobState, 'hands'>, { by, roles }: Pick<Con
   };
 }
 
-export const destroySealed = defineCommand(z.strictObject({ type: z.literal('destroy-sealed'), noteId }), ANYONE, (job, { noteId: id }) => {
-  const note = job.sealed.find((one) => one.id === id);
-  if (!note || note.destroyed) return refuse('no-note', 'There is no such sealed note on this job any more.');
-  return accept({ type: 'sealed-destroyed', noteId: id });
+export const destroySealed = command('destroy-sealed', {
+  shape: {
+    noteId,
+  },
+  by: ANYONE,
+  byServer: true,
+  decide: (job, { noteId: id }) => {
+    const note = job.sealed.find((one) => one.id === id);
+    if (!note || note.destroyed) return refuse('no-note', 'There is no such sealed note on this job any more.');
+    return accept({ type: 'sealed-destroyed', noteId: id });
+  },
 });

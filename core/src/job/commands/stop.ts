@@ -1,37 +1,44 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
 import { stopHolds } from '../diagnosis.js';
-import { accept, BENCH, defineCommand, refuse } from './define.js';
+import { accept, BENCH, command, refuse } from './define.js';
 
 const NONE = refuse('no-stop', 'No stop holds on this job. Load the page again.');
 
-export const stopStep = defineCommand(z.strictObject({ type: z.literal('stop-step'), stepId: z.string() }), BENCH, (job, { stepId }) => {
-  if (!stopHolds(job)) return NONE;
-  const next = job.stop!.steps.find((step) => step.done === null);
-  if (!next) return refuse('all-done', 'Everything is done; decide now what becomes of the drive.');
-  if (next.id !== stepId) return refuse('in-order', `First: ${next.say.toLowerCase()}.`);
-  return accept({ type: 'stop-step-done', stepId });
+export const stopStep = command('stop-step', {
+  shape: {
+    stepId: z.string(),
+  },
+  by: BENCH,
+  decide: (job, { stepId }) => {
+    if (!stopHolds(job)) return NONE;
+    const next = job.stop!.steps.find((step) => step.done === null);
+    if (!next) return refuse('all-done', 'Everything is done; decide now what becomes of the drive.');
+    if (next.id !== stepId) return refuse('in-order', `First: ${next.say.toLowerCase()}.`);
+    return accept({ type: 'stop-step-done', stepId });
+  },
 });
 
 /** After the steps: one image onto a healthy drive, or a specialist. */
-export const chooseStopWay = defineCommand(
-  z.strictObject({ type: z.literal('choose-stop-way'), way: z.enum(['image-once', 'refer']) }),
-  BENCH,
-  (job, { way }) => {
+export const chooseStopWay = command('choose-stop-way', {
+  shape: {
+    way: z.enum(['image-once', 'refer']),
+  },
+  by: BENCH,
+  decide: (job, { way }) => {
     if (!stopHolds(job)) return NONE;
     const left = job.stop!.steps.find((step) => step.done === null);
     if (left) return refuse('steps-left', `First: ${left.say.toLowerCase()}.`);
     return accept({ type: 'stop-way-chosen', way });
   },
-);
+});
 
 /** Only the owner may lift a stop; their words stay on the record. */
-export const liftStop = defineCommand(
-  z.strictObject({
-    type: z.literal('lift-stop'),
+export const liftStop = command('lift-stop', {
+  shape: {
     owner: oneLine().min(1, 'Say who said so.').max(80),
     words: z.string().trim().min(10, 'Write down what the owner said, in their words.').max(500),
-  }),
-  BENCH,
-  (job, { owner, words }) => (stopHolds(job) ? accept({ type: 'stop-lifted', owner, words }) : NONE),
-);
+  },
+  by: BENCH,
+  decide: (job, { owner, words }) => (stopHolds(job) ? accept({ type: 'stop-lifted', owner, words }) : NONE),
+});

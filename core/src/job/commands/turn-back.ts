@@ -1,16 +1,19 @@
 import * as z from 'zod';
 import { buildBack } from '../../teardown/index.js';
 import { progress } from '../walk.js';
-import { accept, BENCH, defineCommand, refuse } from './define.js';
+import { accept, BENCH, command, refuse } from './define.js';
 
 /**
  * The repair stops while the machine is open: everything that came out goes back as it was, the old drive with it. Then
  * the job stands before the opening again, where it may wait, choose anew, or go back unrepaired.
  */
-export const turnBack = defineCommand(
-  z.strictObject({ type: z.literal('turn-back'), why: z.string().trim().min(3, 'Say why you turn back.').max(200) }),
-  BENCH,
-  (job, { why }, { knowledge }) => {
+export const turnBack = command('turn-back', {
+  shape: {
+    why: z.string().trim().min(3, 'Say why you turn back.').max(200),
+  },
+  by: BENCH,
+  asks: ['model'],
+  decide: (job, { why }, { knowledge }) => {
     if (!job.way || (job.phase !== 'way-in' && job.phase !== 'swap'))
       return refuse('not-in', 'One turns back on the way in, or at the swap before the new drive is in.');
     const steps = progress(job);
@@ -25,4 +28,4 @@ export const turnBack = defineCommand(
     const walked = begun.map((one) => one.step);
     return accept({ type: 'turned-back', why, steps: [...walked, ...buildBack(guide, walked, job.way.steps)] });
   },
-);
+});

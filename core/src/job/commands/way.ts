@@ -5,7 +5,7 @@ import { AlsoKindSchema, alsoSteps } from '../also.js';
 import type { Phase } from '../phases.js';
 import type { JobState } from '../state.js';
 import { countOf, currentStep, type StepProgress } from '../walk.js';
-import { accept, BENCH, defineCommand, refuse, type Decision } from './define.js';
+import { accept, BENCH, command, refuse, type Decision } from './define.js';
 
 const LEG_OF: Partial<Record<Phase, Leg>> = { 'way-in': 'in', swap: 'swap', 'way-out': 'out' };
 
@@ -13,16 +13,15 @@ const LEG_OF: Partial<Record<Phase, Leg>> = { 'way-in': 'in', swap: 'swap', 'way
  * `from`: how many of `key` had moved when the hand did this one. It keeps two people, or one
  * impatient finger, from counting a screw twice.
  */
-export const tick = defineCommand(
-  z.strictObject({
-    type: z.literal('tick'),
+export const tick = command('tick', {
+  shape: {
     stepId: z.string(),
     key: z.string().nullable(),
     from: z.number().int().min(0),
     count: z.number().int().min(1).max(60),
-  }),
-  BENCH,
-  (job, { stepId, key, from, count }, { at }) =>
+  },
+  by: BENCH,
+  decide: (job, { stepId, key, from, count }, { at }) =>
     onCurrent(job, stepId, (here) => {
       const started = job.way?.waits[stepId];
       if (
@@ -43,52 +42,62 @@ export const tick = defineCommand(
       if (from + count > countOf(thing)) return refuse('too-many', `There are only ${countOf(thing)} of ${thing.label}.`);
       return accept({ type: 'ticked', stepId, key, count });
     }),
-);
+});
 
-export const startWait = defineCommand(z.strictObject({ type: z.literal('start-wait'), stepId: z.string() }), BENCH, (job, { stepId }) =>
-  onCurrent(job, stepId, (here) =>
-    here.step.waitSeconds === null
-      ? refuse('no-wait', 'This step has no wait.')
-      : job.way?.waits[stepId]
-        ? refuse('started', 'The wait is running already.')
-        : accept({ type: 'wait-started', stepId }),
-  ),
-);
+export const startWait = command('start-wait', {
+  shape: {
+    stepId: z.string(),
+  },
+  by: BENCH,
+  decide: (job, { stepId }) =>
+    onCurrent(job, stepId, (here) =>
+      here.step.waitSeconds === null
+        ? refuse('no-wait', 'This step has no wait.')
+        : job.way?.waits[stepId]
+          ? refuse('started', 'The wait is running already.')
+          : accept({ type: 'wait-started', stepId }),
+    ),
+});
 
 /** Goes on with less than all: a screw is lost, a clip will not come. What is out stays on the tray. */
-export const leaveShort = defineCommand(
-  z.strictObject({ type: z.literal('leave-short'), stepId: z.string(), reason: z.string().trim().min(3, 'Say what happened.').max(300) }),
-  BENCH,
-  (job, { stepId, reason }) => onCurrent(job, stepId, () => accept({ type: 'left-short', stepId, reason })),
-);
+export const leaveShort = command('leave-short', {
+  shape: {
+    stepId: z.string(),
+    reason: z.string().trim().min(3, 'Say what happened.').max(300),
+  },
+  by: BENCH,
+  decide: (job, { stepId, reason }) => onCurrent(job, stepId, () => accept({ type: 'left-short', stepId, reason })),
+});
 
-export const takeBackTick = defineCommand(z.strictObject({ type: z.literal('take-back-tick') }), BENCH, (job) => {
-  const leg = LEG_OF[job.phase];
-  const last = job.way?.ticks.at(-1);
-  const lastLeg = job.way?.steps.find((step) => step.id === last?.stepId)?.leg;
-  if (!leg || !last) return refuse('nothing', 'There is no step to take back.');
-  if (lastLeg !== leg) return refuse('other-leg', 'The last step belongs to the part before. Go back to it first.');
-  return accept({ type: 'tick-taken-back' });
+export const takeBackTick = command('take-back-tick', {
+  shape: {},
+  by: BENCH,
+  decide: (job) => {
+    const leg = LEG_OF[job.phase];
+    const last = job.way?.ticks.at(-1);
+    const lastLeg = job.way?.steps.find((step) => step.id === last?.stepId)?.leg;
+    if (!leg || !last) return refuse('nothing', 'There is no step to take back.');
+    if (lastLeg !== leg) return refuse('other-leg', 'The last step belongs to the part before. Go back to it first.');
+    return accept({ type: 'tick-taken-back' });
+  },
 });
 
 /** Something came out that the guide lacks: it goes on the tray like everything else, and its way back is there. */
-export const alsoOut = defineCommand(
-  z.strictObject({
-    type: z.literal('also-out'),
+export const alsoOut = command('also-out', {
+  shape: {
     kind: AlsoKindSchema,
     label: oneLine().min(2, 'Say what came out.').max(40),
     count: z.number('Say how many.').int().min(1, 'One at the least.').max(60, 'Sixty are the most.'),
-  }),
-  BENCH,
-  (job, { kind, label, count }) => {
+  },
+  by: BENCH,
+  decide: (job, { kind, label, count }) => {
     if (!job.way || job.phase !== 'way-in') return refuse('not-in', 'What also came out is written on the way in.');
     return accept({ type: 'also-taken', ...alsoSteps(job, kind, label, count), count });
   },
-);
+});
 
-export const recordSerial = defineCommand(
-  z.strictObject({
-    type: z.literal('record-serial'),
+export const recordSerial = command('record-serial', {
+  shape: {
     which: z.enum(['oldDrive', 'newDrive']),
     serial: z
       .string()
@@ -96,10 +105,10 @@ export const recordSerial = defineCommand(
       .min(1, 'Scan or type the serial.')
       .max(60)
       .regex(/^[\x21-\x7e]*$/, 'A serial has letters, digits and signs, no spaces.'),
-  }),
-  BENCH,
-  (_, { which, serial }) => accept({ type: 'serial-recorded', which, serial }),
-);
+  },
+  by: BENCH,
+  decide: (_, { which, serial }) => accept({ type: 'serial-recorded', which, serial }),
+});
 
 function onCurrent(job: JobState, stepId: string, then: (here: StepProgress) => Decision): Decision {
   const leg = LEG_OF[job.phase];

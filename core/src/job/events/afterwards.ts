@@ -1,38 +1,53 @@
 import * as z from 'zod';
-import { ComebackReasonSchema } from '../comeback.js';
-import { RemovedSchema } from '../removed.js';
-import { defineEvent, stamp } from './define.js';
+import { ComebackReasonSchema, SAY_COMEBACK } from '../comeback.js';
+import { RemovedSchema, SAY_REMOVED } from '../removed.js';
+import { event, stamp } from './define.js';
+import { sayDate } from '../../units/index.js';
 
-export const removedSettled = defineEvent(
-  z.strictObject({ type: z.literal('removed-settled'), ...RemovedSchema.omit({ by: true, at: true }).shape }),
-  (job, { type: _, ...one }, meta) => ({ ...job, removed: [...job.removed, { ...one, ...stamp(meta) }] }),
-);
+export const removedSettled = event('removed-settled', {
+  shape: { ...RemovedSchema.omit({ by: true, at: true }).shape },
+  evolve: (job, { type: _, ...one }, meta) => ({ ...job, removed: [...job.removed, { ...one, ...stamp(meta) }] }),
+  tells: ({ what, fate, until }) => `${what}: ${SAY_REMOVED[fate]}${until ? ` until ${sayDate(until)}` : ''}.`,
+});
 
 /** On the old job: the machine is here again. */
-export const cameBack = defineEvent(
-  z.strictObject({ type: z.literal('came-back'), jobId: z.string(), number: z.number().int() }),
-  (job, { jobId, number }, meta) => ({ ...job, cameBack: [...job.cameBack, { jobId, number, ...stamp(meta), learnt: null }] }),
-);
+export const cameBack = event('came-back', {
+  shape: {
+    jobId: z.string(),
+    number: z.number().int(),
+  },
+  evolve: (job, { jobId, number }, meta) => ({ ...job, cameBack: [...job.cameBack, { jobId, number, ...stamp(meta), learnt: null }] }),
+  tells: ({ number }) => `Came back as job ${number}.`,
+});
 
 const reason = ComebackReasonSchema.omit({ by: true, at: true }).shape;
 
 /** On the new job: why it came back. */
-export const comebackExplained = defineEvent(
-  z.strictObject({ type: z.literal('comeback-explained'), ...reason }),
-  (job, { type: _, ...one }, meta) => ({ ...job, comebackReason: { ...one, ...stamp(meta) } }),
-);
+export const comebackExplained = event('comeback-explained', {
+  shape: { ...reason },
+  evolve: (job, { type: _, ...one }, meta) => ({ ...job, comebackReason: { ...one, ...stamp(meta) } }),
+  tells: ({ kind, words }) => `Why it came back: ${SAY_COMEBACK[kind]}. ${words}`,
+});
 
 /** The same on the old job, whose lesson it changes. */
-export const comebackLearnt = defineEvent(
-  z.strictObject({ type: z.literal('comeback-learnt'), jobId: z.string(), ...reason }),
-  (job, { type: _, jobId, ...one }, meta) => ({
+export const comebackLearnt = event('comeback-learnt', {
+  shape: {
+    jobId: z.string(),
+    ...reason,
+  },
+  evolve: (job, { type: _, jobId, ...one }, meta) => ({
     ...job,
     cameBack: job.cameBack.map((back) => (back.jobId === jobId ? { ...back, learnt: { ...one, ...stamp(meta) } } : back)),
   }),
-);
+  tells: ({ kind, words }) => `Learnt from the comeback: ${SAY_COMEBACK[kind]}. ${words}`,
+});
 
 /** The job came in as a document from elsewhere. */
-export const broughtIn = defineEvent(
-  z.strictObject({ type: z.literal('brought-in'), fromWorkshop: z.string(), oldNumber: z.number().int() }),
-  (job) => job,
-);
+export const broughtIn = event('brought-in', {
+  shape: {
+    fromWorkshop: z.string(),
+    oldNumber: z.number().int(),
+  },
+  evolve: (job) => job,
+  tells: ({ fromWorkshop, oldNumber }) => `Brought in as a document from ${fromWorkshop}, there job ${oldNumber}.`,
+});

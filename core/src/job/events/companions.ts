@@ -1,11 +1,11 @@
 import * as z from 'zod';
 import { CompanionKindSchema, type Companion } from '../companion.js';
 import type { JobState } from '../state.js';
-import { defineEvent, stamp } from './define.js';
+import { event, stamp } from './define.js';
+import { companion, andNote } from './tell.js';
 
-export const companionFitted = defineEvent(
-  z.strictObject({
-    type: z.literal('companion-fitted'),
+export const companionFitted = event('companion-fitted', {
+  shape: {
     companionId: z.string(),
     kind: CompanionKindSchema,
     partId: z.string(),
@@ -13,31 +13,43 @@ export const companionFitted = defineEvent(
     priceMinor: z.number().int(),
     original: z.string(),
     limitMinutes: z.number().int(),
-  }),
-  (job, { type: _, companionId, ...one }, meta) => ({
+  },
+  touches: ['stock'],
+  evolve: (job, { type: _, companionId, ...one }, meta) => ({
     ...job,
     companions: [
       ...job.companions,
       { ...one, id: companionId, fitted: stamp(meta), outcome: null, note: '', originalRefitted: null, partReturned: null },
     ],
   }),
-);
+  tells: ({ label, original, limitMinutes }) =>
+    `Fitted ${label}${original ? ` in place of ${original}` : ''}: it has ${limitMinutes} min to prove itself.`,
+});
 
-export const companionJudged = defineEvent(
-  z.strictObject({
-    type: z.literal('companion-judged'),
+export const companionJudged = event('companion-judged', {
+  shape: {
     companionId: z.string(),
     outcome: z.enum(['works', 'rolled-back']),
     note: z.string(),
-  }),
-  (job, { companionId, outcome, note }) => change(job, companionId, { outcome, note }),
-);
+  },
+  evolve: (job, { companionId, outcome, note }) => change(job, companionId, { outcome, note }),
+  tells: ({ companionId, outcome, note }, job) =>
+    `${companion(job, companionId)} ${outcome === 'works' ? 'works' : 'does not work and is rolled back'}${andNote(note)}.`,
+});
 
-export const companionUndone = defineEvent(
-  z.strictObject({ type: z.literal('companion-undone'), companionId: z.string(), step: z.enum(['original-refitted', 'part-returned']) }),
-  (job, { companionId, step }, meta) =>
+export const companionUndone = event('companion-undone', {
+  shape: {
+    companionId: z.string(),
+    step: z.enum(['original-refitted', 'part-returned']),
+  },
+  touches: ['stock'],
+  evolve: (job, { companionId, step }, meta) =>
     change(job, companionId, step === 'original-refitted' ? { originalRefitted: stamp(meta) } : { partReturned: stamp(meta) }),
-);
+  tells: ({ companionId, step }, job) =>
+    step === 'original-refitted'
+      ? `Refitted what was there before ${companion(job, companionId)}.`
+      : `${companion(job, companionId)} is back on the shelf.`,
+});
 
 const change = (job: JobState, id: string, to: Partial<Companion>): JobState => ({
   ...job,

@@ -1,22 +1,31 @@
 import * as z from 'zod';
-import { WaitsForSchema } from '../wait-kind.js';
-import { defineEvent, stamp } from './define.js';
+import { WaitsForSchema, SAY_WAIT } from '../wait-kind.js';
+import { event, stamp } from './define.js';
+import { sayDate } from '../../units/index.js';
 
 /** Somebody puts hands on it: the job is theirs until another takes it over. */
-export const takenUp = defineEvent(z.strictObject({ type: z.literal('taken-up') }), (job, _, meta) => ({ ...job, hands: stamp(meta) }));
+export const takenUp = event('taken-up', {
+  shape: {},
+  evolve: (job, _, meta) => ({ ...job, hands: stamp(meta) }),
+  tells: () => 'Took it up.',
+});
 
-export const waitingBegan = defineEvent(
-  z.strictObject({
-    type: z.literal('waiting-began'),
+export const waitingBegan = event('waiting-began', {
+  shape: {
     kind: WaitsForSchema,
     what: z.string(),
     who: z.string(),
     until: z.string().nullable(),
-  }),
-  (job, { kind, what, who, until }, meta) => ({ ...job, waiting: { kind, what, who, until, ...stamp(meta) } }),
-);
+  },
+  evolve: (job, { kind, what, who, until }, meta) => ({ ...job, waiting: { kind, what, who, until, ...stamp(meta) } }),
+  tells: ({ kind, what, until }) => `Waits for ${SAY_WAIT[kind]}: ${what}${until ? `, until ${sayDate(until)}` : ''}.`,
+});
 
-export const waitingEnded = defineEvent(z.strictObject({ type: z.literal('waiting-ended'), how: z.string() }), (job) => ({
-  ...job,
-  waiting: null,
-}));
+export const waitingEnded = event('waiting-ended', {
+  shape: { how: z.string() },
+  evolve: (job) => ({
+    ...job,
+    waiting: null,
+  }),
+  tells: ({ how }) => `Waits no longer${how ? `: ${how}` : ''}.`,
+});

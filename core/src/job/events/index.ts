@@ -1,163 +1,64 @@
 import * as z from 'zod';
-import { broughtIn, cameBack, comebackExplained, comebackLearnt, removedSettled } from './afterwards.js';
-import { agreed, offered, paid, priceChanged } from './agree.js';
-import { companionFitted, companionJudged, companionUndone } from './companions.js';
-import { endedEarly, handedOver, noted, oldDriveSettled, phaseEntered, waived } from './course.js';
-import type { EventDefinition } from './define.js';
-import {
-  causesConfirmed,
-  concluded,
-  cured,
-  listingRead,
-  observed,
-  reportRead,
-  runEnded,
-  runStarted,
-  stakeStated,
-  stopFell,
-  stopLifted,
-  stopMet,
-  stopStepDone,
-  stopWayChosen,
-  testSetAside,
-} from './diagnosis.js';
-import { takenUp, waitingBegan, waitingEnded } from './hands.js';
-import { intakeAmended, jobOpened } from './intake.js';
-import { adapted, adaptedJudged, driveChosen, driveMeasured, labelRead, looked, needStated, variantSettled } from './match.js';
-import { memoryRead, newReportRead, speedMeasured, timeMeasured, unpluggedChecked } from './measured.js';
-import { fullnessStated, layoutWished, mapRead, moveFactsStated, openingChecked, runProgressed, tableRead } from './move.js';
-import { needMet, ordered, orderTold, promiseMoved } from './orders.js';
-import { baselineChecked, driveProved, setUpChecked, tried } from './proof.js';
-import { copyStated, safeguardAnswered, safeguardDecided, settingTurnedOff, settingTurnedOn } from './safeguard.js';
-import { sealedDestroyed, sealedKept, sealedLooked } from './sealed.js';
-import {
-  alsoTaken,
-  scouted,
-  screwsCounted,
-  turnedBack,
-  leftShort,
-  serialRecorded,
-  ticked,
-  tickTakenBack,
-  waitStarted,
-  wayPlanned,
-} from './way.js';
+import * as afterwards from './afterwards.js';
+import * as agree from './agree.js';
+import * as companions from './companions.js';
+import * as course from './course.js';
+import * as diagnosis from './diagnosis.js';
+import * as hands from './hands.js';
+import * as intake from './intake.js';
+import * as match from './match.js';
+import * as measured from './measured.js';
+import * as move from './move.js';
+import * as orders from './orders.js';
+import * as proof from './proof.js';
+import * as safeguard from './safeguard.js';
+import * as sealed from './sealed.js';
+import * as way from './way.js';
+import type { EventDefinition, Touched } from './define.js';
 
-/** Every kind of event. A new one: its file beside these, and its name here. */
-const definitions = [
-  jobOpened,
-  intakeAmended,
-  observed,
-  reportRead,
-  listingRead,
-  stakeStated,
-  testSetAside,
-  stopMet,
-  stopFell,
-  stopStepDone,
-  stopWayChosen,
-  stopLifted,
-  runStarted,
-  runEnded,
-  concluded,
-  cured,
-  causesConfirmed,
-  needStated,
-  driveMeasured,
-  labelRead,
-  looked,
-  variantSettled,
-  adapted,
-  adaptedJudged,
-  driveChosen,
-  tableRead,
-  fullnessStated,
-  moveFactsStated,
-  layoutWished,
-  mapRead,
-  runProgressed,
-  safeguardDecided,
-  safeguardAnswered,
-  copyStated,
-  openingChecked,
-  settingTurnedOff,
-  settingTurnedOn,
-  wayPlanned,
-  scouted,
-  turnedBack,
-  screwsCounted,
-  waitStarted,
-  ticked,
-  alsoTaken,
-  leftShort,
-  tickTakenBack,
-  serialRecorded,
-  tried,
-  driveProved,
-  setUpChecked,
-  baselineChecked,
-  phaseEntered,
-  waived,
-  noted,
-  oldDriveSettled,
-  endedEarly,
-  handedOver,
-  takenUp,
-  waitingBegan,
-  waitingEnded,
-  offered,
-  agreed,
-  priceChanged,
-  paid,
-  ordered,
-  orderTold,
-  needMet,
-  promiseMoved,
-  sealedKept,
-  sealedLooked,
-  sealedDestroyed,
-  companionFitted,
-  companionJudged,
-  companionUndone,
-  speedMeasured,
-  timeMeasured,
-  memoryRead,
-  newReportRead,
-  unpluggedChecked,
-  removedSettled,
-  cameBack,
-  comebackExplained,
-  comebackLearnt,
-  broughtIn,
+/** Every file of events. A new one stands here; an event in one of them stands nowhere else. */
+const FILES = [
+  afterwards,
+  agree,
+  companions,
+  course,
+  diagnosis,
+  hands,
+  intake,
+  match,
+  measured,
+  move,
+  orders,
+  proof,
+  safeguard,
+  sealed,
+  way,
 ] as const;
 
-type Schemas<D extends readonly { schema: z.ZodObject }[]> = { -readonly [K in keyof D]: D[K]['schema'] };
+type DefinitionsIn<File> = File extends unknown
+  ? Extract<File[keyof File], { readonly schema: z.ZodObject; readonly evolve: unknown }>
+  : never;
+type Definition = DefinitionsIn<(typeof FILES)[number]>;
 
-export const JobEventSchema = z.discriminatedUnion('type', definitions.map((one) => one.schema) as unknown as Schemas<typeof definitions>);
-export type JobEvent = z.infer<typeof JobEventSchema>;
+const isDefinition = (one: unknown): one is Definition => typeof one === 'object' && one !== null && 'evolve' in one;
+const definitions = FILES.flatMap((file) => Object.values(file).filter(isDefinition));
 
-/** Kinds whose documents have grown since they were first written. */
-const GROWN: ReadonlySet<JobEvent['type']> = new Set([
-  'job-opened',
-  'intake-amended',
-  'ended-early',
-  'cured',
-  'need-stated',
-  'drive-chosen',
-  'run-started',
-  'run-ended',
-  'old-drive-settled',
-  'way-planned',
-  'turned-back',
-  'noted',
-]);
+export const JobEventSchema = z.discriminatedUnion(
+  'type',
+  definitions.map((one) => one.schema) as [Definition['schema'], ...Definition['schema'][]],
+);
+export type JobEvent = z.infer<Definition['schema']>;
+
+const byType = new Map<string, EventDefinition>(
+  definitions.map((one) => [one.schema.shape.type.value, one as unknown as EventDefinition] as const),
+);
+/** The definition of an event, by its type. */
+export const definitionOf = (type: JobEvent['type']): EventDefinition => byType.get(type)!;
+
 /** An event as it lies in the log, brought to today's shape: fields added since get their defaults. */
-export const grown = (event: JobEvent): JobEvent => (GROWN.has(event.type) ? JobEventSchema.parse(event) : event);
+export const grown = (event: JobEvent): JobEvent => (definitionOf(event.type).hasDefaults ? JobEventSchema.parse(event) : event);
 
-/** The definition of an event, by its type. The cast joins what the list above keeps together. */
-export const definitionOf = (type: JobEvent['type']): EventDefinition<z.ZodObject> =>
-  byType.get(type) as unknown as EventDefinition<z.ZodObject>;
-
-const byType = new Map(definitions.map((one) => [one.schema.shape.type.value, one] as const));
+/** Whether an event may change what is kept elsewhere. */
+export const touches = (event: JobEvent, what: Touched): boolean => definitionOf(event.type).touches.includes(what);
 export { begin } from './intake.js';
-export type { EventMeta } from './define.js';
+export type { EventMeta, Touched } from './define.js';

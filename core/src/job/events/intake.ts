@@ -3,20 +3,24 @@ import { NO_NEED } from '../../fit/index.js';
 import { IntakeSchema } from '../intake.js';
 import { NOTHING_MOVED } from '../move.js';
 import type { JobState } from '../state.js';
-import { defineEvent, type EventMeta } from './define.js';
+import { event, type EventMeta } from './define.js';
 
-const opened = z.strictObject({
-  type: z.literal('job-opened'),
+const opened = {
   jobId: z.string(),
   number: z.number().int().positive(),
   intake: IntakeSchema,
-});
+};
 
 /** The first event of every job: it has no state to change, it makes one. */
-export const jobOpened = defineEvent(opened, (_, event, meta) => begin(event, meta));
+export const jobOpened = event('job-opened', {
+  shape: opened,
+  evolve: (_, first, meta) => begin(first, meta),
+  tells: ({ intake }) =>
+    `Took in ${intake.modelName}, ${intake.serial}, of ${intake.customer.name}: “${intake.complaint}”${intake.comebackOf ? ` It came back from job ${intake.comebackOf.number}.` : ''}`,
+});
 
 /** A job fresh from the counter. */
-export const begin = (event: z.infer<typeof opened>, { at, by, seq }: EventMeta): JobState => ({
+export const begin = (event: z.infer<z.ZodObject<typeof opened>>, { at, by, seq }: EventMeta): JobState => ({
   id: event.jobId,
   number: event.number,
   seq,
@@ -82,7 +86,8 @@ export const begin = (event: z.infer<typeof opened>, { at, by, seq }: EventMeta)
   lastTouched: { at, by },
 });
 
-export const intakeAmended = defineEvent(
-  z.strictObject({ type: z.literal('intake-amended'), intake: IntakeSchema }),
-  (job, { intake }) => ({ ...job, intake }),
-);
+export const intakeAmended = event('intake-amended', {
+  shape: { intake: IntakeSchema },
+  evolve: (job, { intake }) => ({ ...job, intake }),
+  tells: () => 'Changed what was written at the counter.',
+});

@@ -1,56 +1,71 @@
 import * as z from 'zod';
-import { LinkSchema, NeedSchema, TemplateSchema, VerdictSchema } from '../../fit/index.js';
-import { DriveSchema, SlotSchema } from '../../hardware/index.js';
-import { MeasureSchema } from '../../units/index.js';
+import { LinkSchema, NeedSchema, TemplateSchema, VerdictSchema, sayLook } from '../../fit/index.js';
+import { DriveSchema, SlotSchema, sayDrive } from '../../hardware/index.js';
+import { MeasureSchema, sayMm } from '../../units/index.js';
 import { agreementFallen } from './agree.js';
-import { defineEvent, stamp } from './define.js';
+import { event, stamp } from './define.js';
+import { andNote } from './tell.js';
 
-export const needStated = defineEvent(
-  z.strictObject({ type: z.literal('need-stated'), ...NeedSchema.shape }),
-  (job, { type: _, ...need }) => ({
+export const needStated = event('need-stated', {
+  shape: { ...NeedSchema.shape },
+  evolve: (job, { type: _, ...need }) => ({
     ...job,
     need,
   }),
-);
+  tells: ({ usedGb, wantedGb }) =>
+    usedGb === null && wantedGb === null
+      ? null
+      : `Needs: ${[usedGb && `${usedGb} GB in use`, wantedGb && `at least ${wantedGb} GB`].filter(Boolean).join(', ')}.`,
+});
 
 const NOT_MEASURED = { topHeight: null, bottomHeight: null, peakWatts: null };
 
-export const driveMeasured = defineEvent(
-  z.strictObject({
-    type: z.literal('drive-measured'),
+export const driveMeasured = event('drive-measured', {
+  shape: {
     driveId: z.string(),
     key: z.enum(['topHeight', 'bottomHeight']),
     measure: MeasureSchema,
-  }),
-  (job, { driveId, key, measure }) => ({
+  },
+  evolve: (job, { driveId, key, measure }) => ({
     ...job,
     measured: { ...job.measured, [driveId]: { ...(job.measured[driveId] ?? NOT_MEASURED), [key]: measure } },
   }),
-);
+  tells: ({ measure }) => `Measured the drive: ${sayMm(measure.mm)} mm.`,
+});
 
-export const labelRead = defineEvent(
-  z.strictObject({ type: z.literal('label-read'), driveId: z.string(), watts: z.number() }),
-  (job, { driveId, watts }) => ({
+export const labelRead = event('label-read', {
+  shape: {
+    driveId: z.string(),
+    watts: z.number(),
+  },
+  evolve: (job, { driveId, watts }) => ({
     ...job,
     measured: { ...job.measured, [driveId]: { ...(job.measured[driveId] ?? NOT_MEASURED), peakWatts: watts } },
   }),
-);
+  tells: ({ watts }) => `Read ${watts} W off the drive’s label.`,
+});
 
-export const looked = defineEvent(
-  z.strictObject({ type: z.literal('looked'), at: z.string(), key: z.string(), answer: z.union([MeasureSchema, z.string()]) }),
-  (job, { at, key, answer }) => ({ ...job, looks: { ...job.looks, [at]: { ...job.looks[at], [key]: answer } } }),
-);
+export const looked = event('looked', {
+  shape: {
+    at: z.string(),
+    key: z.string(),
+    answer: z.union([MeasureSchema, z.string()]),
+  },
+  evolve: (job, { at, key, answer }) => ({ ...job, looks: { ...job.looks, [at]: { ...job.looks[at], [key]: answer } } }),
+  tells: ({ key, answer }) => `Looked: ${sayLook(key, answer)}.`,
+});
 
 /** Another variant has other slots: a drive chosen for the one before falls with it. */
-export const variantSettled = defineEvent(
-  z.strictObject({ type: z.literal('variant-settled'), variantId: z.string() }),
-  (job, { variantId }) => ({ ...job, variantId, ...(job.variantId === variantId ? {} : { way: null, choice: null }) }),
-);
+export const variantSettled = event('variant-settled', {
+  shape: { variantId: z.string() },
+  touches: ['stock'],
+  evolve: (job, { variantId }) => ({ ...job, variantId, ...(job.variantId === variantId ? {} : { way: null, choice: null }) }),
+  tells: () => 'Settled which variant it is.',
+});
 
 /** The drive and slot are copied in: the record stays true when the shelf changes. A way planned for another drive falls. */
-export const driveChosen = defineEvent(
-  z.strictObject({
-    type: z.literal('drive-chosen'),
+export const driveChosen = event('drive-chosen', {
+  shape: {
     slot: SlotSchema,
     drive: DriveSchema,
     verdict: VerdictSchema,
@@ -58,33 +73,48 @@ export const driveChosen = defineEvent(
     override: z.string().nullable().default(null),
     /** What drive and slot agree on: Prove measures against it. */
     link: LinkSchema.nullable().default(null),
-  }),
-  (job, { slot, drive, verdict, override, link }, meta) => ({
+  },
+  touches: ['stock'],
+  evolve: (job, { slot, drive, verdict, override, link }, meta) => ({
     ...job,
     // What was agreed on was another drive.
     ...(job.agreement && (job.agreement.driveId !== drive.id || job.agreement.slotId !== slot.id) ? agreementFallen(job) : {}),
     way: null,
     choice: { slot, drive, verdict, override, link, ...stamp(meta) },
   }),
-);
+  tells: ({ drive, slot, override }) =>
+    `Took ${sayDrive(drive)} for the ${slot.label}${override ? `, against the verdict: ${override}` : ''}.`,
+});
 
 /** Something made here that is screwed on with the drive; the choice made without it has to be made again. */
-export const adapted = defineEvent(
-  z.strictObject({ type: z.literal('adapted'), slotId: z.string(), label: z.string(), thickness: MeasureSchema, template: TemplateSchema }),
-  (job, { slotId, label, thickness, template }, meta) => ({
+export const adapted = event('adapted', {
+  shape: {
+    slotId: z.string(),
+    label: z.string(),
+    thickness: MeasureSchema,
+    template: TemplateSchema,
+  },
+  touches: ['stock'],
+  evolve: (job, { slotId, label, thickness, template }, meta) => ({
     ...job,
     choice: null,
     way: null,
     adapted: { slotId, label, thickness, template, approved: null, ...stamp(meta) },
   }),
-);
+  tells: ({ label }) => `Adapted a part: ${label}.`,
+});
 
-export const adaptedJudged = defineEvent(
-  z.strictObject({ type: z.literal('adapted-judged'), approved: z.boolean(), note: z.string() }),
-  (job, { approved, note }, meta) => {
+export const adaptedJudged = event('adapted-judged', {
+  shape: {
+    approved: z.boolean(),
+    note: z.string(),
+  },
+  touches: ['stock'],
+  evolve: (job, { approved, note }, meta) => {
     if (!job.adapted) return job;
     return approved
       ? { ...job, adapted: { ...job.adapted, approved: { note, ...stamp(meta) } } }
       : { ...job, adapted: null, choice: null, way: null };
   },
-);
+  tells: ({ approved, note }) => `${approved ? 'Approved' : 'Did not approve'} the adapted part${andNote(note)}.`,
+});

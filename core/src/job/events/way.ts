@@ -6,12 +6,12 @@ import { CountLineSchema } from '../screw-count.js';
 import { isAlso } from '../also.js';
 import type { JobState, Tick } from '../state.js';
 import { moveThings } from '../tray.js';
-import { defineEvent, stamp } from './define.js';
+import { event, stamp } from './define.js';
+import { stepTitle } from './tell.js';
 
 /** The way is copied in: the job keeps the guide it was walked with. */
-export const wayPlanned = defineEvent(
-  z.strictObject({
-    type: z.literal('way-planned'),
+export const wayPlanned = event('way-planned', {
+  shape: {
     guideVersion: z.number().int(),
     layers: z.array(z.strictObject({ id: z.string(), name: z.string() })),
     steps: z.array(WayStepSchema),
@@ -19,77 +19,97 @@ export const wayPlanned = defineEvent(
     scouting: z.strictObject({ slotId: z.string(), from: PhaseSchema, why: z.string() }).nullable().default(null),
     tryBeforeClosing: z.boolean().default(true),
     start: StartSchema.nullable().default(null),
-  }),
-  (job, { type: _, ...planned }) => ({
+  },
+  evolve: (job, { type: _, ...planned }) => ({
     ...job,
     way: { ...planned, turnedBack: null, ticks: [], waits: {} },
     screwCount: null,
   }),
-);
+  tells: ({ steps, scouting }) => `Planned the way${scouting ? ' of a visit to look' : ''}: ${steps.length} steps.`,
+});
 
 /** What was opened is closed again: from here on the way is a visit's. A job that was opened for repair goes back to before that. */
-export const turnedBack = defineEvent(
-  z.strictObject({ type: z.literal('turned-back'), why: z.string(), steps: z.array(WayStepSchema) }),
-  (job, { why, steps }) => {
+export const turnedBack = event('turned-back', {
+  shape: {
+    why: z.string(),
+    steps: z.array(WayStepSchema),
+  },
+  evolve: (job, { why, steps }) => {
     if (!job.way) return job;
     const scouting = job.way.scouting ?? { slotId: job.choice?.slot.id ?? '', from: 'safeguard' as const, why };
     return { ...job, phase: 'way-out', screwCount: null, way: { ...job.way, steps, scouting, turnedBack: why } };
   },
-);
-
-/** The visit is over, the machine is closed: the job goes on where it was, and its real way is planned later. */
-export const scouted = defineEvent(z.strictObject({ type: z.literal('scouted') }), (job, _, meta) => {
-  const scouting = job.way?.scouting;
-  if (!job.way || !scouting) return job;
-  const { steps, ticks, turnedBack } = job.way;
-  const [first, last] = [ticks[0]?.at ?? meta.at, ticks.at(-1)?.at ?? meta.at];
-  const minutes = Math.round((Date.parse(last) - Date.parse(first)) / 6000) / 10;
-  const { slotId, why, from } = scouting;
-  const walked = new Set(ticks.map((tick) => tick.stepId));
-  return {
-    ...job,
-    way: null,
-    screwCount: null,
-    phase: from,
-    visits: [
-      ...job.visits,
-      { slotId, why: turnedBack ?? why, steps: steps.filter((step) => walked.has(step.id)).length, minutes, ...stamp(meta) },
-    ],
-  };
+  tells: ({ why }) => `Turned back: ${why}`,
 });
 
-export const screwsCounted = defineEvent(
-  z.strictObject({ type: z.literal('screws-counted'), lines: z.array(CountLineSchema) }),
-  (job, { lines }, meta) => ({ ...job, screwCount: { lines, ...stamp(meta) } }),
-);
+/** The visit is over, the machine is closed: the job goes on where it was, and its real way is planned later. */
+export const scouted = event('scouted', {
+  shape: {},
+  evolve: (job, _, meta) => {
+    const scouting = job.way?.scouting;
+    if (!job.way || !scouting) return job;
+    const { steps, ticks, turnedBack } = job.way;
+    const [first, last] = [ticks[0]?.at ?? meta.at, ticks.at(-1)?.at ?? meta.at];
+    const minutes = Math.round((Date.parse(last) - Date.parse(first)) / 6000) / 10;
+    const { slotId, why, from } = scouting;
+    const walked = new Set(ticks.map((tick) => tick.stepId));
+    return {
+      ...job,
+      way: null,
+      screwCount: null,
+      phase: from,
+      visits: [
+        ...job.visits,
+        { slotId, why: turnedBack ?? why, steps: steps.filter((step) => walked.has(step.id)).length, minutes, ...stamp(meta) },
+      ],
+    };
+  },
+  tells: () => 'The machine is closed again, as it was.',
+});
 
-export const waitStarted = defineEvent(z.strictObject({ type: z.literal('wait-started'), stepId: z.string() }), (job, { stepId }, meta) =>
-  job.way ? { ...job, way: { ...job.way, waits: { ...job.way.waits, [stepId]: meta.at } } } : job,
-);
+export const screwsCounted = event('screws-counted', {
+  shape: { lines: z.array(CountLineSchema) },
+  evolve: (job, { lines }, meta) => ({ ...job, screwCount: { lines, ...stamp(meta) } }),
+  tells: ({ lines }) => `Counted the screws, ${lines.length} kinds.`,
+});
+
+export const waitStarted = event('wait-started', {
+  shape: { stepId: z.string() },
+  evolve: (job, { stepId }, meta) => (job.way ? { ...job, way: { ...job.way, waits: { ...job.way.waits, [stepId]: meta.at } } } : job),
+  tells: () => null,
+});
 
 /** `count` things of `key` moved; a step without things is ticked with a null key. */
-export const ticked = defineEvent(
-  z.strictObject({ type: z.literal('ticked'), stepId: z.string(), key: z.string().nullable(), count: z.number().int().min(1).max(60) }),
-  (job, { stepId, key, count }, meta) => walk(job, { stepId, key, count, short: null, ...stamp(meta) }),
-);
+export const ticked = event('ticked', {
+  shape: {
+    stepId: z.string(),
+    key: z.string().nullable(),
+    count: z.number().int().min(1).max(60),
+  },
+  evolve: (job, { stepId, key, count }, meta) => walk(job, { stepId, key, count, short: null, ...stamp(meta) }),
+  tells: ({ stepId }, job) => stepTitle(job, stepId),
+});
 
-export const leftShort = defineEvent(
-  z.strictObject({ type: z.literal('left-short'), stepId: z.string(), reason: z.string() }),
-  (job, { stepId, reason }, meta) => walk(job, { stepId, key: null, count: 0, short: reason, ...stamp(meta) }),
-);
+export const leftShort = event('left-short', {
+  shape: {
+    stepId: z.string(),
+    reason: z.string(),
+  },
+  evolve: (job, { stepId, reason }, meta) => walk(job, { stepId, key: null, count: 0, short: reason, ...stamp(meta) }),
+  tells: ({ stepId, reason }, job) => `Left short: ${stepTitle(job, stepId)}. ${reason}`,
+});
 
 /** Something that the guide lacks came out: it lies on the tray from now on, and its way back stands where it has to be walked. */
-export const alsoTaken = defineEvent(
-  z.strictObject({
-    type: z.literal('also-taken'),
+export const alsoTaken = event('also-taken', {
+  shape: {
     stepIn: WayStepSchema,
     stepBack: WayStepSchema,
     /** The step of the way that each stands before; null: at its end. */
     inBefore: z.string().nullable(),
     backBefore: z.string().nullable(),
     count: z.number().int().min(1).max(60),
-  }),
-  (job, { stepIn, stepBack, inBefore, backBefore, count }, meta) => {
+  },
+  evolve: (job, { stepIn, stepBack, inBefore, backBefore, count }, meta) => {
     if (!job.way) return job;
     const steps = insert(insert(job.way.steps, stepBack, backBefore), stepIn, inBefore);
     return walk(
@@ -97,7 +117,8 @@ export const alsoTaken = defineEvent(
       { stepId: stepIn.id, key: stepIn.moves[0]!.key, count, short: null, ...stamp(meta) },
     );
   },
-);
+  tells: ({ stepIn }) => `${stepIn.title}.`,
+});
 
 function insert(steps: readonly WayStep[], step: WayStep, before: string | null): WayStep[] {
   const at = steps.findIndex((one) => one.id === before);
@@ -105,21 +126,29 @@ function insert(steps: readonly WayStep[], step: WayStep, before: string | null)
 }
 
 /** The last tick, whatever it was, did not happen after all. What the guide lacks was written with its tick, and goes with it. */
-export const tickTakenBack = defineEvent(z.strictObject({ type: z.literal('tick-taken-back') }), (job) => {
-  const last = job.way?.ticks.at(-1);
-  if (!job.way || !last) return job;
-  const tray = trayAfter(job, last, -last.count);
-  const ticks = job.way.ticks.slice(0, -1);
-  const own = job.way.steps.find((step) => step.id === last.stepId && isAlso(step));
-  if (!own) return { ...job, way: { ...job.way, ticks }, tray };
-  const steps = job.way.steps.filter((step) => step !== own && step.id !== own.mirrorOf);
-  return { ...job, way: { ...job.way, steps, ticks }, tray: tray.filter((item) => !item.id.startsWith(`${own.id}/`)) };
+export const tickTakenBack = event('tick-taken-back', {
+  shape: {},
+  evolve: (job) => {
+    const last = job.way?.ticks.at(-1);
+    if (!job.way || !last) return job;
+    const tray = trayAfter(job, last, -last.count);
+    const ticks = job.way.ticks.slice(0, -1);
+    const own = job.way.steps.find((step) => step.id === last.stepId && isAlso(step));
+    if (!own) return { ...job, way: { ...job.way, ticks }, tray };
+    const steps = job.way.steps.filter((step) => step !== own && step.id !== own.mirrorOf);
+    return { ...job, way: { ...job.way, steps, ticks }, tray: tray.filter((item) => !item.id.startsWith(`${own.id}/`)) };
+  },
+  tells: () => 'Took the last tick back.',
 });
 
-export const serialRecorded = defineEvent(
-  z.strictObject({ type: z.literal('serial-recorded'), which: z.enum(['oldDrive', 'newDrive']), serial: z.string() }),
-  (job, { which, serial }) => ({ ...job, serials: { ...job.serials, [which]: serial } }),
-);
+export const serialRecorded = event('serial-recorded', {
+  shape: {
+    which: z.enum(['oldDrive', 'newDrive']),
+    serial: z.string(),
+  },
+  evolve: (job, { which, serial }) => ({ ...job, serials: { ...job.serials, [which]: serial } }),
+  tells: ({ which, serial }) => `Serial of the ${which === 'oldDrive' ? 'old' : 'new'} drive: ${serial}.`,
+});
 
 const walk = (job: JobState, tick: Tick): JobState =>
   job.way ? { ...job, way: { ...job.way, ticks: [...job.way.ticks, tick] }, tray: trayAfter(job, tick, tick.count) } : job;

@@ -68,7 +68,7 @@ interface Judged {
         </p>
         <ul>
           @for (one of verdict.findings; track one.rule) {
-            @if (one.outcome !== 'fits' || one.rule === 'memory-speed') {
+            @if (one.outcome !== 'fits' || one.alwaysSaid) {
               <li><p-state-mark [mark]="marks[one.outcome]" [size]="14" /> {{ one.sentence }}</li>
             }
           }

@@ -38,7 +38,7 @@ export class MatchProof {
   protected readonly minutes = computed(() => this.candidate().verdict.extras.reduce((sum, one) => sum + (one.step?.minutes ?? 0), 0));
 
   protected tells(finding: Finding): boolean {
-    return finding.outcome !== 'fits' || finding.rule === 'height' || finding.rule === 'speed';
+    return finding.outcome !== 'fits' || finding.alwaysSaid;
   }
 
   protected price({ item }: Extra): string {

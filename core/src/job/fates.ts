@@ -1,4 +1,5 @@
-import type { Custody, JobState, OldDriveFate } from '../job/index.js';
+import type { Custody, OldDriveFate } from './custody.js';
+import type { JobState } from './state.js';
 import { sayMedium, sayMethod } from '../move/index.js';
 import { sayDate } from '../units/index.js';
 
