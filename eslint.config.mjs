@@ -6,6 +6,7 @@ import tseslint from 'typescript-eslint';
 /** The rooms of core, lowest first: a room imports only from rooms before it. */
 const CORE_ROOMS = [
   'units',
+  'sheets',
   'standards',
   'hardware',
   'identify',
@@ -22,7 +23,7 @@ const CORE_ROOMS = [
   'formats',
 ];
 /** Formats read hardware, what diagnosis knows, and ways (a guide is written as it is walked); nothing in core reads a format. */
-const MAY_READ = { formats: ['units', 'standards', 'hardware', 'diagnose', 'fit', 'teardown'] };
+const MAY_READ = { formats: ['units', 'sheets', 'standards', 'hardware', 'diagnose', 'fit', 'teardown'] };
 
 const forbid = (files, patterns, ignores = []) => ({ files, ignores, rules: { 'no-restricted-imports': ['error', { patterns }] } });
 const package_ = (...names) =>
@@ -42,6 +43,22 @@ const coreRooms = CORE_ROOMS.map((room, at) => {
     message: `core/${room} may not import core/${other}: see CORE_ROOMS in eslint.config.mjs.`,
   }));
   return forbid([`core/src/${room}/**/*.ts`], [...others, IO, ...package_('api', 'server', 'web', 'demo', 'cli')], ['**/*.spec.ts']);
+});
+
+/** The floors of core/job, lowest first: what is kept, what follows from it, what happens, what has to be so, what is asked for. */
+const JOB_FLOORS = ['shape', 'reading', 'events', 'gates', 'commands'];
+
+const jobFloors = JOB_FLOORS.map((floor, at) => {
+  const above = JOB_FLOORS.slice(at + 1).map((other) => ({
+    group: [`**/${other}/**`],
+    message: `core/job/${floor} may not import core/job/${other}: see JOB_FLOORS in eslint.config.mjs.`,
+  }));
+  const roof = {
+    regex: '^\\.\\./[a-z-]+\\.js$',
+    message: 'What stands above the floors (decide, evolve, summary) is read by none of them.',
+  };
+  const room = coreRooms.find(({ files }) => files[0] === 'core/src/job/**/*.ts').rules['no-restricted-imports'][1].patterns;
+  return forbid([`core/src/job/${floor}/**/*.ts`], [...room, ...above, roof], ['**/*.spec.ts']);
 });
 
 export default tseslint.config(
@@ -92,6 +109,7 @@ export default tseslint.config(
   },
   { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
   ...coreRooms,
+  ...jobFloors,
   forbid(['core/src/testing/**/*.ts', 'core/src/*.ts'], [IO, ...package_('api', 'server', 'web', 'demo', 'cli')]),
   forbid(['api/src/**/*.ts'], package_('server', 'web', 'demo', 'cli')),
   forbid(['server/src/**/*.ts'], package_('web', 'demo', 'cli'), ['**/*.spec.ts', '**/testing/**']),

@@ -14,3 +14,4 @@ export * from './standards/index.js';
 export * from './teardown/index.js';
 export * from './move/index.js';
 export * from './units/index.js';
+export * from './sheets/index.js';

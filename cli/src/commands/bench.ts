@@ -7,6 +7,7 @@ import { measureAttacks } from '../figures/attacks.js';
 import { measureBackup } from '../figures/backup.js';
 import { measureDiagnosis, measureReport } from '../figures/diagnose.js';
 import { measureDownload } from '../figures/download.js';
+import type { Figure } from '../figures/figure.js';
 import { measureLedger } from '../figures/ledger.js';
 import { measureMatch } from '../figures/match.js';
 import { measureRescueMap, measureSparseImage } from '../figures/move.js';
@@ -20,9 +21,6 @@ import { ensureBuilt } from '../setup/build.js';
 import { ensurePackage } from '../setup/debian.js';
 import { loadDemo } from '../setup/demo.js';
 import { startCluster } from '../setup/postgres.js';
-
-/** One line of the bench: what was measured, under what name, against which target. */
-export type Figure = Readonly<Record<string, string | number | boolean>> & { readonly figure: string };
 
 /** Prints every figure as one JSON line; `bench attacks` only steps under attack, `bench backup` only a backup of 100,000 jobs, `bench ledger` only those of the Ledger, whose million jobs take some minutes and 8 GB to make. All traffic stays on loopback; counts and times are bounded. */
 export async function bench(args: readonly string[] = []): Promise<void> {

@@ -8,7 +8,7 @@ import type { Keys } from '../backup/locks.js';
 import { makeBackup } from '../backup/make.js';
 import { restoreCluster } from '../backup/restore.js';
 import { verifyBackup } from '../backup/verify.js';
-import type { Figure } from '../commands/bench.js';
+import type { Figure } from './figure.js';
 import { STATE } from '../paths.js';
 import { loadDemo } from '../setup/demo.js';
 import { startCluster } from '../setup/postgres.js';

@@ -1,5 +1,5 @@
 import { advise, lookAt, readAny, settledAnswers, shippedDiagnosis, weigh, type Answer } from '@petrichor/core';
-import type { Figure } from '../commands/bench.js';
+import type { Figure } from './figure.js';
 import { percentile, round } from './workshop.js';
 
 const RUNS = 41;

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import type { Figure } from '../commands/bench.js';
+import type { Figure } from './figure.js';
 import { WEB_BUILD } from '../paths.js';
 
 /** What a browser fetches before it shows anything: the scripts and styles that the page names, and what those import at once; gzipped. */

@@ -2,7 +2,7 @@ import type { JobState, RecordedEvent } from '@petrichor/core';
 import { migrate } from '@petrichor/server';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
-import type { Figure } from '../commands/bench.js';
+import type { Figure } from './figure.js';
 import { chances } from '../chance.js';
 import { LedgerLoader, type Generated } from './ledger-load.js';
 import { loadDemo } from '../setup/demo.js';

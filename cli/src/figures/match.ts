@@ -1,4 +1,4 @@
-import type { Figure } from '../commands/bench.js';
+import type { Figure } from './figure.js';
 import { inBrowser } from './browser.js';
 import { inventedCatalogue } from './catalogue.js';
 import { percentile, round, type BenchWorkshop } from './workshop.js';

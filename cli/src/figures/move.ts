@@ -3,7 +3,7 @@ import { createWriteStream, mkdtempSync, rmSync, truncateSync, writeFileSync } f
 import { once } from 'node:events';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Figure } from '../commands/bench.js';
+import type { Figure } from './figure.js';
 import { ROOT } from '../paths.js';
 import { percentile, round } from './workshop.js';
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { demoJobs } from '@petrichor/demo';
 import type { JobState } from '@petrichor/core';
-import type { Figure } from '../commands/bench.js';
+import type { Figure } from './figure.js';
 import { inBrowser } from './browser.js';
 import { percentile, round, type BenchWorkshop } from './workshop.js';
 

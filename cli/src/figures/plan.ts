@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { planWay } from '@petrichor/core';
 import { inventedGuide } from '../../../core/src/testing/guides.js';
-import type { Figure } from '../commands/bench.js';
+import type { Figure } from './figure.js';
 import { ROOT } from '../paths.js';
 import { cheapestByProgram } from '../reference/way-program.js';
 import { percentile, round } from './workshop.js';

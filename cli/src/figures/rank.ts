@@ -3,7 +3,7 @@ import { writeFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { demoModels, demoParts } from '@petrichor/demo';
-import type { Figure } from '../commands/bench.js';
+import type { Figure } from './figure.js';
 import { ROOT } from '../paths.js';
 import { inventedCatalogue } from './catalogue.js';
 import { percentile, round } from './workshop.js';

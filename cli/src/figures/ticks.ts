@@ -4,7 +4,7 @@ import type { CommandReply } from '@petrichor/api';
 import { demoJobs, nextDemoCommand } from '@petrichor/demo';
 import { evolve, type JobCommand, type JobState } from '@petrichor/core';
 import pg from 'pg';
-import type { Figure } from '../commands/bench.js';
+import type { Figure } from './figure.js';
 import { percentile, round, type BenchWorkshop } from './workshop.js';
 
 const TECHNICIANS = 20;

@@ -1,11 +1,11 @@
 import { TestBench } from '../testing/samples.js';
 import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
 import type { JobCommand } from './commands/index.js';
-import { agreementHolds, billNow } from './agreement.js';
+import { agreementHolds, billNow } from './reading/agreement.js';
 import { missing } from './gates/index.js';
 import { replay } from './evolve.js';
 import { summarise } from './summary.js';
-import { waitsFor } from './waiting.js';
+import { waitsFor } from './reading/waiting.js';
 
 const OFFER: Extract<JobCommand, { type: 'offer' }> = {
   type: 'offer',

@@ -1,10 +1,10 @@
-import { BENCH } from './actor.js';
+import { BENCH } from './shape/actor.js';
 import { TestBench } from '../testing/samples.js';
 import { benchAt, finishPart, payAndHandOver, walkLeg, soundAtSafeguard } from '../testing/walks.js';
 import { missing } from './gates/index.js';
 import { nextTick } from './next-command.js';
-import { countOut } from './tray.js';
-import { currentStep } from './walk.js';
+import { countOut } from './reading/tray.js';
+import { currentStep } from './reading/walk.js';
 
 const SCREWS = 'in:screws';
 const screw = (from: number, count = 1) => ({ type: 'tick', stepId: SCREWS, key: 'short', from, count }) as const;

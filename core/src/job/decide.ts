@@ -1,7 +1,7 @@
 import { findUnkeepable, sayUnkeepable } from '../units/index.js';
-import { sayRoles } from './actor.js';
+import { sayRoles } from './shape/actor.js';
 import { commandOf, type Context, type Decision, type JobCommand } from './commands/index.js';
-import type { JobState } from './state.js';
+import type { JobState } from './shape/state.js';
 
 /**
  * What comes of a command: events, or a refusal in words. Pure, and the same in browser and server;

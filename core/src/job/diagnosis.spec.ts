@@ -1,12 +1,12 @@
 import { ataReport, nvmeReport } from '../testing/reports.js';
 import { TestBench } from '../testing/samples.js';
 import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
-import { answersOf, lastReadings, stopHolds } from './diagnosis.js';
-import { stakeOf } from './stake.js';
+import { answersOf, lastReadings, stopHolds } from './reading/diagnosis.js';
+import { stakeOf } from './reading/stake.js';
 import { JobCommandSchema } from './commands/index.js';
 import { evolve, replay } from './evolve.js';
 import { missing } from './gates/index.js';
-import { pastCaseOf } from './past-case.js';
+import { pastCaseOf } from './reading/past-case.js';
 import { summarise } from './summary.js';
 
 const seen = (observation: string, detail?: string) =>

@@ -2,8 +2,8 @@ import { m2Slot, model, operation, TestBench } from '../testing/samples.js';
 import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
 import { customerPage } from '../papers/index.js';
 import { missing } from './gates/index.js';
-import { hadOldDrive, knownOldDrive, mediumKnown } from './old-drive.js';
-import { stillOut } from './tray.js';
+import { hadOldDrive, knownOldDrive, mediumKnown } from './reading/old-drive.js';
+import { stillOut } from './reading/tray.js';
 
 describe('an empty slot', () => {
   const screw = operation({

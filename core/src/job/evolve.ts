@@ -1,7 +1,7 @@
 import * as z from 'zod';
-import { ActorSchema } from './actor.js';
+import { ActorSchema } from './shape/actor.js';
 import { begin, definitionOf, JobEventSchema } from './events/index.js';
-import type { JobState } from './state.js';
+import type { JobState } from './shape/state.js';
 
 /** An event as it is kept: with its place in the job, when, by whom, and the command that made it. */
 export const RecordedEventSchema = z.strictObject({

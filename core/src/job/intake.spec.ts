@@ -1,5 +1,5 @@
 import { intake } from '../testing/samples.js';
-import { IntakeSchema } from './intake.js';
+import { IntakeSchema } from './shape/intake.js';
 
 const faults = (own: object) => {
   const read = IntakeSchema.safeParse({ ...intake(), ...own });

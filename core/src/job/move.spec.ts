@@ -3,10 +3,10 @@ import { ataReport } from '../testing/reports.js';
 import { baySlot, model, TestBench } from '../testing/samples.js';
 import { benchAt, finishPart, payAndHandOver, soundAtSafeguard } from '../testing/walks.js';
 import type { Layout } from '../move/index.js';
-import { crossingOf, layoutOf } from './crossing-of.js';
-import { isHere, keptUntil } from './custody.js';
-import { mediumKnown } from './old-drive.js';
-import type { JobState } from './state.js';
+import { crossingOf, layoutOf } from './reading/crossing-of.js';
+import { isHere, keptUntil } from './reading/custody.js';
+import { mediumKnown } from './reading/old-drive.js';
+import type { JobState } from './shape/state.js';
 import { missing } from './gates/index.js';
 import { summarise } from './summary.js';
 

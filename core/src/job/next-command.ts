@@ -1,6 +1,6 @@
 import type { JobCommand } from './commands/index.js';
-import type { JobState } from './state.js';
-import { countOf, currentStep, nextThing } from './walk.js';
+import type { JobState } from './shape/state.js';
+import { countOf, currentStep, nextThing } from './reading/walk.js';
 
 /**
  * The command that "Done" gives at the step at hand: one thing counted, or with `rest` all that are

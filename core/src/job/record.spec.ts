@@ -1,14 +1,14 @@
 import { part, TestBench } from '../testing/samples.js';
 import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
-import { agreementHolds, billNow } from './agreement.js';
-import { companionCasesOf } from './companion-case.js';
+import { agreementHolds, billNow } from './reading/agreement.js';
+import { companionCasesOf } from './reading/companion-case.js';
 import { definitionOf } from './events/index.js';
 import { missing } from './gates/index.js';
-import { foldSerial, IntakeSchema, lookAlikesIn } from './intake.js';
-import { pastCaseOf } from './past-case.js';
-import { stockClaim } from './stock-claim.js';
-import { unpluggedChecks } from './unplugged.js';
-import { verdictOfSpeed } from './verdict-of-speed.js';
+import { foldSerial, IntakeSchema, lookAlikesIn } from './shape/intake.js';
+import { pastCaseOf } from './reading/past-case.js';
+import { stockClaim } from './reading/stock-claim.js';
+import { unpluggedChecks } from './reading/unplugged.js';
+import { verdictOfSpeed } from './reading/verdict-of-speed.js';
 
 const codes = (bench: TestBench) => missing(bench.job).map((one) => one.code);
 

@@ -4,7 +4,7 @@ import { benchAt, finishPart, walkLeg } from '../testing/walks.js';
 import { ledgerRow } from '../ledger/index.js';
 import { missing } from './gates/index.js';
 import { nextTick } from './next-command.js';
-import { stillOut } from './tray.js';
+import { stillOut } from './reading/tray.js';
 
 const LOOK = { type: 'scout', slotId: 'm2-a', why: 'which drive is in there' } as const;
 

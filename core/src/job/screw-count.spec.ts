@@ -3,8 +3,8 @@ import { model, operation, TestBench } from '../testing/samples.js';
 import { finishPart } from '../testing/walks.js';
 import { missing } from './gates/index.js';
 import { nextTick } from './next-command.js';
-import { reconcile, sayMissing, screwsExpected } from './screw-count.js';
-import { currentStep } from './walk.js';
+import { reconcile, sayMissing, screwsExpected } from './reading/screw-count.js';
+import { currentStep } from './reading/walk.js';
 
 const screw = (lengthMm: number) => ScrewSchema.parse({ thread: 'M2', lengthMm, head: 'pan', bit: 'PH0' });
 const kind = (key: string, lengthMm: number, count: number, captive = false) => ({

@@ -2,15 +2,16 @@ import * as z from 'zod';
 import { sayDrive } from '../hardware/index.js';
 import { sayMinutes, cut } from '../units/index.js';
 import { missing } from './gates/index.js';
-import { custodyNow } from './custody.js';
-import { MarkSchema, type Mark } from './mark.js';
-import { waitsFor } from './waiting.js';
-import { ordersOpen } from './orders.js';
-import { stopHolds } from './diagnosis.js';
-import { isBefore, phaseIndex, PhaseSchema, PHASES, SAY_PHASE, type Phase } from './phases.js';
-import type { JobState } from './state.js';
-import { countOut, stillOut, SYSTEM_LAYER } from './tray.js';
-import { minutesLeft, progress } from './walk.js';
+import { custodyNow } from './reading/custody.js';
+import { MarkSchema, type Mark } from './shape/mark.js';
+import { waitsFor } from './reading/waiting.js';
+import { ordersOpen } from './reading/orders.js';
+import { stopHolds } from './reading/diagnosis.js';
+import { isBefore, phaseIndex, PhaseSchema, PHASES, SAY_PHASE, type Phase } from './shape/phases.js';
+import type { JobState } from './shape/state.js';
+import { countOut, stillOut } from './reading/tray.js';
+import { SYSTEM_LAYER } from './shape/tray.js';
+import { legOf, minutesLeft, progress } from './reading/walk.js';
 
 /** One row of the Bench: what the list shows without opening the job. */
 export const JobSummarySchema = z.strictObject({
@@ -62,7 +63,7 @@ export type JobSummary = z.infer<typeof JobSummarySchema>;
 
 /** The Bench's row for a job. */
 export function summarise(job: JobState): JobSummary {
-  const leg = LEG[job.phase];
+  const leg = legOf(job.phase);
   const minutes = leg ? minutesLeft(job, leg) : (USUAL_MINUTES[job.phase] ?? null);
   const waivable = missing(job);
   const stuck = job.phase === 'diagnose' && waivable.some((one) => one.code === 'no-drive-needed');
@@ -124,8 +125,6 @@ function oldDriveHere(job: JobState): JobSummary['oldDriveHere'] {
   return now?.fate === 'to-be-sanitised' ? { until: null, say: `To be sanitised: ${which}` } : null;
 }
 
-const LEG: Partial<Record<Phase, 'in' | 'swap' | 'out'>> = { 'way-in': 'in', swap: 'swap', 'way-out': 'out' };
-
 /** Usual minutes of the parts without planned steps (common practice, no source; replaced by measured ones as jobs finish). */
 const USUAL_MINUTES: Partial<Record<Phase, number>> = {
   diagnose: 20,
@@ -170,7 +169,7 @@ function outDetail(job: JobState): string {
 
 function lineAt(job: JobState): number {
   if (job.closed) return PHASES.length - 1;
-  const leg = LEG[job.phase];
+  const leg = legOf(job.phase);
   if (!leg) return phaseIndex(job.phase);
   const steps = progress(job).filter((one) => one.step.leg === leg);
   const share = steps.length === 0 ? 0 : steps.filter((one) => one.done).length / steps.length;

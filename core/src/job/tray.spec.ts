@@ -4,8 +4,9 @@ import { m2Drive, m2Slot, model, TestBench } from '../testing/samples.js';
 import { benchAt } from '../testing/walks.js';
 import { buildWay, type Way } from '../teardown/index.js';
 import { nextTick } from './next-command.js';
-import { countOut, moveThings, sayItem, stillOut, trayItemId, trayWaiverCode, type TrayItem } from './tray.js';
-import { currentStep, minutesLeft } from './walk.js';
+import { countOut, moveThings, sayItem, stillOut } from './reading/tray.js';
+import { trayItemId, trayWaiverCode, type TrayItem } from './shape/tray.js';
+import { currentStep, minutesLeft } from './reading/walk.js';
 
 const way = buildWay(model(), m2Slot(), judge(bareSlot(m2Slot()), m2Drive()).extras) as Way;
 const step = (id: string) => way.steps.find((one) => one.id === id)!;

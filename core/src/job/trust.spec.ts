@@ -1,14 +1,14 @@
 import { model, part, TestBench } from '../testing/samples.js';
 import { benchAt, finishPart, walkLeg, soundAtSafeguard } from '../testing/walks.js';
 import { customerPage, workshopPage } from '../papers/index.js';
-import { billNow } from './agreement.js';
-import { copiesOnRecord } from './copies.js';
-import { crossingOf } from './crossing-of.js';
+import { billNow } from './reading/agreement.js';
+import { copiesOnRecord } from './reading/copies.js';
+import { crossingOf } from './reading/crossing-of.js';
 import { missing } from './gates/index.js';
-import { answersNow } from './safeguard.js';
-import { stakeOf } from './stake.js';
-import { sayItem, stillOut } from './tray.js';
-import { currentStep } from './walk.js';
+import { answersNow } from './reading/safeguard.js';
+import { stakeOf } from './reading/stake.js';
+import { sayItem, stillOut } from './reading/tray.js';
+import { currentStep } from './reading/walk.js';
 import type { JobCommand } from './commands/index.js';
 
 const codes = (bench: TestBench) => missing(bench.job).map((one) => one.code);

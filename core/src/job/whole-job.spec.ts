@@ -1,10 +1,10 @@
 import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
 import { TestBench } from '../testing/samples.js';
 import { replay } from './evolve.js';
-import { PHASES } from './phases.js';
-import { JobStateSchema } from './state.js';
+import { PHASES } from './shape/phases.js';
+import { JobStateSchema } from './shape/state.js';
 import { summarise } from './summary.js';
-import { countOut, stillOut } from './tray.js';
+import { countOut, stillOut } from './reading/tray.js';
 
 describe('a job from the counter to hand-over', () => {
   it('goes through every part, keeps the tray, and closes with it empty', () => {

@@ -3,6 +3,7 @@ export * from './crossing.js';
 export * from './disk.js';
 export { natureOf, type Nature } from './layout/nature.js';
 export * from './layout/plan.js';
+export * from './layout/wishes.js';
 export * from './rescue.js';
 export * from './sanitise.js';
 export { copySeconds, type Carried, type CopyTask } from './time/copy-time.js';

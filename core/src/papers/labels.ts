@@ -1,7 +1,7 @@
 import type { JobState } from '../job/index.js';
 import { sayDrive } from '../hardware/index.js';
-import { PAPERS, type Paper, type Sheet, type Stroke } from '../units/index.js';
-import { wrap } from '../units/index.js';
+import { PAPERS, type Paper, type Sheet, type Stroke } from '../sheets/index.js';
+import { wrap } from '../sheets/index.js';
 
 /** Sheets of labels that are sold everywhere, by their grid; mm (sizes in common trade, no source). */
 export const LABEL_SHEETS = {

@@ -1,5 +1,5 @@
-import type { Paper, Printed, PrintedPhotos, Sheet } from '../units/index.js';
-import { printPages } from '../units/index.js';
+import type { Paper, Printed, PrintedPhotos, Sheet } from '../sheets/index.js';
+import { printPages } from '../sheets/index.js';
 
 /** A page to be handed to somebody: the same words on the screen, on paper and in a PDF. */
 export interface Page {

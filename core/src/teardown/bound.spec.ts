@@ -1,7 +1,7 @@
 import { inventedGuide } from '../testing/guides.js';
 import { boundOf } from './bound.js';
 import { landmarksOf } from './landmarks.js';
-import type { PlanInput } from './plan.js';
+import type { PlanInput } from './plan-input.js';
 import { problemOf } from './problem.js';
 
 /** What is still to pay from every stand that can be reached, by trying everything: the reference. */

@@ -3,7 +3,8 @@ import { contradictions } from './guide-contradictions.js';
 import { powerWarnings } from './guide-power.js';
 import { overlengths } from './overlength.js';
 import { warn, type GuideWarning, type Written } from './guide-warning.js';
-import { wayFault, type PlanInput } from './plan.js';
+import { wayFault } from './plan.js';
+import type { PlanInput } from './plan-input.js';
 
 export type { GuideWarning };
 

@@ -1,6 +1,6 @@
 import { GuideSchema, ScrewSchema } from '../hardware/index.js';
 import { m2Slot, model, operation } from '../testing/samples.js';
-import type { Sheet, Stroke } from '../units/index.js';
+import type { Sheet, Stroke } from '../sheets/index.js';
 import { drawMat } from './mat.js';
 import { buildWay, type Way } from './way.js';
 

@@ -1,5 +1,5 @@
 import { machineOutlineOf, SAY_SIDE, sayScrew, type Guide, type Side } from '../hardware/index.js';
-import { clipLine, PAPERS, ruler, type Box, type Paper, type Sheet, type Stroke } from '../units/index.js';
+import { clipLine, PAPERS, ruler, type Box, type Paper, type Sheet, type Stroke } from '../sheets/index.js';
 import type { WayStep } from './way.js';
 
 const MARGIN = 12;

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { inventedGuide } from '../testing/guides.js';
-import { planStepwise, planWay, type Plan, type PlanInput, type PlanOperation } from './plan.js';
+import { planStepwise, planWay, type Plan } from './plan.js';
+import type { PlanInput, PlanOperation } from './plan-input.js';
 
 const op = (id: string, own: Partial<PlanOperation> = {}): PlanOperation => ({ id, side: null, tool: null, minutes: 1, after: [], ...own });
 const input = (operations: PlanOperation[], reach: string[], own: Partial<PlanInput> = {}): PlanInput => ({

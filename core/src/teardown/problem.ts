@@ -1,5 +1,5 @@
 import { bitsOf, type Bits } from './bits.js';
-import type { PlanInput, PlanOperation } from './plan.js';
+import type { PlanInput, PlanOperation } from './plan-input.js';
 
 /** A plan to be made, with operations, sides and tools as numbers; -1: any side, by hand, not known. */
 export interface Problem {

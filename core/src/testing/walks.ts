@@ -1,4 +1,4 @@
-import { billNow, nextTick, paidMinor, unpluggedChecks, type JobCommand, type Phase, type SpeedRecord } from '../job/index.js';
+import { billNow, legOf, nextTick, paidMinor, unpluggedChecks, type JobCommand, type Phase, type SpeedRecord } from '../job/index.js';
 import { TestBench } from './samples.js';
 
 /** As the sample drive reads in the sample slot. */
@@ -51,8 +51,7 @@ const ON_THE_WAY: Partial<Record<Phase, JobCommand[]>> = {
 
 /** Walks every step of the part the job is at. */
 export function walkLeg(bench: TestBench): void {
-  const legOf = { 'way-in': 'in', swap: 'swap', 'way-out': 'out' } as const;
-  const leg = legOf[bench.job.phase as keyof typeof legOf];
+  const leg = legOf(bench.job.phase);
   for (let tick = nextTick(bench.job, true); tick; tick = nextTick(bench.job, true)) {
     const stepId = 'stepId' in tick ? tick.stepId : null;
     if (bench.job.way?.steps.find((step) => step.id === stepId)?.leg !== leg) return;

@@ -7,6 +7,4 @@ export * from './minutes.js';
 export * from './sentence.js';
 export * from './money.js';
 export * from './one-line.js';
-export * from './pages.js';
-export * from './sheet.js';
 export * from './text.js';

@@ -1,4 +1,5 @@
-import { ruler, sayMm, type Sheet, type Stroke } from '../../units/index.js';
+import { sayMm } from '../../units/index.js';
+import { ruler, type Sheet, type Stroke } from '../../sheets/index.js';
 import { TEMPLATE_STEPS, type Template } from './template.js';
 
 const MARGIN = 15;

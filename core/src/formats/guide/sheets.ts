@@ -1,5 +1,6 @@
 import type { MachineModel } from '../../hardware/index.js';
-import { printPages, sayMinutes, type Paper, type Printed, type Sheet } from '../../units/index.js';
+import { sayMinutes } from '../../units/index.js';
+import { printPages, type Paper, type Printed, type Sheet } from '../../sheets/index.js';
 import { tellGuide } from './told.js';
 
 /** The guide as printed pages of words; the screw places are the mat's (`drawMat`). */

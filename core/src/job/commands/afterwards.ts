@@ -1,8 +1,9 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
-import { ComebackKindSchema } from '../comeback.js';
+import { ComebackKindSchema } from '../shape/comeback.js';
 import type { JobEvent } from '../events/index.js';
-import { removedNow, removedParts, RemovedFateSchema } from '../removed.js';
+import { removedNow, removedParts } from '../reading/removed.js';
+import { RemovedFateSchema } from '../shape/removed.js';
 import { accept, ANYONE, BENCH, command, refuse } from './define.js';
 
 export const settleRemoved = command('settle-removed', {

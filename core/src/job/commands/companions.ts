@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
 import { judgeBattery, judgeMemory, judgeWireless, toFinding, unknown, type Finding } from '../../fit/index.js';
 import type { MachineModel, Part } from '../../hardware/index.js';
-import { CompanionKindSchema } from '../companion.js';
+import { CompanionKindSchema } from '../shape/companion.js';
 import { accept, BENCH, command, refuse } from './define.js';
 
 /** Memory, a wireless card or a battery goes in; it has so many minutes to prove itself. */

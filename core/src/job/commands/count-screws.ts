@@ -1,6 +1,6 @@
 import * as z from 'zod';
-import { hasWalked } from '../walk.js';
-import { reconcile, screwsExpected } from '../screw-count.js';
+import { hasWalked } from '../reading/walk.js';
+import { reconcile, screwsExpected } from '../reading/screw-count.js';
 import { accept, BENCH, command, refuse } from './define.js';
 
 /** Counts the screws on the mat, kind by kind; what does not add up is said with the holes it could belong to. */

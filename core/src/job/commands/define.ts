@@ -1,27 +1,8 @@
 import * as z from 'zod';
-import type { About, DiagnosisKnowledge } from '../../diagnose/index.js';
-import type { Drive, MachineModel, Part } from '../../hardware/index.js';
-import type { Policy } from '../../teardown/index.js';
-import type { Actor, Role } from '../actor.js';
-import type { Pricing } from '../../quote/index.js';
+import type { Actor, Role } from '../shape/actor.js';
 import type { JobEvent } from '../events/index.js';
-import type { JobState } from '../state.js';
-
-/** What the core may look up. The same documents are at hand in the browser and in the server. */
-export interface Knowledge {
-  model(id: string): MachineModel | undefined;
-  /** A drive of the shelf that the command names in a field called `driveId`. */
-  drive(id: string): Drive | undefined;
-  /** Small parts of the shelf. */
-  parts(): readonly Part[];
-  /** The workshop's edition, with what its jobs have taught. */
-  diagnosis(about: About): DiagnosisKnowledge;
-  /** How this workshop opens machines. */
-  policy(): Policy;
-  /** What it charges. */
-  pricing(): Pricing;
-}
-export type LookUp = keyof Knowledge;
+import type { Knowledge, LookUp } from '../reading/knowledge.js';
+import type { JobState } from '../shape/state.js';
 
 /** Everything that comes in from outside: who, when, and of what is known that which was asked for. */
 export interface Context<Asked extends LookUp = LookUp> {
@@ -85,4 +66,4 @@ export const command = <T extends string, S extends z.ZodRawShape, const A exten
 export const accept = (...events: JobEvent[]): Decision => ({ ok: true, events });
 export const refuse = (code: string, sentence: string): Decision => ({ ok: false, refusal: { code, sentence } });
 
-export { ANYONE, BENCH, LEAD } from '../actor.js';
+export { ANYONE, BENCH, LEAD } from '../shape/actor.js';

@@ -15,11 +15,13 @@ import {
   type Read,
 } from '../../diagnose/index.js';
 import { asNumber, BlockListingSchema, SelfReportSchema } from '../../hardware/index.js';
-import { AboutSchema, answersOf, DocumentSourceSchema, lastReadings, SeenSchema, stopHolds } from '../diagnosis.js';
+import { AboutSchema, DocumentSourceSchema, SeenSchema } from '../shape/diagnosis.js';
+import { answersOf, lastReadings, stopHolds } from '../reading/diagnosis.js';
 import type { JobEvent } from '../events/index.js';
-import { isBefore } from '../phases.js';
-import { DataStakeSchema, stakeOf } from '../stake.js';
-import type { JobState } from '../state.js';
+import { isBefore } from '../shape/phases.js';
+import { DataStakeSchema } from '../shape/stake.js';
+import { stakeOf } from '../reading/stake.js';
+import type { JobState } from '../shape/state.js';
 import { accept, ANYONE, BENCH, command, refuse } from './define.js';
 
 const detail = z.string().trim().max(200, 'Shorten this to 200 characters.').optional();

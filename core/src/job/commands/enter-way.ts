@@ -1,6 +1,6 @@
 import type { Guide } from '../../hardware/index.js';
 import type { PlanFault, Start, Way } from '../../teardown/index.js';
-import type { WayState } from '../state.js';
+import type { WayState } from '../shape/state.js';
 import { accept, refuse, type Decision } from './define.js';
 
 /**

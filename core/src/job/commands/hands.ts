@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
-import { WaitsForSchema } from '../wait-kind.js';
+import { WaitsForSchema } from '../shape/wait-kind.js';
 import { accept, ANYONE, BENCH, command, refuse } from './define.js';
 
 /** Takes the job up, or over from somebody else. */

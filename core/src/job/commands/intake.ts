@@ -1,6 +1,6 @@
-import { NewIntakeSchema } from '../intake.js';
-import { stakeOf } from '../stake.js';
-import { hasWalked } from '../walk.js';
+import { NewIntakeSchema } from '../shape/intake.js';
+import { stakeOf } from '../reading/stake.js';
+import { hasWalked } from '../reading/walk.js';
 import { accept, ANYONE, command, refuse } from './define.js';
 import { stopsAfter } from './diagnosis.js';
 

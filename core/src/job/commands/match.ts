@@ -1,10 +1,10 @@
 import * as z from 'zod';
 import { FIRMWARE_LOOKS, judge, linkOf, NeedSchema, takesLook, TemplateSchema } from '../../fit/index.js';
 import { readOff, oneLine } from '../../units/index.js';
-import { isBefore } from '../phases.js';
-import { OF_MODEL, placeOf, slotsOnBench, withMeasured } from '../place-of.js';
-import type { JobState } from '../state.js';
-import { hasWalked } from '../walk.js';
+import { isBefore } from '../shape/phases.js';
+import { OF_MODEL, placeOf, slotsOnBench, withMeasured } from '../reading/place-of.js';
+import type { JobState } from '../shape/state.js';
+import { hasWalked } from '../reading/walk.js';
 import { accept, BENCH, command, refuse, type Context, type Decision } from './define.js';
 
 const gigabytes = z.number().int('Whole GB, please.').min(1, 'At least 1 GB.').max(64_000, 'At most 64 000 GB.').nullable();

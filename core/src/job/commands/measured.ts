@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { SelfReportSchema } from '../../hardware/index.js';
-import { WorkingSchema } from '../baseline.js';
-import { foldSerial } from '../intake.js';
-import { MemoryShownSchema, SpeedRecordSchema, TimeRecordSchema } from '../measured.js';
-import { unpluggedChecks } from '../unplugged.js';
+import { WorkingSchema } from '../shape/baseline.js';
+import { foldSerial } from '../shape/intake.js';
+import { MemoryShownSchema, SpeedRecordSchema, TimeRecordSchema } from '../shape/measured.js';
+import { unpluggedChecks } from '../reading/unplugged.js';
 import { accept, BENCH, command, refuse } from './define.js';
 
 export const measureSpeed = command('measure-speed', {

@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { RescueSummarySchema } from '../../hardware/index.js';
 import { bytesOf, MoveFactsSchema, RescueSchema, SourceDiskSchema } from '../../move/index.js';
-import { DocumentSourceSchema } from '../diagnosis.js';
-import { openingChecks } from '../opening.js';
+import { DocumentSourceSchema } from '../shape/diagnosis.js';
+import { openingChecks } from '../reading/opening.js';
 import { accept, BENCH, command, refuse } from './define.js';
 
 const name = z.string().trim().max(160);

@@ -2,9 +2,10 @@ import * as z from 'zod';
 import { ItemRefSchema } from '../../shelf/index.js';
 import { sayDate, oneLine } from '../../units/index.js';
 import { definitionOf, type JobEvent } from '../events/index.js';
-import { needsOf, OrderStateSchema, ordersOpen, SAY_ORDER, type Order, type OrderState } from '../orders.js';
-import { promiseAfterOrders } from '../promise.js';
-import type { JobState } from '../state.js';
+import { needsOf, ordersOpen } from '../reading/orders.js';
+import { OrderStateSchema, SAY_ORDER, type Order, type OrderState } from '../shape/orders.js';
+import { promiseAfterOrders } from '../reading/promise.js';
+import type { JobState } from '../shape/state.js';
 import { accept, ANYONE, BENCH, command, refuse, type Context, type Decision } from './define.js';
 
 const day = z.iso.date('A day, as year-month-day.').nullable();

@@ -1,8 +1,9 @@
 import * as z from 'zod';
 import { checkShownSize } from '../../prove/index.js';
-import { BaselineIdSchema, WorkingSchema } from '../baseline.js';
-import { setUpItems } from '../set-up.js';
-import { ShownSizeSchema, type JobState, type ShownSize } from '../state.js';
+import { BaselineIdSchema, WorkingSchema } from '../shape/baseline.js';
+import { setUpItems } from '../reading/set-up.js';
+import { ShownSizeSchema, type ShownSize } from '../shape/proof.js';
+import type { JobState } from '../shape/state.js';
 import { accept, BENCH, command, refuse } from './define.js';
 
 const listing = { listed: z.boolean(), size: ShownSizeSchema.nullable() };

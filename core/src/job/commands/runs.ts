@@ -1,12 +1,14 @@
 import * as z from 'zod';
 import { mostRisk, observationById, type Risk } from '../../diagnose/index.js';
 import { RESCUE_IT } from '../../move/index.js';
-import { ComparedSchema, copiesOnRecord } from '../copies.js';
-import { RunKindSchema, SAY_RUN, stopHolds, type RunKind } from '../diagnosis.js';
+import { ComparedSchema } from '../shape/copies.js';
+import { copiesOnRecord } from '../reading/copies.js';
+import { RunKindSchema, SAY_RUN, type RunKind } from '../shape/diagnosis.js';
+import { stopHolds } from '../reading/diagnosis.js';
 import type { JobEvent } from '../events/index.js';
-import { oldDriveHealth } from '../old-drive.js';
-import { stakeOf } from '../stake.js';
-import type { JobState } from '../state.js';
+import { oldDriveHealth } from '../reading/old-drive.js';
+import { stakeOf } from '../reading/stake.js';
+import type { JobState } from '../shape/state.js';
 import { accept, BENCH, command, refuse } from './define.js';
 
 /** What a run asks of the drive: a copy is what saves it, a full reading is what may finish it (common practice, no source). */

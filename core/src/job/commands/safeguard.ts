@@ -1,10 +1,10 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
 import { RESCUE_IT } from '../../move/index.js';
-import { ComparedSchema } from '../copies.js';
-import { oldDriveHealth } from '../old-drive.js';
-import { AnswersSchema, SafeguardSchema } from '../safeguard.js';
-import { settingItemId } from '../tray.js';
+import { ComparedSchema } from '../shape/copies.js';
+import { oldDriveHealth } from '../reading/old-drive.js';
+import { AnswersSchema, SafeguardSchema } from '../shape/safeguard.js';
+import { settingItemId } from '../shape/tray.js';
 import { accept, BENCH, command, refuse } from './define.js';
 
 export const decideSafeguard = command('decide-safeguard', {

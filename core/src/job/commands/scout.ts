@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { buildScouting } from '../../teardown/index.js';
-import { isBefore } from '../phases.js';
-import { slotsOnBench } from '../place-of.js';
+import { isBefore } from '../shape/phases.js';
+import { slotsOnBench } from '../reading/place-of.js';
 import { BENCH, command, refuse } from './define.js';
 import { enterWay } from './enter-way.js';
 

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
-import type { JobState } from '../state.js';
-import { SealedKindSchema } from '../sealed.js';
+import type { JobState } from '../shape/state.js';
+import { SealedKindSchema } from '../shape/sealed.js';
 import { accept, ANYONE, command, refuse, type Context, type Refusal } from './define.js';
 
 const noteId = z.string().min(1).max(80);

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
-import { stopHolds } from '../diagnosis.js';
+import { stopHolds } from '../reading/diagnosis.js';
 import { accept, BENCH, command, refuse } from './define.js';
 
 const NONE = refuse('no-stop', 'No stop holds on this job. Load the page again.');

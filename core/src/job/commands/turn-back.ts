@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { buildBack } from '../../teardown/index.js';
-import { progress } from '../walk.js';
+import { progress } from '../reading/walk.js';
 import { accept, BENCH, command, refuse } from './define.js';
 
 /**

@@ -1,13 +1,10 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
-import type { Leg } from '../../teardown/index.js';
-import { AlsoKindSchema, alsoSteps } from '../also.js';
-import type { Phase } from '../phases.js';
-import type { JobState } from '../state.js';
-import { countOf, currentStep, type StepProgress } from '../walk.js';
+import { SerialSchema } from '../shape/serial.js';
+import { AlsoKindSchema, alsoSteps } from '../reading/also.js';
+import type { JobState } from '../shape/state.js';
+import { legOf, countOf, currentStep, type StepProgress } from '../reading/walk.js';
 import { accept, BENCH, command, refuse, type Decision } from './define.js';
-
-const LEG_OF: Partial<Record<Phase, Leg>> = { 'way-in': 'in', swap: 'swap', 'way-out': 'out' };
 
 /**
  * `from`: how many of `key` had moved when the hand did this one. It keeps two people, or one
@@ -73,7 +70,7 @@ export const takeBackTick = command('take-back-tick', {
   shape: {},
   by: BENCH,
   decide: (job) => {
-    const leg = LEG_OF[job.phase];
+    const leg = legOf(job.phase);
     const last = job.way?.ticks.at(-1);
     const lastLeg = job.way?.steps.find((step) => step.id === last?.stepId)?.leg;
     if (!leg || !last) return refuse('nothing', 'There is no step to take back.');
@@ -99,19 +96,14 @@ export const alsoOut = command('also-out', {
 export const recordSerial = command('record-serial', {
   shape: {
     which: z.enum(['oldDrive', 'newDrive']),
-    serial: z
-      .string()
-      .trim()
-      .min(1, 'Scan or type the serial.')
-      .max(60)
-      .regex(/^[\x21-\x7e]*$/, 'A serial has letters, digits and signs, no spaces.'),
+    serial: SerialSchema.max(60),
   },
   by: BENCH,
   decide: (_, { which, serial }) => accept({ type: 'serial-recorded', which, serial }),
 });
 
 function onCurrent(job: JobState, stepId: string, then: (here: StepProgress) => Decision): Decision {
-  const leg = LEG_OF[job.phase];
+  const leg = legOf(job.phase);
   if (!leg) return refuse('not-walking', 'The job is not on the way in or out. Load the page again.');
   const here = currentStep(job);
   if (!here || here.step.leg !== leg) return refuse('leg-done', 'All steps of this part are done already.');

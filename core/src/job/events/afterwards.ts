@@ -1,7 +1,8 @@
 import * as z from 'zod';
-import { ComebackReasonSchema, SAY_COMEBACK } from '../comeback.js';
-import { RemovedSchema, SAY_REMOVED } from '../removed.js';
-import { event, stamp } from './define.js';
+import { ComebackReasonSchema, SAY_COMEBACK } from '../shape/comeback.js';
+import { RemovedSchema, SAY_REMOVED } from '../shape/removed.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
 import { sayDate } from '../../units/index.js';
 
 export const removedSettled = event('removed-settled', {

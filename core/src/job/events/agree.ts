@@ -1,7 +1,8 @@
 import * as z from 'zod';
-import { AgreementSchema, OfferSchema, PriceChangeSchema, SAY_HOW } from '../agreement.js';
-import type { JobState } from '../state.js';
-import { event, stamp } from './define.js';
+import { AgreementSchema, OfferSchema, PriceChangeSchema, SAY_HOW } from '../shape/agreement.js';
+import type { JobState } from '../shape/state.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
 import { sayMoney } from '../../units/index.js';
 
 export const offered = event('offered', {

@@ -1,7 +1,8 @@
 import * as z from 'zod';
-import { CompanionKindSchema, type Companion } from '../companion.js';
-import type { JobState } from '../state.js';
-import { event, stamp } from './define.js';
+import { CompanionKindSchema, type Companion } from '../shape/companion.js';
+import type { JobState } from '../shape/state.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
 import { companion, andNote } from './tell.js';
 
 export const companionFitted = event('companion-fitted', {

@@ -1,11 +1,12 @@
 import * as z from 'zod';
-import { NoteSchema, SAY_NOTE } from '../note.js';
-import { PhaseSchema, SAY_PHASE } from '../phases.js';
-import { OldDriveFateSchema, SanitisedSchema } from '../custody.js';
-import { clearItem } from '../tray.js';
+import { NoteSchema, SAY_NOTE } from '../shape/note.js';
+import { PhaseSchema, SAY_PHASE } from '../shape/phases.js';
+import { OldDriveFateSchema, SanitisedSchema } from '../shape/custody.js';
+import { clearItem } from '../reading/tray.js';
 import { PricingSchema } from '../../quote/index.js';
-import { event, stamp } from './define.js';
-import { sayFate } from '../fates.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
+import { sayFate } from '../reading/fates.js';
 
 /** The job goes on to, or back to, a phase. */
 export const phaseEntered = event('phase-entered', {

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { fillsIn } from '../../units/index.js';
-import type { Actor } from '../actor.js';
-import type { JobState } from '../state.js';
+import type { Actor } from '../shape/actor.js';
+import type { JobState } from '../shape/state.js';
 
 /** When and by whom: stamped on every event from outside the core. */
 export interface EventMeta {
@@ -40,6 +40,3 @@ export function event<T extends string, S extends z.ZodRawShape>(
   const schema = z.strictObject({ type: z.literal(type), ...own.shape }) as Schema<T, S>;
   return { schema, hasDefaults: fillsIn(schema), touches: own.touches ?? [], evolve: own.evolve, tells: own.tells };
 }
-
-/** Who and when, without the sequence: what records carry. */
-export const stamp = ({ by, at }: EventMeta): { by: Actor; at: string } => ({ by, at });

@@ -1,21 +1,14 @@
 import * as z from 'zod';
 import { causeById, shippedDiagnosis, OldDriveSaysSchema, RemedySchema, SenseSchema, SAY_STAKE } from '../../diagnose/index.js';
 import { SelfReportSchema } from '../../hardware/index.js';
-import {
-  AboutSchema,
-  DocumentSourceSchema,
-  RunKindSchema,
-  SeenSchema,
-  stopHolds,
-  type Conclusion,
-  type Stop,
-  SAY_RUN,
-} from '../diagnosis.js';
-import { ComparedSchema } from '../copies.js';
-import { DataStakeSchema } from '../stake.js';
-import type { JobState } from '../state.js';
+import { AboutSchema, DocumentSourceSchema, RunKindSchema, SeenSchema, type Conclusion, type Stop, SAY_RUN } from '../shape/diagnosis.js';
+import { stopHolds } from '../reading/diagnosis.js';
+import { ComparedSchema } from '../shape/copies.js';
+import { DataStakeSchema } from '../shape/stake.js';
+import type { JobState } from '../shape/state.js';
 import { PricingSchema } from '../../quote/index.js';
-import { event, stamp } from './define.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
 import { observation, andNote, testName } from './tell.js';
 
 /** `about`, `sense` and `detail` came later: events without them are of before the swap, and nobody wrote down how it was seen. */

@@ -1,6 +1,7 @@
 import * as z from 'zod';
-import { WaitsForSchema, SAY_WAIT } from '../wait-kind.js';
-import { event, stamp } from './define.js';
+import { WaitsForSchema, SAY_WAIT } from '../shape/wait-kind.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
 import { sayDate } from '../../units/index.js';
 
 /** Somebody puts hands on it: the job is theirs until another takes it over. */

@@ -1,8 +1,6 @@
 import * as z from 'zod';
-import { NO_NEED } from '../../fit/index.js';
-import { IntakeSchema } from '../intake.js';
-import { NOTHING_MOVED } from '../move.js';
-import type { JobState } from '../state.js';
+import { IntakeSchema } from '../shape/intake.js';
+import { freshJob, type JobState } from '../shape/state.js';
 import { event, type EventMeta } from './define.js';
 
 const opened = {
@@ -20,71 +18,8 @@ export const jobOpened = event('job-opened', {
 });
 
 /** A job fresh from the counter. */
-export const begin = (event: z.infer<z.ZodObject<typeof opened>>, { at, by, seq }: EventMeta): JobState => ({
-  id: event.jobId,
-  number: event.number,
-  seq,
-  phase: 'diagnose',
-  openedAt: at,
-  openedBy: by,
-  closed: null,
-  endedEarly: null,
-  intake: event.intake,
-  findings: { before: [], after: [] },
-  reports: [],
-  stake: null,
-  setAside: [],
-  stop: null,
-  pastStops: [],
-  runs: [],
-  conclusion: null,
-  afterConclusion: null,
-  cured: null,
-  confirmed: null,
-  need: NO_NEED,
-  measured: {},
-  looks: {},
-  variantId: null,
-  adapted: null,
-  choice: null,
-  safeguard: null,
-  move: NOTHING_MOVED,
-  way: null,
-  visits: [],
-  screwCount: null,
-  tray: [],
-  serials: { oldDrive: null, newDrive: null },
-  tried: null,
-  setUp: {},
-  proved: null,
-  after: {},
-  oldDriveFate: null,
-  custody: [],
-  waivers: [],
-  notes: [],
-  hands: null,
-  waiting: null,
-  promiseMoves: [],
-  offer: null,
-  agreement: null,
-  pastAgreements: [],
-  priceChanges: [],
-  payments: [],
-  looking: null,
-  orders: [],
-  needsMet: [],
-  sealed: [],
-  companions: [],
-  speeds: [],
-  times: [],
-  newReports: [],
-  memoryShown: null,
-  rechecked: {},
-  removed: [],
-  cameBack: [],
-  comebackReason: null,
-  lastTouched: { at, by },
-});
+export const begin = ({ jobId: id, number, intake }: z.infer<z.ZodObject<typeof opened>>, { at, by, seq }: EventMeta): JobState =>
+  freshJob({ id, number, seq, intake, openedAt: at, openedBy: by, lastTouched: { at, by } });
 
 export const intakeAmended = event('intake-amended', {
   shape: { intake: IntakeSchema },

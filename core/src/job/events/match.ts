@@ -3,7 +3,8 @@ import { LinkSchema, NeedSchema, TemplateSchema, VerdictSchema, sayLook } from '
 import { DriveSchema, SlotSchema, sayDrive } from '../../hardware/index.js';
 import { MeasureSchema, sayMm } from '../../units/index.js';
 import { agreementFallen } from './agree.js';
-import { event, stamp } from './define.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
 import { andNote } from './tell.js';
 
 export const needStated = event('need-stated', {

@@ -1,11 +1,12 @@
 import * as z from 'zod';
 import { SelfReportSchema } from '../../hardware/index.js';
-import { WorkingSchema, SAY_WORKING } from '../baseline.js';
-import { KeptMemorySchema, SpeedRecordSchema, TimeRecordSchema, SAY_TIMED } from '../measured.js';
-import { event, stamp } from './define.js';
+import { WorkingSchema, SAY_WORKING } from '../shape/baseline.js';
+import { KeptMemorySchema, SpeedRecordSchema, TimeRecordSchema, SAY_TIMED } from '../shape/measured.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
 import { sayMbs } from '../../prove/index.js';
 import { sayMarked } from '../../units/index.js';
-import { unpluggedChecks } from '../unplugged.js';
+import { unpluggedChecks } from '../reading/unplugged.js';
 import { andNote } from './tell.js';
 
 export const speedMeasured = event('speed-measured', {

@@ -1,11 +1,12 @@
 import * as z from 'zod';
 import { RescueSummarySchema } from '../../hardware/index.js';
 import { LayoutWishesSchema, MoveFactsSchema, NO_WISHES, RescueSchema, SourceDiskSchema } from '../../move/index.js';
-import { DocumentSourceSchema } from '../diagnosis.js';
-import type { MoveState } from '../move.js';
-import type { JobState } from '../state.js';
-import { event, stamp } from './define.js';
-import { openingChecks } from '../opening.js';
+import { DocumentSourceSchema } from '../shape/diagnosis.js';
+import type { MoveState } from '../shape/move.js';
+import type { JobState } from '../shape/state.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
+import { openingChecks } from '../reading/opening.js';
 import { andNote } from './tell.js';
 
 const onMove = (job: JobState, change: Partial<MoveState>): JobState => ({ ...job, move: { ...job.move, ...change } });

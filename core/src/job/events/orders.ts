@@ -1,7 +1,8 @@
 import * as z from 'zod';
-import { OrderSchema, OrderStateSchema, SAY_ORDER } from '../orders.js';
-import { PromiseMoveSchema } from '../promise.js';
-import { event, stamp } from './define.js';
+import { OrderSchema, OrderStateSchema, SAY_ORDER } from '../shape/orders.js';
+import { PromiseMoveSchema } from '../shape/promise.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
 import { sayDate } from '../../units/index.js';
 import { orderOf, andNote, moment } from './tell.js';
 

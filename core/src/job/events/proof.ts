@@ -1,9 +1,10 @@
 import * as z from 'zod';
-import { BaselineIdSchema, WorkingSchema, sayCheck, SAY_WORKING } from '../baseline.js';
-import { ShownSizeSchema } from '../state.js';
-import { event, stamp } from './define.js';
+import { BaselineIdSchema, WorkingSchema, sayCheck, SAY_WORKING } from '../shape/baseline.js';
+import { ShownSizeSchema } from '../shape/proof.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
 import { size, andNote } from './tell.js';
-import { setUpItems } from '../set-up.js';
+import { setUpItems } from '../reading/set-up.js';
 
 const listing = { listed: z.boolean(), size: ShownSizeSchema.nullable(), right: z.boolean(), sentence: z.string() };
 

@@ -1,9 +1,11 @@
 import * as z from 'zod';
-import { StatedCopySchema, SAY_COMPARED } from '../copies.js';
-import { AnswersSchema, SafeguardSchema, SAY_BACKUP, SAY_KEY, sayPlan } from '../safeguard.js';
-import type { JobState } from '../state.js';
-import { clearItem, settingItemId, SYSTEM_LAYER, type TrayItem } from '../tray.js';
-import { event, stamp } from './define.js';
+import { StatedCopySchema, SAY_COMPARED } from '../shape/copies.js';
+import { AnswersSchema, SafeguardSchema, SAY_BACKUP, SAY_KEY, sayPlan } from '../shape/safeguard.js';
+import type { JobState } from '../shape/state.js';
+import { clearItem } from '../reading/tray.js';
+import { settingItemId, SYSTEM_LAYER, type TrayItem } from '../shape/tray.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
 
 export const safeguardDecided = event('safeguard-decided', {
   shape: { safeguard: SafeguardSchema },

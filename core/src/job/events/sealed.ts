@@ -1,6 +1,7 @@
 import * as z from 'zod';
-import { SealedKindSchema, SAY_SEALED } from '../sealed.js';
-import { event, stamp } from './define.js';
+import { SealedKindSchema, SAY_SEALED } from '../shape/sealed.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
 import { andNote } from './tell.js';
 
 export const sealedKept = event('sealed-kept', {

@@ -1,5 +1,5 @@
 import { observationById, shippedDiagnosis } from '../../diagnose/index.js';
-import type { JobState } from '../state.js';
+import type { JobState } from '../shape/state.js';
 
 /** What lines of the history have in common: names of what an event only gives the id of. */
 export const stepTitle = (job: JobState, stepId: string): string =>

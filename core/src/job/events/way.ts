@@ -1,12 +1,14 @@
 import * as z from 'zod';
 import { GuideSchema } from '../../hardware/index.js';
 import { StartSchema, WayStepSchema, type WayStep } from '../../teardown/index.js';
-import { PhaseSchema } from '../phases.js';
-import { CountLineSchema } from '../screw-count.js';
-import { isAlso } from '../also.js';
-import type { JobState, Tick } from '../state.js';
-import { moveThings } from '../tray.js';
-import { event, stamp } from './define.js';
+import { PhaseSchema } from '../shape/phases.js';
+import { CountLineSchema } from '../shape/screw-count.js';
+import { isAlso } from '../reading/also.js';
+import type { JobState } from '../shape/state.js';
+import type { Tick } from '../shape/way.js';
+import { moveThings } from '../reading/tray.js';
+import { event } from './define.js';
+import { stamp } from '../shape/stamp.js';
 import { stepTitle } from './tell.js';
 
 /** The way is copied in: the job keeps the guide it was walked with. */

@@ -1,9 +1,9 @@
-import { LEAD } from '../actor.js';
+import { LEAD } from '../shape/actor.js';
 import { should, type Gate, type Missing } from './gate.js';
 import { sayMoney } from '../../units/index.js';
-import { agreementHolds, billNow, paidMinor } from '../agreement.js';
-import { ANYONE } from '../actor.js';
-import type { JobState } from '../state.js';
+import { agreementHolds, billNow, paidMinor } from '../reading/agreement.js';
+import { ANYONE } from '../shape/actor.js';
+import type { JobState } from '../shape/state.js';
 
 /** The customer knows what it costs and has said yes to it; what has to be paid first is paid. */
 export const agree: Gate = (job) => {

@@ -1,4 +1,4 @@
-import { stopHolds } from '../diagnosis.js';
+import { stopHolds } from '../reading/diagnosis.js';
 import { must, type Gate } from './gate.js';
 
 export const diagnose: Gate = (job) => {

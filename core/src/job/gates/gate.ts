@@ -1,6 +1,6 @@
-import { BENCH, type Role } from '../actor.js';
-import type { Phase } from '../phases.js';
-import type { JobState } from '../state.js';
+import { BENCH, type Role } from '../shape/actor.js';
+import type { Phase } from '../shape/phases.js';
+import type { JobState } from '../shape/state.js';
 
 /** One thing that is missing before the job may go on. `code` is stable: waivers name it. */
 export interface Missing {

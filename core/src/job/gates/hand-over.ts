@@ -1,12 +1,13 @@
-import { sayItem, stillOut, trayWaiverCode } from '../tray.js';
+import { sayItem, stillOut } from '../reading/tray.js';
+import { trayWaiverCode } from '../shape/tray.js';
 import { sayMoney } from '../../units/index.js';
-import { ANYONE, LEAD } from '../actor.js';
-import { billNow, GIFT, paidMinor } from '../agreement.js';
-import { hadOldDrive } from '../old-drive.js';
-import { removedNow, removedParts } from '../removed.js';
+import { ANYONE, LEAD } from '../shape/actor.js';
+import { billNow, GIFT, paidMinor } from '../reading/agreement.js';
+import { hadOldDrive } from '../reading/old-drive.js';
+import { removedNow, removedParts } from '../reading/removed.js';
 import { agreementOpen } from './agree.js';
 import { copyOpen } from './copy.js';
-import type { JobState } from '../state.js';
+import type { JobState } from '../shape/state.js';
 import { must, should, type Gate } from './gate.js';
 
 /** Nothing left open: the tray is empty, or somebody says why it is not. */

@@ -1,5 +1,5 @@
-import type { Phase } from '../phases.js';
-import type { JobState } from '../state.js';
+import type { Phase } from '../shape/phases.js';
+import type { JobState } from '../shape/state.js';
 import { agree } from './agree.js';
 import { diagnose } from './diagnose.js';
 import type { Gate, Missing } from './gate.js';

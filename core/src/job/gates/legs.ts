@@ -1,8 +1,9 @@
 import type { Leg } from '../../teardown/index.js';
-import { phaseAfter } from '../phases.js';
-import { progress } from '../walk.js';
-import { countOpen } from '../screw-count.js';
-import { sayItem, stillOut, trayWaiverCode } from '../tray.js';
+import { phaseAfter } from '../reading/phases.js';
+import { progress } from '../reading/walk.js';
+import { countOpen } from '../reading/screw-count.js';
+import { sayItem, stillOut } from '../reading/tray.js';
+import { trayWaiverCode } from '../shape/tray.js';
 import { agreementOpen } from './agree.js';
 import { copyOpen } from './copy.js';
 import { must, should, type Gate } from './gate.js';

@@ -1,6 +1,7 @@
 import { sayDate } from '../../units/index.js';
-import { needsOf, SAY_ORDER } from '../orders.js';
-import type { JobState } from '../state.js';
+import { needsOf } from '../reading/orders.js';
+import { SAY_ORDER } from '../shape/orders.js';
+import type { JobState } from '../shape/state.js';
 import { should, type Missing } from './gate.js';
 
 /** What has to be here before the drive goes in. Opening the machine without it leaves it lying open. */

@@ -1,7 +1,7 @@
-import { LEAD } from '../actor.js';
-import { BASELINE_CHECKS } from '../baseline.js';
-import { unpluggedChecks } from '../unplugged.js';
-import { verdictOfSpeed } from '../verdict-of-speed.js';
+import { LEAD } from '../shape/actor.js';
+import { BASELINE_CHECKS } from '../shape/baseline.js';
+import { unpluggedChecks } from '../reading/unplugged.js';
+import { verdictOfSpeed } from '../reading/verdict-of-speed.js';
 import { must, should, type Gate } from './gate.js';
 
 /** What worked at intake works again; what nobody tried then is no promise now. And what it was is said, so that the next diagnosis knows. */

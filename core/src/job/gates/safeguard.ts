@@ -1,6 +1,6 @@
-import { openingChecks } from '../opening.js';
+import { openingChecks } from '../reading/opening.js';
 import { partsOpen } from './parts.js';
-import type { Safeguard } from '../safeguard.js';
+import type { Safeguard } from '../shape/safeguard.js';
 import { must, should, type Gate, type Missing } from './gate.js';
 
 export const safeguard: Gate = (job) => {

@@ -1,7 +1,7 @@
-import { LEAD } from '../actor.js';
-import { setUpItems } from '../set-up.js';
-import { stillOut } from '../tray.js';
-import type { Companion } from '../companion.js';
+import { LEAD } from '../shape/actor.js';
+import { setUpItems } from '../reading/set-up.js';
+import { stillOut } from '../reading/tray.js';
+import type { Companion } from '../shape/companion.js';
 import { must, should, type Gate, type Missing } from './gate.js';
 
 export const setUp: Gate = (job) => [

@@ -1,5 +1,5 @@
-import { LEAD } from '../actor.js';
-import type { JobState } from '../state.js';
+import { LEAD } from '../shape/actor.js';
+import type { JobState } from '../shape/state.js';
 import { copyOpen } from './copy.js';
 import { should, type Gate, type Missing } from './gate.js';
 

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { sallow, sourceDisk, sourcePartition } from '../../testing/disk-tables.js';
 import { sectorCountOfMarkedSize } from '../../standards/index.js';
 import type { SourceDisk } from '../disk.js';
-import { NO_WISHES, planLayout, type Layout, type LayoutSettings, type LayoutWishes } from './plan.js';
+import { planLayout, type Layout, type LayoutSettings } from './plan.js';
+import { NO_WISHES, type LayoutWishes } from './wishes.js';
 
 const settings = (own: Partial<LayoutSettings> = {}): LayoutSettings => ({
   wishes: NO_WISHES,

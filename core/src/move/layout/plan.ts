@@ -1,17 +1,9 @@
-import * as z from 'zod';
 import type { PartitionKind } from '../../standards/index.js';
 import { bytesOf, sayPartition, type SourceDisk, type SourcePartition, type TargetDisk } from '../disk.js';
 import { leastBytes, natureOf, type Nature } from './nature.js';
 import { ALIGN_BYTES, place, type Item } from './place.js';
 import { shareOut } from './share-out.js';
-
-/** What a person asked for: sizes of partitions by number, bytes; room kept bare at the end of a flash drive. */
-export const LayoutWishesSchema = z.strictObject({
-  sizes: z.record(z.string().regex(/^\d{1,3}$/), z.number().int().min(0)),
-  bareBytes: z.number().int().min(0).nullable(),
-});
-export type LayoutWishes = z.infer<typeof LayoutWishesSchema>;
-export const NO_WISHES: LayoutWishes = { sizes: {}, bareBytes: null };
+import type { LayoutWishes } from './wishes.js';
 
 export interface PlacedPartition {
   readonly number: number;

@@ -1,4 +1,4 @@
-import type { LayoutWishes } from './plan.js';
+import type { LayoutWishes } from './wishes.js';
 import { ALIGN_BYTES, endOf, type Item } from './place.js';
 
 export interface SharedOut {

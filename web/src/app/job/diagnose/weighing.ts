@@ -2,17 +2,17 @@ import { computed, effect, inject, signal, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import {
   answersOf,
-  buildWay,
   hasWalked,
   isBefore,
   mostRisk,
+  openingMinutes,
   stakeOf,
+  USUAL_OPENING_MINUTES,
   type About,
   type Answer,
   type DiagnosisKnowledge,
   type JobState,
   type Looked,
-  type MachineModel,
 } from '@petrichor/core';
 import { selectKnowledge, selectLearned, selectModels } from '../../state/knowledge/knowledge.reducer';
 import { Weigher } from '../../workers/weigher';
@@ -38,7 +38,10 @@ export function weighingOf(job: Signal<JobState>, about: Signal<About>, leftOut:
   const edition = computed(() => knowledge().diagnosis(about()));
   const answers = computed(() => answersOf(job(), about()).filter((one) => !leftOut().has(one.observation)));
   const model = computed(() => models().find((one) => one.id === job().intake.modelId) ?? null);
-  const way = computed(() => openingMinutes(model()));
+  const way = computed(() => {
+    const known = model();
+    return (known && openingMinutes(known)) ?? USUAL_OPENING_MINUTES;
+  });
   const isOpen = computed(() => hasWalked(job()) && isBefore(job().phase, 'set-up'));
   // Compared as text: a job changes with every tick, what is weighed seldom.
   const request = computed(() =>
@@ -64,16 +67,4 @@ export function weighingOf(job: Signal<JobState>, about: Signal<About>, leftOut:
     });
   });
   return { edition, jobs: computed(() => learned()[about()].jobs), answers, looked: looked.asReadonly() };
-}
-
-/** Where no guide says how long it takes (common practice, no source). */
-const USUAL_OPENING_MINUTES = 15;
-
-/** In and out again, to the drive that is reached soonest. */
-function openingMinutes(model: MachineModel | null): number {
-  const ways = (model?.slots ?? []).map((slot) => buildWay(model!, slot, []));
-  const minutes = ways.flatMap((way) =>
-    way.ok ? [way.steps.reduce((sum, step) => sum + (step.leg === 'swap' ? 0 : step.minutes), 0)] : [],
-  );
-  return minutes.length > 0 ? Math.round(Math.min(...minutes)) : USUAL_OPENING_MINUTES;
 }

@@ -6,6 +6,7 @@ import {
   currentStep,
   hadOldDrive,
   hasWalked,
+  legOf,
   nextThing,
   nextTick,
   progress,
@@ -75,7 +76,7 @@ export class WaySection {
   protected readonly guide = computed(
     () => this.job().way?.guide ?? this.models().find((one) => one.id === this.job().intake.modelId)?.guide ?? null,
   );
-  private readonly leg = computed(() => ({ 'way-in': 'in', swap: 'swap', 'way-out': 'out' })[this.job().phase as 'way-in'] ?? null);
+  private readonly leg = computed(() => legOf(this.job().phase));
   private readonly all = computed(() => progress(this.job()));
   private readonly atHand = computed(() => {
     const here = currentStep(this.job());
@@ -263,7 +264,6 @@ export class WaySection {
   protected keepSerial(which: 'oldDrive' | 'newDrive'): void {
     const serial = (which === 'oldDrive' ? this.oldSerial() : this.newSerial()).trim();
     if (serial === '' || serial === this.job().serials[which]) return;
-    if (!/^[\x21-\x7e]+$/.test(serial)) return this.refusal.set('A serial has letters, digits and signs, no spaces. Scan it again.');
     this.refusal.set(this.desk.give(this.job(), { type: 'record-serial', which, serial })?.sentence ?? '');
   }
 

@@ -1,9 +1,0 @@
-import { isBefore } from './phases.js';
-import type { JobState } from './state.js';
-
-/** The new drive has gone in: the swap is behind. */
-export const isFitted = (job: Pick<JobState, 'choice' | 'phase' | 'way' | 'endedEarly'>): boolean =>
-  job.choice !== null &&
-  (job.endedEarly
-    ? (job.way?.ticks ?? []).some((tick) => job.way!.steps.some((step) => step.id === tick.stepId && step.leg === 'swap'))
-    : isBefore('swap', job.phase) && (job.way?.scouting ?? null) === null);

@@ -1,0 +1,109 @@
+import type { Drive, MachineModel } from '../../hardware/index.js';
+import {
+  AILING,
+  planLayout,
+  readRateOf,
+  SOUND,
+  writeRateOf,
+  type Crossing,
+  type Layout,
+  type LayoutWishes,
+  type MoveFacts,
+  type NoLayout,
+  type ReadRate,
+  type TargetDisk,
+} from '../../move/index.js';
+import { sectorCountOfMarkedSize, USB_CEILINGS } from '../../standards/index.js';
+import { badAreasOf, isIntoEmpty, knownOldDrive, oldDriveHealth, type KnownOldDrive } from './old-drive.js';
+import type { OpeningCheck } from './opening.js';
+import { slotsOnBench } from './place-of.js';
+import { answersNow } from './safeguard.js';
+import { stakeOf } from './stake.js';
+import type { JobState } from '../shape/state.js';
+
+/** What a dock on USB 5 Gb/s carries after its own overhead, and a slot of the machine (common practice, no source). */
+const LINK = { dock: USB_CEILINGS['5G'] * 0.85, slot: 1.6e9 } as const;
+
+/** Everything the ways across are judged by, from what this job knows. Null: no drive is chosen. */
+export function crossingOf(job: JobState, model: MachineModel | undefined): Crossing | null {
+  const drive = job.choice?.drive;
+  if (!drive) return null;
+  const { source } = job.move;
+  const facts = factsKnown(job);
+  const health = oldDriveHealth(job);
+  const answers = answersNow(job);
+  const disk = source?.disk ?? null;
+  const old = knownOldDrive(job);
+  const done = (checkId: OpeningCheck['id']) => job.move.checks[checkId]?.outcome === 'done';
+  const known = disk?.partitions.filter((one) => one.kind !== 'extended').map((one) => one.usedBytes) ?? [];
+  // A partition that nobody said the fullness of counts as full: never as empty.
+  const used =
+    disk && known.some((one) => one !== null)
+      ? disk.partitions.reduce((sum, one) => sum + (one.kind === 'extended' ? 0 : (one.usedBytes ?? one.sectors * disk.sectorSize)), 0)
+      : null;
+  return {
+    // What was seen on the list before opening counts as said.
+    facts: { ...facts, usbMedium: facts.usbMedium || done('usb-medium'), imageStore: facts.imageStore || done('image-store') },
+    health,
+    badAreas: badAreasOf(job),
+    source: disk,
+    sourceBytes: old.bytes,
+    target: targetOf(drive, facts.targetSectors),
+    targetNative4096: drive.sectors === '4kn',
+    layout: layoutOf(job),
+    usedBytes: used ?? (job.need.usedGb === null ? null : job.need.usedGb * 1e9),
+    task: {
+      link: facts.reach === 'spare-slot' ? LINK.slot : LINK.dock,
+      write: writeRateOf(drive, facts.newWriteBytesPerSecond),
+    },
+    reads: readsOf(old, facts.oldReadBytesPerSecond),
+    spread: health === 'sound' || health === 'unknown' ? SOUND : AILING,
+    backup: answers.backup,
+    recoveryKey: answers.recoveryKey,
+    nothingToKeep: stakeOf(job) === 'none',
+    beside: job.need.plan === 'add' || (isIntoEmpty(job) && holdsAnother(job, model)),
+    wantsBeside: job.need.plan === 'add',
+  };
+}
+
+/** What was asked about the move, with what the counter was told in place of what nobody asked here. */
+export function factsKnown({ move: { facts }, intake }: Pick<JobState, 'move' | 'intake'>): MoveFacts {
+  const told = ({ yes: 'yes', no: 'none', unknown: 'unknown' } as const)[intake.encryption];
+  return { ...facts, encryption: facts.encryption === 'unknown' ? told : facts.encryption };
+}
+
+/** Another place of the machine that holds a drive. */
+const holdsAnother = (job: JobState, model: MachineModel | undefined): boolean =>
+  model !== undefined && slotsOnBench(model, job).some((slot) => slot.id !== job.choice!.slot.id && slot.fitted !== null);
+
+/** One rate where the medium is known, else one for each that it may be. */
+function readsOf({ medium, protocol, rpm }: KnownOldDrive, measured: number | null): ReadRate[] {
+  const link =
+    protocol === 'nvme' ? ({ protocol: 'nvme', generation: 3, lanes: 4 } as const) : ({ protocol: 'sata', generation: 3 } as const);
+  const of = (one: 'flash' | 'rotating') => readRateOf({ medium: one, readBytesPerSecond: null, rpm, link }, measured);
+  return medium ? [of(medium)] : [of('flash'), of('rotating')];
+}
+
+/** Where the partitions go on the new drive; null while nobody has read the old table, or no drive is chosen. */
+export function layoutOf(
+  job: Pick<JobState, 'choice' | 'move' | 'safeguard' | 'intake'>,
+  wishes: LayoutWishes = job.move.wishes,
+): Layout | NoLayout | null {
+  const drive = job.choice?.drive;
+  const disk = job.move.source?.disk;
+  if (!drive || !disk) return null;
+  const { encryption, targetSectors } = factsKnown(job);
+  return planLayout(disk, targetOf(drive, targetSectors), {
+    wishes,
+    identity: job.safeguard?.plan === 'copy' ? 'new' : 'keep',
+    unlocked: encryption === 'none' || encryption === 'unlocked' || encryption === 'paused',
+    flash: drive.medium === 'flash',
+  });
+}
+
+/** Sectors of the new drive: as it reports them, else by the formula of its marked size. */
+export function targetOf(drive: Pick<Drive, 'markedGb' | 'sectors'>, reported: number | null): TargetDisk {
+  const sectorSize = drive.sectors === '4kn' ? 4096 : 512;
+  const byFormula = sectorCountOfMarkedSize(drive.markedGb, sectorSize) ?? Math.floor((drive.markedGb * 1e9) / sectorSize);
+  return { sectorSize, totalSectors: reported ?? byFormula };
+}

@@ -1,0 +1,71 @@
+import { firmwareWithLooks, placeIn, withLooks, type Occupied, type Place } from '../../fit/index.js';
+import { isBay, slotsOf, type Drive, type MachineModel, type Part, type Slot } from '../../hardware/index.js';
+import type { Knowledge } from './knowledge.js';
+import type { JobState } from '../shape/state.js';
+import { partsOf } from './stock-claim.js';
+
+/** Where looks at the model itself are kept, beside those at its slots. */
+export const OF_MODEL = 'model';
+
+type Bench = Pick<JobState, 'need' | 'looks' | 'variantId' | 'adapted' | 'intake' | 'conclusion' | 'choice'>;
+
+/** Slots of the machine on the bench, as looked at on this job. */
+export const slotsOnBench = (model: MachineModel, job: Bench): Slot[] =>
+  slotsOf(model, job.variantId).map((slot) => withLooks(slot, job.looks[slot.id]));
+
+/** Everything the core judges a drive against, for one slot of the machine on this job. Null: the slot is not known. */
+export function placeOf(job: Bench, slotId: string, knowledge: Pick<Knowledge, 'model' | 'parts'>): Place | null {
+  const model = knowledge.model(job.intake.modelId);
+  const slots = model ? slotsOnBench(model, job) : [];
+  const slot = slots.find((one) => one.id === slotId);
+  if (!model || !slot) return null;
+  return placeIn(
+    model,
+    slot,
+    {
+      need: { ...job.need, medium: mediumAsked(job) },
+      firmware: firmwareWithLooks(model.firmware, job.looks[OF_MODEL]),
+      others: slots.filter((one) => one.id !== slotId && one.fitted !== null).map(occupied),
+      parts: withOwnParts(knowledge.parts(), job),
+      plate: job.adapted?.slotId === slotId ? { label: job.adapted.label, thickness: job.adapted.thickness } : null,
+    },
+    job.variantId,
+  );
+}
+
+/** What this job has reserved is there for it, though it is free for nobody else. */
+function withOwnParts(parts: readonly Part[], { choice }: Bench): readonly Part[] {
+  const own = partsOf(choice?.verdict.extras ?? []);
+  if (own.size === 0) return parts;
+  return parts.map((part) => (own.has(part.id) ? { ...part, inStock: part.inStock + own.get(part.id)! } : part));
+}
+
+/** What the conclusion of Diagnose asks for, if it asks for a kind at all. */
+function mediumAsked({ conclusion }: Bench): 'flash' | 'rotating' | null {
+  if (conclusion?.remedy.kind !== 'replace-drive' || conclusion.remedy.medium === 'any') return null;
+  return conclusion.remedy.medium;
+}
+
+const occupied = (slot: Slot): Occupied => ({ slotId: slot.id, protocol: protocolRunAt(slot) });
+
+/** Where only one protocol runs, the drive that runs there speaks it; null: either may. */
+export function protocolRunAt(slot: Slot): Occupied['protocol'] {
+  if (slot.kind === 'm2') return slot.protocols.length === 1 ? slot.protocols[0]! : null;
+  if (isBay(slot)) return slot.connector.endsWith('sata') ? 'sata' : 'pata';
+  return slot.kind === 'msata' ? 'sata' : null;
+}
+
+/** The drive with what was measured on this job in place of what its sheet does not say. */
+export function withMeasured(drive: Drive, job: Pick<JobState, 'measured'>): Drive {
+  const measured = job.measured[drive.id];
+  if (!measured) return drive;
+  const peakWatts = measured.peakWatts ?? drive.peakWatts;
+  if (drive.family !== 'm2' && drive.family !== 'msata') return { ...drive, peakWatts };
+  return {
+    ...drive,
+    peakWatts,
+    // A height read off the drive holds for all of it: the profile of its sheet no longer counts.
+    ...(measured.topHeight ? { topHeight: measured.topHeight, topProfile: [] } : {}),
+    ...(measured.bottomHeight ? { bottomHeight: measured.bottomHeight, bottomProfile: [] } : {}),
+  };
+}

@@ -1,0 +1,52 @@
+import type { Extra } from '../../fit/index.js';
+import type { ItemRef } from '../../shelf/index.js';
+import { isFitted } from './fitted.js';
+import type { JobState } from '../shape/state.js';
+
+/** What a job holds of the shelf: reserved until the new drive is in, used from then on. */
+export interface StockClaim {
+  readonly item: ItemRef;
+  readonly quantity: number;
+  readonly state: 'reserved' | 'used';
+}
+
+/** A pure reading of the job: whoever keeps the stock brings its moves in line with it. */
+export function stockClaim(job: JobState): StockClaim[] {
+  return [...forTheDrive(job), ...companions(job)].reduce<StockClaim[]>(
+    (all, claim) =>
+      all.some((one) => same(one, claim))
+        ? all.map((one) => (same(one, claim) ? { ...one, quantity: one.quantity + claim.quantity } : one))
+        : [...all, claim],
+    [],
+  );
+}
+
+const same = (one: StockClaim, other: StockClaim): boolean =>
+  one.item.kind === other.item.kind && one.item.id === other.item.id && one.state === other.state;
+
+function forTheDrive(job: JobState): StockClaim[] {
+  const { choice } = job;
+  if (!choice || (job.endedEarly && !isFitted(job))) return [];
+  const state = isFitted(job) ? 'used' : 'reserved';
+  const drive: StockClaim = { item: { kind: 'drive', id: choice.drive.id }, quantity: 1, state };
+  const parts = [...partsOf(choice.verdict.extras)].map(([id, quantity]): StockClaim => ({ item: { kind: 'part', id }, quantity, state }));
+  // What was ordered for this job and has come is its own, whatever it stands in for.
+  const came = job.orders
+    .filter((one) => one.state === 'arrived' && one.item?.kind === 'part')
+    .map((one): StockClaim => ({ item: one.item!, quantity: one.quantity, state }));
+  return [drive, ...parts, ...came];
+}
+
+/** A companion is used while it is in the machine, and the shelf's again once it is returned. */
+const companions = (job: JobState): StockClaim[] =>
+  job.companions
+    .filter((one) => one.partReturned === null)
+    .map((one): StockClaim => ({ item: { kind: 'part', id: one.partId }, quantity: 1, state: 'used' }));
+
+/** Pieces of the shelf that the extras name; what is to be ordered or lent by the machine is not there to be claimed. */
+export function partsOf(extras: readonly Extra[]): Map<string, number> {
+  const sum = new Map<string, number>();
+  for (const { item } of extras)
+    if (item?.partId && item.from === 'shelf') sum.set(item.partId, (sum.get(item.partId) ?? 0) + item.quantity);
+  return sum;
+}

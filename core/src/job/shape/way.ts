@@ -1,0 +1,46 @@
+import * as z from 'zod';
+import { GuideSchema } from '../../hardware/index.js';
+import { StartSchema, WayStepSchema } from '../../teardown/index.js';
+import { part } from './part.js';
+import { PhaseSchema } from './phases.js';
+import { Stamp } from './stamp.js';
+
+/** One unit of walking: `count` things of `key` moved, a step without things done, or a step left short. */
+export const TickSchema = z.strictObject({
+  stepId: z.string(),
+  key: z.string().nullable(),
+  count: z.number().int().min(0),
+  short: z.string().nullable(),
+  ...Stamp,
+});
+export type Tick = z.infer<typeof TickSchema>;
+
+/** The way in and out of the machine, as it is walked. */
+export const wayPart = part(
+  {
+    way: z
+      .strictObject({
+        guideVersion: z.number().int(),
+        layers: z.array(z.strictObject({ id: z.string(), name: z.string() })),
+        /** The guide it is walked with, whole: maps and screws stay as they were. Null: planned before guides were kept. */
+        guide: GuideSchema.nullable(),
+        /** Set: a visit to look, in and out again with the same drive; where the job goes back to, and why. */
+        scouting: z.strictObject({ slotId: z.string(), from: PhaseSchema, why: z.string() }).nullable(),
+        /** Why one turned back on the way in; null: one did not. */
+        turnedBack: z.string().nullable().default(null),
+        /** False: the machine is closed first and tried then. */
+        tryBeforeClosing: z.boolean(),
+        /** Whether it can be started open, and if not, why; null: planned before that was kept. */
+        start: StartSchema.nullable(),
+        steps: z.array(WayStepSchema),
+        ticks: z.array(TickSchema),
+        /** When a wait was started, by step. */
+        waits: z.record(z.string(), z.string()),
+      })
+      .nullable(),
+    /** Visits to look that are over. */
+    visits: z.array(z.strictObject({ slotId: z.string(), why: z.string(), steps: z.number().int(), minutes: z.number(), ...Stamp })),
+    serials: z.strictObject({ oldDrive: z.string().nullable(), newDrive: z.string().nullable() }),
+  },
+  { way: null, visits: [], serials: { oldDrive: null, newDrive: null } },
+);

@@ -1,0 +1,2 @@
+export * from './pages.js';
+export * from './sheet.js';
