@@ -16,5 +16,7 @@ const node = (name) => ({
 });
 
 export default {
+  // One process a core; jest itself would leave one free, which on two cores is half of them.
+  maxWorkers: '100%',
   projects: [node('core'), node('api'), node('server'), node('demo'), node('cli'), '<rootDir>/web/jest.config.mjs'],
 };

@@ -1,6 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
-import { BREATH_MS, Hands, signIn } from './support/hands';
-import { openJob, SCREENS, takeUp } from './support/screens';
+import { expect, test } from '@playwright/test';
+import { blur, boxes, deeds } from './support/deeds';
+import { Hands, signIn } from './support/hands';
+import { openJob, takeUp } from './support/screens';
 import { Workshop } from './support/workshop';
 
 let workshop: Workshop;
@@ -8,51 +9,6 @@ test.beforeAll(async () => {
   workshop = await Workshop.open('demo', 250);
 });
 test.afterAll(() => workshop.close());
-
-const blur = (page: Page) => page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
-/** How many events every open job has: any deed would show. */
-const deeds = (page: Page) =>
-  page.evaluate(async () => {
-    const bench = (await (await fetch('/api/bench')).json()) as { jobs: { id: string; seq: number }[] };
-    return bench.jobs.map(({ id, seq }) => `${id} ${seq}`).sort();
-  });
-const boxes = (page: Page) => page.locator('.p-drawer, .p-dialog');
-/** Screens that begin in a drawer or a field: what is typed there is theirs. */
-const WITH_BOX = ['Way in, a note', 'Way in, the screws counted', 'Way in, turning back', 'Screw finder'];
-const plain = SCREENS.filter(({ name }) => !WITH_BOX.includes(name));
-
-test('on no screen does a code that nothing asks for, or a word typed to nobody, do a deed', async ({ page }) => {
-  test.setTimeout(480_000);
-  await signIn(page, workshop.url);
-  const hands = new Hands(page);
-  const before = await deeds(page);
-  const wrong: string[] = [];
-  for (const { name, go } of plain) {
-    await page.goto(workshop.url);
-    await go(page);
-    await page.waitForTimeout(300);
-    await blur(page);
-    const at = page.url();
-    // U, Z, X, N, digits, signs: all of them keys somewhere.
-    await hands.scan('ZUXN-9041/2.C');
-    await page.waitForTimeout(BREATH_MS + 150);
-    const told = await page.locator('p-scan-line').innerText();
-    const filled = await page.evaluate(() => [...document.querySelectorAll('input')].some((one) => one.value === 'ZUXN-9041/2.C'));
-    if (!told.includes('ZUXN-9041/2.C') && !filled) wrong.push(`${name}: not said`);
-    if (page.url() !== at) wrong.push(`${name}: left for ${page.url()}`);
-    if ((await boxes(page).count()) > 0) wrong.push(`${name}: the code opened a box`);
-    await blur(page);
-    // A hand is slower than a scanner, and quicker than a breath.
-    for (const word of ['zone', 'x u n']) {
-      await page.keyboard.type(word, { delay: 90 });
-      await page.waitForTimeout(BREATH_MS + 60);
-    }
-    if (page.url() !== at) wrong.push(`${name}: left for ${page.url()}`);
-    if ((await boxes(page).count()) > 0) wrong.push(`${name}: a word opened a box`);
-  }
-  expect(wrong).toEqual([]);
-  expect(await deeds(page)).toEqual(before);
-});
 
 test('a tag opens its job from anywhere, a serial fills the field that asks for one, a code goes to what the screen is about', async ({
   page,

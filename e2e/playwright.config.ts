@@ -3,11 +3,12 @@ import { CHROMIUM } from '../cli/src/setup/chromium';
 
 export default defineConfig({
   testDir: '.',
+  globalSetup: './support/templates.ts',
   outputDir: '../.petrichor/test-results/browser',
   timeout: 240_000,
   expect: { timeout: 10_000 },
-  // Two cores: the server, PostgreSQL and Chromium keep them busy.
-  workers: 1,
+  // Two cores: what one journey waits for, the other works.
+  workers: 2,
   forbidOnly: process.env['CI'] !== undefined,
   use: {
     browserName: 'chromium',

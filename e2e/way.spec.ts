@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test, type Download, type Page } from '@playwright/test';
 import { countScrews, listenForComplaints, signIn } from './support/hands';
 import { openJob } from './support/screens';
+import { settled } from './support/settled';
 import { Workshop } from './support/workshop';
 
 let workshop: Workshop;
@@ -29,7 +30,7 @@ async function walkTo(page: Page, heading: string | RegExp): Promise<void> {
   for (let ticks = 0; ticks < 40; ticks++) {
     if (await page.getByRole('heading', { level: 1, name: heading }).count()) return;
     await page.keyboard.press('Shift+Space');
-    await page.waitForTimeout(120);
+    await settled(page);
   }
   throw new Error(`The way never comes to ${String(heading)}; it stands at '${await step(page).textContent()}'.`);
 }
@@ -301,7 +302,7 @@ test('turned back on the way in: what came out goes back, and the machine goes t
     await expect(page.getByText('Turned back: It clicks since the lid came off.')).toBeVisible();
     for (let ticks = 0; ticks < 40 && (await page.getByRole('heading', { name: 'It is closed.' }).count()) === 0; ticks++) {
       await page.keyboard.press('Shift+Space');
-      await page.waitForTimeout(120);
+      await settled(page);
     }
     await expect(page.getByRole('heading', { name: 'It is closed.' })).toBeVisible();
     await page.getByRole('button', { name: /^Go on to safeguard/ }).click();

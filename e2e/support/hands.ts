@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test';
+import { pause } from './settled';
 
 /** As in the web's `typed-run.ts`: a second sign within it makes a word of the first. */
 export const BREATH_MS = 250;
@@ -11,7 +12,7 @@ export class Hands {
   async press(...keys: string[]): Promise<void> {
     for (const key of keys) {
       await this.page.keyboard.press(key);
-      if (key.length === 1) await this.page.waitForTimeout(BREATH_MS + 100);
+      if (key.length === 1) await pause(this.page, BREATH_MS + 100);
     }
   }
 

@@ -1,3 +1,4 @@
+import { settled } from './settled';
 import { expect, type Page } from '@playwright/test';
 import { Hands } from './hands';
 
@@ -22,7 +23,7 @@ export async function walk(page: Page, end: string | RegExp): Promise<void> {
   while (Date.now() < until) {
     if ((await there.count()) > 0) return;
     await page.keyboard.press('Shift+Space');
-    await page.waitForTimeout(60);
+    await settled(page);
   }
   await expect(there).toBeVisible();
 }

@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { countScrews } from './hands';
+import { settled } from './settled';
 
 /** Screens by the way to them from the Bench, which is where each begins. */
 export const SCREENS: { name: string; go: (page: Page) => Promise<unknown>; leadOnly?: true }[] = [
@@ -192,7 +193,7 @@ async function openDiagnosis(page: Page, number: string, heading: string | RegEx
   await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible();
   // Charts come in when they are scrolled to.
   await page.locator('main').evaluate((main) => main.scrollTo(0, main.scrollHeight));
-  await page.waitForTimeout(400);
+  await settled(page);
 }
 
 export async function takeUp(page: Page): Promise<void> {

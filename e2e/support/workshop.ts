@@ -1,14 +1,11 @@
-import { execFile, spawn, type ChildProcess } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
+import { spawn, type ChildProcess } from 'node:child_process';
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { promisify } from 'node:util';
-import pg from 'pg';
+import { asAdmin, databaseLike, type Begins } from './templates';
+import { ROOT } from './root';
 
-// Playwright starts from the checkout's folder.
-const ROOT = process.cwd().replace(/\/e2e$/, '');
 const HOST = '127.0.0.1';
 
 /** The built server over a database of its own, which a test may kill and start again. */
@@ -28,11 +25,8 @@ export class Workshop {
    * @param dockSpeed a simulated dock stands beside it, so many times faster than life; null: it has none.
    * @param settings of the server, besides the usual ones
    */
-  static async open(what: 'demo' | 'empty', dockSpeed: number | null = null, settings: NodeJS.ProcessEnv = {}): Promise<Workshop> {
-    const name = `e2e_${randomUUID().replaceAll('-', '')}`;
-    const args = ['--conditions=petrichor-source', '--import', 'tsx', join(ROOT, 'e2e/support/prepare.ts'), name, what];
-    const { stdout } = await promisify(execFile)(process.execPath, args, { cwd: ROOT });
-    const workshop = new Workshop(stdout.trim(), await freePort(), dockSpeed === null ? null : await freePort(), settings);
+  static async open(what: Begins, dockSpeed: number | null = null, settings: NodeJS.ProcessEnv = {}): Promise<Workshop> {
+    const workshop = new Workshop(await databaseLike(what), await freePort(), dockSpeed === null ? null : await freePort(), settings);
     if (dockSpeed !== null) await workshop.startDock(dockSpeed);
     await workshop.start();
     return workshop;
@@ -66,26 +60,20 @@ export class Workshop {
   /** Keeps the database as it is now: what a backup would hold. The server is stopped for it, and started again. */
   async backUp(): Promise<void> {
     await this.kill();
-    await this.asAdmin(`create database "${this.database}_kept" template "${this.database}"`);
+    await asAdmin(`create database "${this.database}_kept" template "${this.database}"`);
     await this.start();
   }
 
   /** Puts the database back to how it was kept: what a restore does. */
   async restore(): Promise<void> {
     await this.kill();
-    await this.asAdmin(`drop database "${this.database}" with (force)`);
-    await this.asAdmin(`alter database "${this.database}_kept" rename to "${this.database}"`);
+    await asAdmin(`drop database "${this.database}" with (force)`);
+    await asAdmin(`alter database "${this.database}_kept" rename to "${this.database}"`);
     await this.start();
   }
 
   private get database(): string {
     return new URL(this.databaseUrl).pathname.slice(1);
-  }
-
-  private async asAdmin(statement: string): Promise<void> {
-    const client = new pg.Client({ connectionString: process.env['PETRICHOR_TEST_POSTGRES'] });
-    await client.connect();
-    await client.query(statement).finally(() => client.end());
   }
 
   /** Kills the server and starts one that gives out another build of the web application: what an update looks like to an open tab. */
@@ -131,6 +119,7 @@ export class Workshop {
   async close(): Promise<void> {
     await this.kill();
     await this.killDock();
+    await asAdmin(`drop database if exists "${this.database}" with (force)`);
     rmSync(this.photos, { recursive: true, force: true });
   }
 }
