@@ -22,11 +22,17 @@ test('a cable fault is found, cured without a drive, and learnt from', async ({ 
     await page.getByRole('link', { name: /404/ }).click();
     await headline(page, 'Is it the drive?');
     await expect(page.getByText(/Nothing found yet; 15 finished jobs behind it\./)).toBeVisible();
-    for (const typed of ['link errors', 'plug']) {
+    for (const [typed, kept] of [
+      ['link errors', /Link errors counted$/],
+      ['plug', /A plug found askew/],
+    ] as const) {
       await hands.press('/');
       await page.keyboard.type(typed);
       await expect(page.getByRole('option').first()).toBeVisible();
       await hands.press('Enter');
+      // The field takes the hands again once what was chosen is written down.
+      await expect(page.getByRole('button', { name: kept })).toBeVisible();
+      await expect(page.getByRole('combobox', { name: 'Add what you see' })).toHaveValue('');
       await blur(page);
     }
     await headline(page, 'Drive cable or its plug. Settled.');

@@ -49,10 +49,13 @@ test('an empty workshop asks for its first account, its first model, and shows w
     await expect(page.getByRole('heading', { name: 'This job cannot be shown.' })).toBeVisible();
     await expect(page.getByText('There is no such job in this workshop.')).toBeVisible();
 
-    const models = page.waitForResponse('**/api/knowledge');
     await page.goto(workshop.url);
     await expect(page.getByRole('heading', { name: 'Nothing to put your hands on.' })).toBeVisible();
-    await (await models).finished();
+    // What the workshop knows has come before the server goes.
+    await page.getByRole('link', { name: 'Models' }).first().click();
+    await expect(page.getByText('Tarnwell Fen 14').first()).toBeVisible();
+    await page.getByRole('link', { name: 'Bench', exact: true }).first().click();
+    await expect(page.getByRole('link', { name: 'Take in a machine' })).toBeVisible();
     await workshop.kill();
     await expect(page.getByText(/Not connected since/)).toBeVisible();
     await page.getByRole('link', { name: 'Take in a machine' }).click();

@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { defineConfig } from '@playwright/test';
 import { CHROMIUM } from '../cli/src/setup/chromium';
 
@@ -7,8 +8,8 @@ export default defineConfig({
   outputDir: '../.petrichor/test-results/browser',
   timeout: 240_000,
   expect: { timeout: 10_000 },
-  // Two cores: what one journey waits for, the other works.
-  workers: 2,
+  // What one journey waits for, another works.
+  workers: Math.max(2, availableParallelism()),
   forbidOnly: process.env['CI'] !== undefined,
   use: {
     browserName: 'chromium',

@@ -85,10 +85,10 @@ test('an old tab beside a newer server: it works on while it understands, and st
 
   await test.step('an event of a kind this tab does not know: nothing more is decided, what was done is sent and kept', async () => {
     const jobId = new URL(page.url()).pathname.split('/')[2]!;
+    const bench = (await (await page.request.get(`${workshop.url}/api/bench`)).json()) as { jobs: { id: string; seq: number }[] };
+    const summary = bench.jobs.find((one) => one.id === jobId)!;
     // What somebody on the newer page did, as the newer server tells it.
     await page.route('**/api/stream', async (route) => {
-      const bench = (await (await page.request.get(`${workshop.url}/api/bench`)).json()) as { jobs: { id: string; seq: number }[] };
-      const summary = bench.jobs.find((one) => one.id === jobId)!;
       const seq = summary.seq + 1;
       const at = new Date().toISOString();
       const by = { id: '11111111-1111-4111-8111-111111111111', name: 'Noor' };

@@ -137,11 +137,20 @@ const killed = (child: ChildProcess | null): Promise<void> =>
     child.kill('SIGKILL');
   });
 
-export const freePort = (): Promise<number> =>
+/** Where this worker's ports begin: below those that the system gives out by itself, and apart from other workers'. */
+let nextPort = 21_000 + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) * 1_500 + Math.floor(Math.random() * 700);
+
+/** A port that stays free while nothing of ours listens on it: a server that is started again finds it so. */
+export async function freePort(): Promise<number> {
+  for (;;) {
+    const port = nextPort++;
+    if (await isFree(port)) return port;
+  }
+}
+
+const isFree = (port: number): Promise<boolean> =>
   new Promise((done) => {
     const probe = createServer();
-    probe.listen(0, HOST, () => {
-      const address = probe.address();
-      probe.close(() => done(typeof address === 'object' && address ? address.port : 0));
-    });
+    probe.once('error', () => done(false));
+    probe.listen(port, HOST, () => probe.close(() => done(true)));
   });
