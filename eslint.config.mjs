@@ -147,6 +147,18 @@ export default tseslint.config(
       '@typescript-eslint/no-unsafe-return': 'off',
     },
   },
+  {
+    files: ['e2e/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "MemberExpression[property.name='waitForTimeout']",
+          message: 'Wait for what has to be there (expect), or until all has come to rest (support/settled).',
+        },
+      ],
+    },
+  },
   { files: ['**/*.mjs'], languageOptions: { globals: { console: 'readonly', process: 'readonly' } } },
   prettier,
 );

@@ -13,3 +13,14 @@ export class Fault extends Error {
 
 /** Progress for people; results for programs go to stdout. */
 export const say = (words: string): void => void process.stderr.write(`${words}\n`);
+
+/** Runs a command and says a fault as a sentence, with its exit code. */
+export async function answering(run: () => unknown): Promise<void> {
+  try {
+    await run();
+  } catch (error) {
+    if (!(error instanceof Fault)) throw error;
+    say(`petrichor: ${error.message}`);
+    process.exitCode = error.exitCode;
+  }
+}

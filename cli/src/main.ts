@@ -1,4 +1,4 @@
-import { Fault, say } from './fault.js';
+import { answering, say } from './fault.js';
 
 const HELP = `./petrichor COMMAND
 
@@ -19,6 +19,15 @@ const HELP = `./petrichor COMMAND
 
 DATABASE_URL set: use that PostgreSQL server and start none.  PETRICHOR_PORT: another port than 4700.`;
 
+/** Answers from the sources, and makes the program that answers next time. */
+const quick =
+  (name: string) =>
+  async (args: string[]): Promise<void> => {
+    const { QUICK } = await import('./quick.js');
+    await answering(() => QUICK[name]!(args));
+    await (await import('./setup/quick-build.js')).buildQuick();
+  };
+
 const COMMANDS: Record<string, (args: string[]) => Promise<void>> = {
   demo: async (args) => (await import('./commands/serve.js')).serve('demo', args),
   start: async (args) => (await import('./commands/serve.js')).serve('start', args),
@@ -32,27 +41,15 @@ const COMMANDS: Record<string, (args: string[]) => Promise<void>> = {
   formats: async () => {
     (await import('./commands/formats.js')).formats();
   },
-  fit: async (args) => {
-    (await import('./commands/fit.js')).fit(args);
-  },
-  plan: async (args) => {
-    (await import('./commands/plan.js')).plan(args);
-  },
-  read: async (args) => {
-    (await import('./commands/read.js')).read(args);
-  },
+  fit: quick('fit'),
+  plan: quick('plan'),
+  read: quick('read'),
 };
 
 const [name = 'help', ...args] = process.argv.slice(2);
 const command = COMMANDS[name];
 if (command) {
-  try {
-    await command(args);
-  } catch (error) {
-    if (!(error instanceof Fault)) throw error;
-    say(`petrichor: ${error.message}`);
-    process.exitCode = error.exitCode;
-  }
+  await answering(() => command(args));
 } else {
   say(HELP);
   process.exitCode = name === 'help' || name === '--help' ? 0 : 2;

@@ -4,6 +4,7 @@ import { join, relative } from 'node:path';
 import { Fault, say } from '../fault.js';
 import { ROOT, SERVER_MAIN, STATE, WEB_BUILD } from '../paths.js';
 import { run } from '../run.js';
+import { buildQuick } from './quick-build.js';
 import { needDisk } from './disk.js';
 
 const SOURCES = ['core/src', 'api/src', 'server/src', 'web/src', 'web/public', 'angular.json', 'package-lock.json', 'tsconfig.base.json'];
@@ -19,6 +20,7 @@ export async function ensureBuilt(): Promise<void> {
   await must('tsc', ['-b', 'server']);
   say('Building the web application (half a minute) ...');
   await must('ng', ['build', '--configuration', 'production'], { NG_CLI_ANALYTICS: 'false' });
+  await buildQuick();
   writeFileSync(stamp, now);
 }
 

@@ -1,0 +1,5 @@
+import { answering } from './fault.js';
+import { QUICK } from './quick.js';
+
+const [name = '', ...args] = process.argv.slice(2);
+await answering(() => QUICK[name]!(args));
