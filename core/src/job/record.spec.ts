@@ -133,7 +133,7 @@ describe('proving', () => {
     expect(new TestBench().give(speed(120))).toContain('measured in Prove');
   });
 
-  it('asks for what was unplugged on this job, once each, mains and battery aside', () => {
+  it('asks for what was unplugged on this job, each lead by itself whatever it is called, mains and battery aside', () => {
     const { job } = benchAt('prove');
     const lead = {
       key: 'cam',
@@ -144,8 +144,17 @@ describe('proving', () => {
       hiddenUnder: null,
       ties: null,
     } as never;
+    const [first, second] = job.way!.steps;
     const steps = job.way!.steps.map((step, at) => (at < 2 ? { ...step, leg: 'in' as const, moves: [...step.moves, lead] } : step));
-    expect(unpluggedChecks({ way: { ...job.way!, steps } }).map((one) => one.id)).toEqual(['camera lead']);
+    const stamp = { by: job.openedBy, at: job.openedAt };
+    const checks = unpluggedChecks({ way: { ...job.way!, steps }, rechecked: {} });
+    expect(checks).toEqual([
+      { id: `${first!.operationId}/cam`, say: `Camera lead (${first!.short})`, step: first!.short, found: null },
+      { id: `${second!.operationId}/cam`, say: `Camera lead (${second!.short})`, step: second!.short, found: null },
+    ]);
+    // What the first edition kept by its name still counts.
+    const rechecked = { 'camera lead': { result: 'works' as const, note: '', ...stamp } };
+    expect(unpluggedChecks({ way: { ...job.way!, steps }, rechecked }).map((one) => one.found?.result)).toEqual(['works', 'works']);
   });
 });
 

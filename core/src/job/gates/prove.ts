@@ -14,8 +14,8 @@ export const prove: Gate = (job) => {
     if (!speed) missing.push(should('speed', 'The new drive’s speed was not measured.'));
     else if (speed.outcome === 'low' || speed.outcome === 'high') missing.push(should('speed-wrong', speed.sentence));
   }
-  for (const { id, say } of unpluggedChecks(job)) {
-    const again = job.rechecked[id]?.result;
+  for (const { id, say, found } of unpluggedChecks(job)) {
+    const again = found?.result;
     if (again === undefined || again === 'not-tried') missing.push(should(`unplugged:${id}`, `${say} was unplugged: see that it works.`));
     else if (again === 'faulty') missing.push(should(`unplugged-fault:${id}`, `${say} was unplugged and does not work now.`));
   }

@@ -94,7 +94,8 @@ function drivenHoles(job: Pick<JobState, 'way'>, screw: Screw): HolesOfStep[] {
 function openHoles(job: Pick<JobState, 'way'>, screw: Screw): HolesOfStep[] {
   const back = holesOf(job, screw, ['swap', 'out'], (moved, of) => [moved, of]);
   const out = new Set(holesOf(job, screw, ['in'], (moved) => [0, moved]).map((one) => one.stepId));
-  return back.filter((one) => out.has(one.stepId.replace(/^out:/, 'in:')));
+  const opened = new Map(job.way?.steps.map((step) => [step.id, step.mirrorOf]));
+  return back.filter((one) => out.has(opened.get(one.stepId) ?? ''));
 }
 
 function holesOf(

@@ -5,25 +5,33 @@ import type { JobState } from '../shape/state.js';
 export interface UnpluggedCheck {
   readonly id: string;
   readonly say: string;
-  /** How often it was unplugged: twice after a visit to look. */
+  /** The step that unplugs it. */
   readonly step: string;
+  /** How it was found since; null: nobody tried it again. */
+  readonly found: JobState['rechecked'][string] | null;
 }
 
 /**
  * The checklist of Prove that this job made for itself: every lead that was unplugged on the way in, once, in the
  * order it came off. Mains and battery show by themselves: their steps have that role.
  */
-export function unpluggedChecks(job: Pick<JobState, 'way'>): UnpluggedCheck[] {
+export function unpluggedChecks(job: Pick<JobState, 'way' | 'rechecked'>): UnpluggedCheck[] {
   const seen = new Map<string, UnpluggedCheck>();
   for (const step of job.way?.steps ?? []) {
     if (step.leg !== 'in' || roleOf(job, step) !== null) continue;
     for (const thing of step.moves) {
       if (thing.kind !== 'lead') continue;
-      if (!seen.has(thing.label))
-        seen.set(thing.label, { id: thing.label, say: thing.label.charAt(0).toUpperCase() + thing.label.slice(1), step: step.short });
+      const id = `${step.operationId ?? step.id}/${thing.key}`;
+      // The first edition kept them by what they are called.
+      const found = job.rechecked[id] ?? job.rechecked[thing.label] ?? null;
+      if (!seen.has(id)) seen.set(id, { id, say: thing.label.charAt(0).toUpperCase() + thing.label.slice(1), step: step.short, found });
     }
   }
-  return [...seen.values()];
+  const all = [...seen.values()];
+  // What is called the same is told apart by where it was unplugged.
+  return all.map((one) =>
+    all.some((other) => other !== one && other.say === one.say) ? { ...one, say: `${one.say} (${one.step})` } : one,
+  );
 }
 
 /** Ways of before roles were kept on their steps: as their guide has it. */

@@ -40,9 +40,7 @@ export class Unplugged {
     { label: 'faulty', value: 'faulty' },
     { label: 'not tried', value: 'not-tried' },
   ];
-  protected readonly checks = computed(() =>
-    unpluggedChecks(this.job()).map((check) => ({ ...check, now: this.job().rechecked[check.id]?.result ?? null })),
-  );
+  protected readonly checks = computed(() => unpluggedChecks(this.job()).map((check) => ({ ...check, now: check.found?.result ?? null })));
 
   protected keep(checkId: string, result: Working | null): void {
     if (result === null) return;
