@@ -61,6 +61,15 @@ const jobFloors = JOB_FLOORS.map((floor, at) => {
   return forbid([`core/src/job/${floor}/**/*.ts`], [...room, ...above, roof], ['**/*.spec.ts']);
 });
 
+/** Fields that hold words: somebody typed them, or they are read by people. Nothing is decided by them. */
+const WORDS = '/^(label|title|short|say|sentence|detail|note|words|complaint|mustNotLose|accessories|reason|why|caution|because)$/';
+const wordsDecide = [
+  `CallExpression[callee.property.name=/^(match|search|startsWith|endsWith|includes|indexOf)$/][callee.object.property.name=${WORDS}]`,
+  `CallExpression[callee.property.name=/^(replace|replaceAll|split)$/][callee.object.property.name=${WORDS}]`,
+  `CallExpression[callee.property.name=/^(test|exec)$/] > MemberExpression.arguments[property.name=${WORDS}]`,
+  `BinaryExpression[operator=/^[!=]==$/][right.raw=/^[\'"]./][right.value!=''] > MemberExpression.left[property.name=${WORDS}]`,
+].map((selector) => ({ selector, message: 'Words never decide: give what is meant a field of its own, a code or a fact, and read that.' }));
+
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.angular/**', '.petrichor/**', 'test-results/**'] },
   js.configs.recommended,
@@ -146,6 +155,12 @@ export default tseslint.config(
       '@typescript-eslint/no-unsafe-call': 'off',
       '@typescript-eslint/no-unsafe-return': 'off',
     },
+  },
+  {
+    // Readers take words apart, and the Ledger finds by them.
+    files: ['core/src/**/*.ts'],
+    ignores: ['core/src/formats/**', 'core/src/ledger/**', 'core/src/**/*.spec.ts', 'core/src/testing/**'],
+    rules: { 'no-restricted-syntax': ['error', ...wordsDecide] },
   },
   {
     files: ['e2e/**/*.ts'],

@@ -37,6 +37,14 @@ describe('always unplug the battery', () => {
     expect(ids(way, 'out')).toEqual(['plate', 'plug', 'cover', 'mains']);
   });
 
+  it('holds the button longer where the workshop does, and says so beside the guide’s own words', () => {
+    const told = operation({ ...drain, title: 'Hold it for 15 s', detail: 'Lid shut.' });
+    const held = walk([mains, cover, plate, out, plug(), told], { ...USUAL_POLICY, drainSeconds: 40 }).steps.find(
+      (one) => one.role === 'drain',
+    );
+    expect(held).toMatchObject({ title: 'Hold it for 15 s', detail: 'Lid shut. In this workshop 40 s.', waitSeconds: 40 });
+  });
+
   it('leaves the guide its own order where the workshop leaves it to the guide', () => {
     const way = walk([mains, cover, plate, out, plug(), drain], { ...USUAL_POLICY, unplugBattery: 'where-the-guide-says' });
     expect(ids(way, 'in')).toEqual(['mains', 'cover', 'plate', 'drive-out']);

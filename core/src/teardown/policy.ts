@@ -61,12 +61,15 @@ export function leadingTo(operations: readonly Pick<Operation, 'id' | 'after'>[]
   return found;
 }
 
-/** The operation as this workshop does it. */
+/**
+ * The operation as this workshop does it: a longer wait stands beside the guide's own words, which are left as they were
+ * written. A title that names a number is its author's.
+ */
 export const underPolicy = (operation: Operation, policy: Policy): Operation =>
   operation.role === 'drain' && operation.waitSeconds !== null && operation.waitSeconds < policy.drainSeconds
     ? {
         ...operation,
         waitSeconds: policy.drainSeconds,
-        title: operation.title.replace(`${operation.waitSeconds} s`, `${policy.drainSeconds} s`),
+        detail: [operation.detail, `In this workshop ${policy.drainSeconds} s.`].filter(Boolean).join(' '),
       }
     : operation;

@@ -1,6 +1,6 @@
 import { isSocket, sayScrew, type CardDrive, type CardSlot } from '../../hardware/index.js';
 import { M2_KEEP_OUT_MM, M2_NOTCH_MM } from '../../standards/index.js';
-import { sayMm } from '../../units/index.js';
+import { clause, sayMm } from '../../units/index.js';
 import { boardOf } from '../card.js';
 import { aside, check, fits, type Check } from '../finding.js';
 import { sayWhence } from '../pick.js';
@@ -91,7 +91,7 @@ function held(place: Place, slot: CardSlot, drive: CardDrive): Check {
     return {
       ...told,
       need: why === 'worn' || why === 'missing' ? why : own,
-      sentence: `The mounting screw is ${why}: ${best ? `${best.sentence.replace(/\.$/, '')}${from}` : `get ${wanted}`}.`,
+      sentence: `The mounting screw is ${why}: ${best ? `${clause(best.sentence)}${from}` : `get ${wanted}`}.`,
       extras: [
         {
           id: 'screw',
