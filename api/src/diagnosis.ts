@@ -1,4 +1,5 @@
-import { AboutSchema, DiagnosisKnowledgeSchema, LearnedEditionSchema, PastCaseSchema } from '@petrichor/core';
+import { DiagnosisKnowledgeSchema, LearnedEditionSchema, PastCaseSchema } from '@petrichor/core/diagnose';
+import { AboutSchema } from '@petrichor/core/job';
 import * as z from 'zod';
 
 /** When an edition was saved, by whom and why. */

@@ -1,4 +1,4 @@
-import { ComparedSchema, RunKindSchema } from '@petrichor/core';
+import { ComparedSchema, RunKindSchema } from '@petrichor/core/job';
 import * as z from 'zod';
 
 /**

@@ -1,4 +1,5 @@
-import { GuideStateSchema, MachineModelSchema, PhotoHashSchema } from '@petrichor/core';
+import { GuideStateSchema, MachineModelSchema } from '@petrichor/core/hardware';
+import { PhotoHashSchema } from '@petrichor/core/job';
 import * as z from 'zod';
 
 /** A saved version of a guide, without the guide itself. */

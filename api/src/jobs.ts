@@ -1,4 +1,4 @@
-import { JobCommandSchema, JobStateSchema, JobSummarySchema, NewIntakeSchema, RecordedEventSchema } from '@petrichor/core';
+import { JobCommandSchema, JobStateSchema, JobSummarySchema, NewIntakeSchema, RecordedEventSchema } from '@petrichor/core/job';
 import * as z from 'zod';
 
 export const JobIdSchema = z.uuid('That is not a job’s id. Open the job from the Bench.');

@@ -1,12 +1,8 @@
-import {
-  CompanionCaseSchema,
-  DriveSchema,
-  LearnedEditionSchema,
-  MachineModelSchema,
-  PartSchema,
-  PolicySchema,
-  PricingSchema,
-} from '@petrichor/core';
+import { LearnedEditionSchema } from '@petrichor/core/diagnose';
+import { DriveSchema, MachineModelSchema, PartSchema } from '@petrichor/core/hardware';
+import { CompanionCaseSchema } from '@petrichor/core/job';
+import { PricingSchema } from '@petrichor/core/quote';
+import { PolicySchema } from '@petrichor/core/teardown';
 import * as z from 'zod';
 
 /** What the core may look up: models with guides, the drives of the shelf, and what diagnosis knows. */

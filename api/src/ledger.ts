@@ -1,4 +1,4 @@
-import { FinishedSchema, LedgerRowSchema } from '@petrichor/core';
+import { FinishedSchema, LedgerRowSchema } from '@petrichor/core/ledger';
 import * as z from 'zod';
 
 const number = z.coerce.number().int().min(0).max(2_147_483_647);

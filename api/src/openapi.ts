@@ -1,4 +1,8 @@
-import { DiagnosisKnowledgeSchema, JobDocumentSchema, MachineModelSchema, PolicySchema, PricingSchema } from '@petrichor/core';
+import { DiagnosisKnowledgeSchema } from '@petrichor/core/diagnose';
+import { MachineModelSchema } from '@petrichor/core/hardware';
+import { JobDocumentSchema } from '@petrichor/core/ledger';
+import { PricingSchema } from '@petrichor/core/quote';
+import { PolicySchema } from '@petrichor/core/teardown';
 import * as z from 'zod';
 import * as audit from './audit.js';
 import * as diagnosis from './diagnosis.js';

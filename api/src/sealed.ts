@@ -1,4 +1,5 @@
-import { oneLine, SealedKindSchema } from '@petrichor/core';
+import { SealedKindSchema } from '@petrichor/core/job';
+import { oneLine } from '@petrichor/core/units';
 import * as z from 'zod';
 import { CommandIdSchema } from './jobs.js';
 

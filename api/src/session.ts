@@ -1,4 +1,5 @@
-import { oneLine, RoleSchema } from '@petrichor/core';
+import { RoleSchema } from '@petrichor/core/job';
+import { oneLine } from '@petrichor/core/units';
 import * as z from 'zod';
 
 export const AccountSchema = z.strictObject({ id: z.string(), name: z.string(), signInName: z.string(), roles: z.array(RoleSchema) });

@@ -1,4 +1,5 @@
-import { DriveSchema, ItemRefSchema, LevelSchema, PartSchema, StockMoveSchema } from '@petrichor/core';
+import { DriveSchema, PartSchema } from '@petrichor/core/hardware';
+import { ItemRefSchema, LevelSchema, StockMoveSchema } from '@petrichor/core/shelf';
 import * as z from 'zod';
 
 /** Where the pieces of every item are that has ever moved. Of the others, all that there are lie on the shelf. */

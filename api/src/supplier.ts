@@ -1,4 +1,4 @@
-import { ItemRefSchema } from '@petrichor/core';
+import { ItemRefSchema } from '@petrichor/core/shelf';
 import * as z from 'zod';
 import { CommandIdSchema } from './jobs.js';
 

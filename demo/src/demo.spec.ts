@@ -1,33 +1,20 @@
+import { shippedDiagnosis } from '@petrichor/core/diagnose';
+import { judge, NO_NEED, placeIn, rank, type Finding } from '@petrichor/core/fit';
+import { guideHowTo, guideMarkdown, guideSheets } from '@petrichor/core/formats';
+import { slotsOf, type MachineModel, type Operation, type Slot } from '@petrichor/core/hardware';
 import {
-  buildScouting,
-  buildWay,
   countOf,
   decide,
   evolve,
-  guideHowTo,
-  guideMarkdown,
-  guideSheets,
-  guideWarnings,
-  judge,
   moveThings,
-  NO_NEED,
-  placeIn,
-  rank,
-  shippedDiagnosis,
-  slotsOf,
-  USUAL_POLICY,
-  USUAL_PRICING,
-  type Finding,
   type JobCommand,
   type JobState,
   type Knowledge,
-  type MachineModel,
-  type Operation,
   type RecordedEvent,
-  type Slot,
   type TrayItem,
-  type Way,
-} from '@petrichor/core';
+} from '@petrichor/core/job';
+import { USUAL_PRICING } from '@petrichor/core/quote';
+import { buildScouting, buildWay, guideWarnings, USUAL_POLICY, type Way } from '@petrichor/core/teardown';
 import {
   DEMO_ACCOUNTS,
   demoDrives,

@@ -1,5 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { readAny, readMoveFile, rescueOf, sourceDiskOf, summaryOf, type JobCommand, type SourceDisk } from '@petrichor/core';
+import { readAny, readMoveFile, summaryOf } from '@petrichor/core/formats';
+import type { JobCommand } from '@petrichor/core/job';
+import { rescueOf, sourceDiskOf, type SourceDisk } from '@petrichor/core/move';
 
 const dumpBytes = (name: string): Uint8Array => readFileSync(new URL(`../dumps/${name}`, import.meta.url));
 

@@ -1,4 +1,4 @@
-import { IntakeSchema, type Baseline, type Intake, type IntakeInput, type JobCommand, type Phase } from '@petrichor/core';
+import { IntakeSchema, type Baseline, type Intake, type IntakeInput, type JobCommand, type Phase } from '@petrichor/core/job';
 import { dump } from './dumps.js';
 
 /** A job of the demo: what the counter wrote, and how far the bench has come with it. */

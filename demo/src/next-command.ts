@@ -12,9 +12,9 @@ import {
   type Baseline,
   type JobCommand,
   type JobState,
-  type Leg,
   type Phase,
-} from '@petrichor/core';
+} from '@petrichor/core/job';
+import type { Leg } from '@petrichor/core/teardown';
 import { oldTable } from './dumps.js';
 import type { DemoJob } from './jobs.js';
 import { nextOrder } from './record-jobs.js';

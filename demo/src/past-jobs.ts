@@ -1,4 +1,4 @@
-import type { JobCommand } from '@petrichor/core';
+import type { JobCommand } from '@petrichor/core/job';
 import { ALL_WELL, brought, HARDLY_STARTS, inHours, type DemoJob } from './jobs.js';
 
 /** A finished job in one line: what was found, what it was, what was done. */

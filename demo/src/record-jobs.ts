@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { needsOf, type JobCommand, type JobState } from '@petrichor/core';
+import { needsOf, type JobCommand, type JobState } from '@petrichor/core/job';
 import { oldMap } from './dumps.js';
 import { ALL_WELL, brought, FULL_AND_SOUND, HARDLY_STARTS, inHours, type DemoJob } from './jobs.js';
 

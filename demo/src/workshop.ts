@@ -1,14 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import {
-  readDriveList,
-  readMachineModel,
-  readPartList,
-  type Drive,
-  type MachineModel,
-  type Part,
-  type Reading,
-  type Role,
-} from '@petrichor/core';
+import { readDriveList, readMachineModel, readPartList, type Reading } from '@petrichor/core/formats';
+import type { Drive, MachineModel, Part } from '@petrichor/core/hardware';
+import type { Role } from '@petrichor/core/job';
 
 /** A person of the demo. Passwords are public: the demo holds invented data only. */
 export interface DemoAccount {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import { readJobDocument } from '@petrichor/core';
+import { readJobDocument } from '@petrichor/core/ledger';
 import { pino } from 'pino';
 import { migrate, serverUrl } from './migrate.js';
 import { exportJob } from './services/job-document.js';

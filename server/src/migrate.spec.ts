@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
-import { DriveSchema, fitCaseOf, pastCaseOf, readJobDocument, summarise } from '@petrichor/core';
+import { DriveSchema } from '@petrichor/core/hardware';
+import { fitCaseOf, pastCaseOf, summarise } from '@petrichor/core/job';
+import { readJobDocument } from '@petrichor/core/ledger';
 import { demoDrives } from '@petrichor/demo';
 import { pino } from 'pino';
 import { migrate, NewerDatabase, pendingMigrations, schemaVersion, serverUrl } from './migrate.js';

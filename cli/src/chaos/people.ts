@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { CommandReply, JobReply } from '@petrichor/api';
-import { evolve, type JobCommand, type JobState } from '@petrichor/core';
+import { evolve, type JobCommand, type JobState } from '@petrichor/core/job';
 import { demoJobs, nextDemoCommand } from '@petrichor/demo';
 import type { Chance } from '../chance.js';
 

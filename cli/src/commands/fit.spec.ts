@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { VerdictSchema } from '@petrichor/core';
+import { VerdictSchema } from '@petrichor/core/fit';
 import { ROOT } from '../paths.js';
 import { fit } from './fit.js';
 

@@ -1,25 +1,9 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
-import {
-  bareSlot,
-  judge,
-  linkOf,
-  placeIn,
-  rankAll,
-  readDriveList,
-  readMachineModel,
-  readPartList,
-  sayDrive,
-  sayModel,
-  slotsOf,
-  type Drive,
-  type MachineModel,
-  type Part,
-  type Place,
-  type Reading,
-  type Slot,
-} from '@petrichor/core';
+import { bareSlot, judge, linkOf, placeIn, rankAll, type Place } from '@petrichor/core/fit';
+import { readDriveList, readMachineModel, readPartList, type Reading } from '@petrichor/core/formats';
+import { sayDrive, sayModel, slotsOf, type Drive, type MachineModel, type Part, type Slot } from '@petrichor/core/hardware';
 import { demoDrives, demoModels, demoParts } from '@petrichor/demo';
 import { Fault } from '../fault.js';
 

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import { readAny, shippedDiagnosis } from '@petrichor/core';
+import { shippedDiagnosis } from '@petrichor/core/diagnose';
+import { readAny } from '@petrichor/core/formats';
 import { ROOT } from '../paths.js';
 import { FORMATS, schemaOf } from './formats.js';
 

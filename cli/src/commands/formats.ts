@@ -1,22 +1,21 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { DiagnosisKnowledgeSchema } from '@petrichor/core/diagnose';
+import { VerdictSchema } from '@petrichor/core/fit';
+import { DriveListSchema, PartListSchema } from '@petrichor/core/formats';
 import {
   BlockListingSchema,
-  DiagnosisKnowledgeSchema,
   DiskImageSchema,
-  DriveListSchema,
   FioSchema,
-  PartListSchema,
-  PlanInputSchema,
   PartitionTableSchema,
   RescueSummarySchema,
-  VerdictSchema,
-  JobDocumentSchema,
-  JobEventSchema,
-  IdentifyKnowledgeSchema,
   MachineModelSchema,
   SelfReportSchema,
-} from '@petrichor/core';
+} from '@petrichor/core/hardware';
+import { IdentifyKnowledgeSchema } from '@petrichor/core/identify';
+import { JobEventSchema } from '@petrichor/core/job';
+import { JobDocumentSchema } from '@petrichor/core/ledger';
+import { PlanInputSchema } from '@petrichor/core/teardown';
 import * as z from 'zod';
 import { ROOT } from '../paths.js';
 

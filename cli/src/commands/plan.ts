@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { planWay, PlanInputSchema, readJsonDocument } from '@petrichor/core';
+import { readJsonDocument } from '@petrichor/core/formats';
+import { planWay, PlanInputSchema } from '@petrichor/core/teardown';
 import { Fault } from '../fault.js';
 
 /** `plan FILE`: which operations to do and in which order, at the least cost; JSON on stdout. */

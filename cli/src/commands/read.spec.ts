@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { readAny } from '@petrichor/core';
+import { readAny } from '@petrichor/core/formats';
 import { ROOT } from '../paths.js';
 import { read } from './read.js';
 

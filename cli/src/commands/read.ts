@@ -1,6 +1,6 @@
 import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { diskImageOf, LARGE_BYTES, readAny, scanImage, scanNow, type Piece, type Found } from '@petrichor/core';
+import { diskImageOf, LARGE_BYTES, readAny, scanImage, scanNow, type Piece, type Found } from '@petrichor/core/formats';
 import { Fault } from '../fault.js';
 
 /** `read FILE`: finds the format by content and prints what it says as JSON. Two files are the start and the end of one disk. */

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { demoJobs } from '@petrichor/demo';
-import type { JobState, JobCommand } from '@petrichor/core';
+import type { JobState, JobCommand } from '@petrichor/core/job';
 import type { Figure } from './figure.js';
 import { ATTACKS, type Answers } from './attack-kinds.js';
 import { percentile, round, type BenchWorkshop } from './workshop.js';

@@ -1,6 +1,6 @@
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
-import type { RecordedEvent } from '@petrichor/core';
+import type { RecordedEvent } from '@petrichor/core/job';
 import { migrate } from '@petrichor/server';
 import pg from 'pg';
 import { BackupFolder } from '../backup/folder.js';

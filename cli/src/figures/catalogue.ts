@@ -1,4 +1,4 @@
-import { DriveSchema, type Drive } from '@petrichor/core';
+import { DriveSchema, type Drive } from '@petrichor/core/hardware';
 
 const MAKERS = ['Pellow', 'Sallow', 'Skerry', 'Dunlin', 'Marl', 'Corrie', 'Tansy', 'Withy'];
 

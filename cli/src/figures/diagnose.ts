@@ -1,4 +1,5 @@
-import { advise, lookAt, readAny, settledAnswers, shippedDiagnosis, weigh, type Answer } from '@petrichor/core';
+import { advise, lookAt, settledAnswers, shippedDiagnosis, weigh, type Answer } from '@petrichor/core/diagnose';
+import { readAny } from '@petrichor/core/formats';
 import type { Figure } from './figure.js';
 import { percentile, round } from './workshop.js';
 

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { ledgerRow, ledgerWords, summarise, type JobState, type JobSummary, type LedgerRow, type RecordedEvent } from '@petrichor/core';
+import { summarise, type JobState, type JobSummary, type RecordedEvent } from '@petrichor/core/job';
+import { ledgerRow, ledgerWords, type LedgerRow } from '@petrichor/core/ledger';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import { chances } from '../chance.js';

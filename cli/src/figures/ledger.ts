@@ -1,4 +1,4 @@
-import type { JobState, RecordedEvent } from '@petrichor/core';
+import type { JobState, RecordedEvent } from '@petrichor/core/job';
 import { migrate } from '@petrichor/server';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';

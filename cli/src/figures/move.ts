@@ -69,7 +69,7 @@ const alone = (script: string, file: string): number[] =>
   ) as number[];
 
 const READ_MAP = `
-import { readRescueMap, summaryOf } from '@petrichor/core';
+import { readRescueMap, summaryOf } from '@petrichor/core/formats';
 import { readFileSync } from 'node:fs';
 const [file, runs] = process.argv.slice(1);
 const times = [];
@@ -83,7 +83,7 @@ console.log(JSON.stringify(times));
 `;
 
 const READ_IMAGE = `
-import { scanImage, scanNow } from '@petrichor/core';
+import { scanImage, scanNow } from '@petrichor/core/formats';
 import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
 const [file, runs] = process.argv.slice(1);
 const times = [];

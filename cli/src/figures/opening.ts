@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { demoJobs } from '@petrichor/demo';
-import type { JobState } from '@petrichor/core';
+import type { JobState } from '@petrichor/core/job';
 import type { Figure } from './figure.js';
 import { inBrowser } from './browser.js';
 import { percentile, round, type BenchWorkshop } from './workshop.js';

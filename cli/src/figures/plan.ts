@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { planWay } from '@petrichor/core';
+import { planWay } from '@petrichor/core/teardown';
 import { inventedGuide } from '../../../core/src/testing/guides.js';
 import type { Figure } from './figure.js';
 import { ROOT } from '../paths.js';
@@ -64,7 +64,7 @@ function planned(size: number): { ms: number; optimal: boolean; gap: number }[] 
 }
 
 const PLAN = `
-import { planWay } from '@petrichor/core';
+import { planWay } from '@petrichor/core/teardown';
 import { readFileSync } from 'node:fs';
 console.log(
   JSON.stringify(

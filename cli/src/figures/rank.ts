@@ -46,7 +46,7 @@ export function measureRanking(): Figure {
 }
 
 const RANK = `
-import { placeIn, rankAll } from '@petrichor/core';
+import { placeIn, rankAll } from '@petrichor/core/fit';
 import { readFileSync } from 'node:fs';
 const [file, runs] = process.argv.slice(1);
 const { model, parts, drives } = JSON.parse(readFileSync(file, 'utf8'));

@@ -1,17 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import {
-  companionCasesOf,
-  finishedOf,
-  fitCaseOf,
-  ledgerRow,
-  ledgerWords,
-  pastCaseOf,
-  replay,
-  summarise,
-  type RecordedEvent,
-} from '@petrichor/core';
+import { companionCasesOf, fitCaseOf, pastCaseOf, replay, summarise, type RecordedEvent } from '@petrichor/core/job';
+import { finishedOf, ledgerRow, ledgerWords } from '@petrichor/core/ledger';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import { chances } from '../chance.js';

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { CommandReply } from '@petrichor/api';
 import { demoJobs, nextDemoCommand } from '@petrichor/demo';
-import { evolve, type JobCommand, type JobState } from '@petrichor/core';
+import { evolve, type JobCommand, type JobState } from '@petrichor/core/job';
 import pg from 'pg';
 import type { Figure } from './figure.js';
 import { percentile, round, type BenchWorkshop } from './workshop.js';

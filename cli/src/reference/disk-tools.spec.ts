@@ -2,23 +2,11 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { tmpdir } from 'node:os';
-import {
-  KNOWN_TYPES,
-  NO_WISHES,
-  longStretchOf,
-  planLayout,
-  readRescueMap,
-  readSfdiskDump,
-  sourceDiskOf,
-  summaryOf,
-  writeRescueMap,
-  writeSfdiskScript,
-  type DiskImage,
-  type FioResult,
-  type Layout,
-  type PartitionTable,
-  type RescueSummary,
-} from '@petrichor/core';
+import { readRescueMap, readSfdiskDump, summaryOf, writeRescueMap, writeSfdiskScript } from '@petrichor/core/formats';
+import type { DiskImage, FioResult, PartitionTable, RescueSummary } from '@petrichor/core/hardware';
+import { NO_WISHES, planLayout, sourceDiskOf, type Layout } from '@petrichor/core/move';
+import { longStretchOf } from '@petrichor/core/prove';
+import { KNOWN_TYPES } from '@petrichor/core/standards';
 import { readFile, said as saidOf } from '../commands/read.js';
 
 /**

@@ -1,4 +1,4 @@
-import { planWay, type Plan } from '@petrichor/core';
+import { planWay, type Plan } from '@petrichor/core/teardown';
 import { inventedGuide } from '../../../core/src/testing/guides.js';
 import { cheapestByProgram } from './way-program.js';
 

@@ -1,4 +1,4 @@
-import type { PlanInput } from '@petrichor/core';
+import type { PlanInput } from '@petrichor/core/teardown';
 import * as highsModule from 'highs';
 
 /** The package is CommonJS, and its types name an ES default: whichever way it is loaded, this is its one function. */

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { JobCommand } from '@petrichor/core';
+import type { JobCommand } from '@petrichor/core/job';
 import {
   DEMO_ACCOUNTS,
   DEMO_WORKSHOP,

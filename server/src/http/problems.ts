@@ -1,7 +1,7 @@
 import { PROBLEM_TYPE, type Problem } from '@petrichor/api';
 import type { ErrorRequestHandler, Response } from 'express';
 import * as z from 'zod';
-import { findUnkeepable, sayUnkeepable } from '@petrichor/core';
+import { findUnkeepable, sayUnkeepable } from '@petrichor/core/units';
 import { idOf } from './request-id.js';
 import { Refused } from '../refused.js';
 import { isDatabaseAway, isDataRefused } from '../store/database.js';

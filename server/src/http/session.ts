@@ -1,5 +1,5 @@
 import type { Account } from '@petrichor/api';
-import type { Role } from '@petrichor/core';
+import type { Role } from '@petrichor/core/job';
 import connectPgSimple from 'connect-pg-simple';
 import type { Request, RequestHandler } from 'express';
 import session from 'express-session';

@@ -1,4 +1,4 @@
-import type { Role } from '@petrichor/core';
+import type { Role } from '@petrichor/core/job';
 import type { Request } from 'express';
 import { requireAccount } from '../http/session.js';
 import type { Acting } from '../services/acting.js';

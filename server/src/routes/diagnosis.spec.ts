@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { DiagnosisReply, KnowledgeReply } from '@petrichor/api';
-import { shippedDiagnosis, type JobCommand } from '@petrichor/core';
+import { shippedDiagnosis } from '@petrichor/core/diagnose';
+import type { JobCommand } from '@petrichor/core/job';
 import { anIntake } from '../testing/intake.js';
 import { TestServer, type Visitor } from '../testing/server.js';
 

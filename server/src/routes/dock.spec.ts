@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { Dock, DockRun } from '@petrichor/api';
-import { readRescueMap, readSmartReport, sfdiskJsonOf, summaryOf } from '@petrichor/core';
+import { readRescueMap, readSmartReport, sfdiskJsonOf, summaryOf } from '@petrichor/core/formats';
 import { dockApp } from '../simulated/dock/app.js';
 import { SimulatedDock } from '../simulated/dock/dock.js';
 import { SimulatedDrivesFileSchema } from '../simulated/dock/drive.js';

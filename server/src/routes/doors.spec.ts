@@ -1,7 +1,10 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { OPERATIONS } from '@petrichor/api';
 import { demoModels, demoParts } from '@petrichor/demo';
-import { shippedDiagnosis, USUAL_POLICY, USUAL_PRICING, type JobCommand, type JobState, type Role } from '@petrichor/core';
+import { shippedDiagnosis } from '@petrichor/core/diagnose';
+import type { JobCommand, JobState, Role } from '@petrichor/core/job';
+import { USUAL_PRICING } from '@petrichor/core/quote';
+import { USUAL_POLICY } from '@petrichor/core/teardown';
 import pg from 'pg';
 import type { Test } from 'supertest';
 import { hashOf } from '../services/accounts.js';

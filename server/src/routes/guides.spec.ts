@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto';
 import { demoModels } from '@petrichor/demo';
-import { USUAL_POLICY, type JobCommand, type MachineModel } from '@petrichor/core';
+import type { MachineModel } from '@petrichor/core/hardware';
+import type { JobCommand } from '@petrichor/core/job';
+import { USUAL_POLICY } from '@petrichor/core/teardown';
 import exifr from 'exifr';
 import piexif from 'piexifjs';
 import { anIntake } from '../testing/intake.js';

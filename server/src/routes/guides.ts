@@ -1,5 +1,6 @@
 import { SaveGuideSchema, SettleCorrectionSchema } from '@petrichor/api';
-import { PhotoHashSchema, PolicySchema, type Role } from '@petrichor/core';
+import { PhotoHashSchema, type Role } from '@petrichor/core/job';
+import { PolicySchema } from '@petrichor/core/teardown';
 import express, { Router, type Request } from 'express';
 import * as z from 'zod';
 import { parsed } from '../http/problems.js';

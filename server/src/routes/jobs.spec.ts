@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { CommandReply } from '@petrichor/api';
-import { replay, type JobCommand, type JobState } from '@petrichor/core';
+import { replay, type JobCommand, type JobState } from '@petrichor/core/job';
 import pg from 'pg';
 import { makeFirstAccount } from '../services/accounts.js';
 import { anIntake } from '../testing/intake.js';

@@ -1,5 +1,5 @@
 import { EventsQuerySchema, GiveCommandSchema, JobIdSchema, MissingCommandsSchema, OpenJobSchema } from '@petrichor/api';
-import { commandOf } from '@petrichor/core';
+import { commandOf } from '@petrichor/core/job';
 import { Router, type Request } from 'express';
 import { parsed } from '../http/problems.js';
 import { requireAccount } from '../http/session.js';

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { parse } from 'csv-parse/sync';
-import { LEDGER_COLUMNS, replay, type JobCommand, type JobState, type RecordedEvent } from '@petrichor/core';
+import { replay, type JobCommand, type JobState, type RecordedEvent } from '@petrichor/core/job';
+import { LEDGER_COLUMNS } from '@petrichor/core/ledger';
 import ICAL from 'ical.js';
 import { finish, WALKED_MS } from '../testing/finish.js';
 import { anIntake } from '../testing/intake.js';

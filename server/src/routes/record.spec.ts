@@ -2,7 +2,7 @@ import { createServer, type Server } from 'node:http';
 import { randomUUID } from 'node:crypto';
 import type { AddressInfo } from 'node:net';
 import { demoDrives, demoParts } from '@petrichor/demo';
-import type { JobCommand, JobState } from '@petrichor/core';
+import type { JobCommand, JobState } from '@petrichor/core/job';
 import pg from 'pg';
 import { seal, unseal } from '../services/sealed.js';
 import { supplierApp } from '../simulated/supplier/app.js';

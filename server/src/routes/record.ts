@@ -10,7 +10,8 @@ import {
   PlaceOrderSchema,
   SealedCommandSchema,
 } from '@petrichor/api';
-import { PricingSchema, type Role } from '@petrichor/core';
+import type { Role } from '@petrichor/core/job';
+import { PricingSchema } from '@petrichor/core/quote';
 import { raw as rawBody, Router, type Request, type RequestHandler, type Response } from 'express';
 import * as z from 'zod';
 import { parsed } from '../http/problems.js';

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { demoDrives, demoParts, nextDemoCommand, demoJobs } from '@petrichor/demo';
-import type { JobState, Part } from '@petrichor/core';
+import type { Part } from '@petrichor/core/hardware';
+import type { JobState } from '@petrichor/core/job';
 import { anIntake } from '../testing/intake.js';
 import { TestServer, type Visitor } from '../testing/server.js';
 

@@ -1,5 +1,5 @@
 import { MoveStockSchema, PutItemsSchema } from '@petrichor/api';
-import { ItemRefSchema } from '@petrichor/core';
+import { ItemRefSchema } from '@petrichor/core/shelf';
 import { Router } from 'express';
 import { parsed } from '../http/problems.js';
 import { requireAccount } from '../http/session.js';

@@ -1,4 +1,4 @@
-import type { Actor, Role } from '@petrichor/core';
+import type { Actor, Role } from '@petrichor/core/job';
 
 /** Who acts, for which workshop, and when. The clock comes in here and goes no deeper. */
 export interface Acting {

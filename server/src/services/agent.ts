@@ -1,5 +1,5 @@
 import { ProblemSchema, type Problem } from '@petrichor/api';
-import { cut, keepable } from '@petrichor/core';
+import { cut, keepable } from '@petrichor/core/units';
 import * as z from 'zod';
 import { Refused } from '../refused.js';
 

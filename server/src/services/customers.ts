@@ -1,5 +1,5 @@
 import type { CustomersReply } from '@petrichor/api';
-import { queryWords } from '@petrichor/core';
+import { queryWords } from '@petrichor/core/ledger';
 import { customersAlsoWith, customersOf, customersWith, machinesOf } from '../store/customers.js';
 import { oneByOne, type Database } from '../store/database.js';
 

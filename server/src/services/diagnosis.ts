@@ -1,5 +1,5 @@
 import type { DiagnosisReply, SaveEdition } from '@petrichor/api';
-import { learn, shippedDiagnosis, withLearned, type About, type DiagnosisKnowledge, type LearnedEdition } from '@petrichor/core';
+import { learn, shippedDiagnosis, withLearned, type About, type DiagnosisKnowledge, type LearnedEdition } from '@petrichor/core/diagnose';
 import { Refused } from '../refused.js';
 import type { Database, WorkshopTx } from '../store/database.js';
 import { editionAt, insertEdition, lastEdition, learntStamp, listEditions, pastCases } from '../store/diagnosis.js';

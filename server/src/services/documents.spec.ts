@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { JobDocumentSchema } from '@petrichor/core';
+import { JobDocumentSchema } from '@petrichor/core/ledger';
 import { Documents } from './documents.js';
 
 const FIRST = JSON.parse(readFileSync('core/src/testing/editions/first/handed-over.json', 'utf8')) as object;

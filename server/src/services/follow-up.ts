@@ -1,4 +1,6 @@
-import { StockMoveSchema, touches, wordsIn, phoneWords, type JobCommand, type JobEvent, type JobState, type Order } from '@petrichor/core';
+import { touches, type JobCommand, type JobEvent, type JobState, type Order } from '@petrichor/core/job';
+import { wordsIn, phoneWords } from '@petrichor/core/ledger';
+import { StockMoveSchema } from '@petrichor/core/shelf';
 import { randomUUID } from 'node:crypto';
 import { putCustomer } from '../store/customers.js';
 import type { WorkshopTx } from '../store/database.js';

@@ -1,5 +1,6 @@
 import type { ModelRecord, SaveGuide, SettleCorrection } from '@petrichor/api';
-import { guideWarnings, MachineModelSchema, PolicySchema, USUAL_POLICY, type MachineModel, type Policy } from '@petrichor/core';
+import { MachineModelSchema, type MachineModel } from '@petrichor/core/hardware';
+import { guideWarnings, PolicySchema, USUAL_POLICY, type Policy } from '@petrichor/core/teardown';
 import { Refused } from '../refused.js';
 import type { Database, WorkshopTx } from '../store/database.js';
 import { insertVersion, modelRecord, newestVersion, policyRow, putPolicy, settleCorrection, versionAt } from '../store/guides.js';

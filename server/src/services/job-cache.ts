@@ -1,4 +1,4 @@
-import { replay, type JobState } from '@petrichor/core';
+import { replay, type JobState } from '@petrichor/core/job';
 import { eventsAfter } from '../store/jobs.js';
 import type { WorkshopTx } from '../store/database.js';
 

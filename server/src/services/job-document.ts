@@ -1,5 +1,6 @@
 import type { BringInJobReply } from '@petrichor/api';
-import { evolve, fitCaseOf, pastCaseOf, photosOf, summarise, type JobDocument, type JobState, type RecordedEvent } from '@petrichor/core';
+import { evolve, fitCaseOf, pastCaseOf, summarise, type JobState, type RecordedEvent } from '@petrichor/core/job';
+import { photosOf, type JobDocument } from '@petrichor/core/ledger';
 import { randomUUID } from 'node:crypto';
 import { Refused } from '../refused.js';
 import type { Database } from '../store/database.js';

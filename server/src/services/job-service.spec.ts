@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { nextTick, type JobCommand, type JobState } from '@petrichor/core';
+import { nextTick, type JobCommand, type JobState } from '@petrichor/core/job';
 import { nextDemoCommand, demoJobs } from '@petrichor/demo';
 import { anIntake } from '../testing/intake.js';
 import { TestServer } from '../testing/server.js';

@@ -5,14 +5,14 @@ import {
   fitCaseOf,
   pastCaseOf,
   summarise,
-  wordsIn,
   type Intake,
   type JobCommand,
   type JobEvent,
   type JobState,
   type JobSummary,
   type RecordedEvent,
-} from '@petrichor/core';
+} from '@petrichor/core/job';
+import { wordsIn } from '@petrichor/core/ledger';
 import { randomUUID } from 'node:crypto';
 import { Refused } from '../refused.js';
 import {

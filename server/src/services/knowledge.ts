@@ -1,5 +1,6 @@
 import type { KnowledgeReply } from '@petrichor/api';
-import { sayModel, shippedDiagnosis } from '@petrichor/core';
+import { shippedDiagnosis } from '@petrichor/core/diagnose';
+import { sayModel } from '@petrichor/core/hardware';
 import { Refused } from '../refused.js';
 import type { Database } from '../store/database.js';
 import { lastEdition } from '../store/diagnosis.js';

@@ -1,4 +1,5 @@
-import { companionCasesOf, finishedOf, ledgerRow, ledgerWords, summarise, type JobState } from '@petrichor/core';
+import { companionCasesOf, summarise, type JobState } from '@petrichor/core/job';
+import { finishedOf, ledgerRow, ledgerWords } from '@petrichor/core/ledger';
 import type { Logger } from 'pino';
 import { JobCache } from './job-cache.js';
 import { putLedger, type Drawn } from '../store/ledger.js';

@@ -1,5 +1,14 @@
 import type { FiguresReply, LedgerQuery, LedgerReply } from '@petrichor/api';
-import { askedFor, LEAST_NEAR, ledgerCells, LEDGER_COLUMNS, oneErrorAway, wholeSerial, type Asked, type LedgerRow } from '@petrichor/core';
+import {
+  askedFor,
+  LEAST_NEAR,
+  ledgerCells,
+  LEDGER_COLUMNS,
+  oneErrorAway,
+  wholeSerial,
+  type Asked,
+  type LedgerRow,
+} from '@petrichor/core/ledger';
 import ical from 'ical-generator';
 import Papa from 'papaparse';
 import { Refused } from '../refused.js';

@@ -1,4 +1,5 @@
-import { commandOf, decide, shippedDiagnosis, type JobCommand, type Knowledge, type LookUp } from '@petrichor/core';
+import { shippedDiagnosis } from '@petrichor/core/diagnose';
+import { commandOf, decide, type JobCommand, type Knowledge, type LookUp } from '@petrichor/core/job';
 import { everyCommand, jobsAtEveryPart } from '../../../core/src/testing/every-command.js';
 import { part, TestBench } from '../../../core/src/testing/samples.js';
 import { driveIdsIn } from './look-ups.js';

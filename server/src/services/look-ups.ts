@@ -1,4 +1,4 @@
-import { commandOf, type JobCommand, type JobState, type Knowledge, type LookUp } from '@petrichor/core';
+import { commandOf, type JobCommand, type JobState, type Knowledge, type LookUp } from '@petrichor/core/job';
 import { oneByOne, type Database, type WorkshopTx } from '../store/database.js';
 import { findDrive, findModel } from '../store/knowledge.js';
 import { listParts } from '../store/shelf.js';

@@ -1,4 +1,4 @@
-import { PricingSchema, USUAL_PRICING, type Pricing } from '@petrichor/core';
+import { PricingSchema, USUAL_PRICING, type Pricing } from '@petrichor/core/quote';
 import type { Database, WorkshopTx } from '../store/database.js';
 import { pricingRow, putPricing } from '../store/pricing.js';
 import type { Acting } from './acting.js';

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { EMPTY, StockMoveSchema } from '@petrichor/core';
+import { EMPTY, StockMoveSchema } from '@petrichor/core/shelf';
 import pg from 'pg';
 import { finish, WALKED_MS } from '../testing/finish.js';
 import { anIntake } from '../testing/intake.js';

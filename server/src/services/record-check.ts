@@ -1,17 +1,7 @@
 import { createHash } from 'node:crypto';
-import {
-  applyMove,
-  EMPTY,
-  fitCaseOf,
-  ledgerWords,
-  pastCaseOf,
-  replay,
-  summarise,
-  type JobState,
-  type Level,
-  type RecordedEvent,
-  type StockMove,
-} from '@petrichor/core';
+import { fitCaseOf, pastCaseOf, replay, summarise, type JobState, type RecordedEvent } from '@petrichor/core/job';
+import { ledgerWords } from '@petrichor/core/ledger';
+import { applyMove, EMPTY, type Level, type StockMove } from '@petrichor/core/shelf';
 import { stringify } from 'safe-stable-stringify';
 import { oneByOne, type Database, type WorkshopTx } from '../store/database.js';
 import {

@@ -1,4 +1,4 @@
-import type { Actor } from '@petrichor/core';
+import type { Actor } from '@petrichor/core/job';
 import { createHash } from 'node:crypto';
 import { stringify } from 'safe-stable-stringify';
 import { Refused } from '../refused.js';

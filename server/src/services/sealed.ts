@@ -1,6 +1,6 @@
 import type { CommandReply, KeepSealed } from '@petrichor/api';
 import { createCipheriv, createDecipheriv, createHmac, randomBytes } from 'node:crypto';
-import type { JobCommand } from '@petrichor/core';
+import type { JobCommand } from '@petrichor/core/job';
 import { Refused } from '../refused.js';
 import type { WorkshopTx } from '../store/database.js';
 import { putSealed, sealedAt } from '../store/sealed.js';

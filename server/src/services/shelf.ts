@@ -1,15 +1,6 @@
 import type { MoveStock, PutItems, ShelfReply, StockEntry } from '@petrichor/api';
-import {
-  applyMove,
-  EMPTY,
-  freeOf,
-  stockClaim,
-  StockMoveSchema,
-  type ItemRef,
-  type JobState,
-  type Level,
-  type StockMove,
-} from '@petrichor/core';
+import { stockClaim, type JobState } from '@petrichor/core/job';
+import { applyMove, EMPTY, freeOf, StockMoveSchema, type ItemRef, type Level, type StockMove } from '@petrichor/core/shelf';
 import { randomUUID } from 'node:crypto';
 import { stringify } from 'safe-stable-stringify';
 import { Refused } from '../refused.js';

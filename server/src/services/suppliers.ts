@@ -7,7 +7,8 @@ import {
   type SupplierOffer,
   type SupplierOrder,
 } from '@petrichor/api';
-import { needsOf, ordersOpen, type ItemRef, type JobCommand, type Order } from '@petrichor/core';
+import { needsOf, ordersOpen, type JobCommand, type Order } from '@petrichor/core/job';
+import type { ItemRef } from '@petrichor/core/shelf';
 import { randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
 import { Refused } from '../refused.js';

@@ -1,4 +1,4 @@
-import type { Role } from '@petrichor/core';
+import type { Role } from '@petrichor/core/job';
 import type { Account, Person } from '@petrichor/api';
 import type pg from 'pg';
 import type { WorkshopTx } from './database.js';

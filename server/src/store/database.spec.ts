@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { JobState } from '@petrichor/core';
+import type { JobState } from '@petrichor/core/job';
 import pg from 'pg';
 import { anIntake } from '../testing/intake.js';
 import { TestServer, type Visitor } from '../testing/server.js';

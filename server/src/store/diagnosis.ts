@@ -1,4 +1,4 @@
-import type { About, DiagnosisKnowledge, PastCase } from '@petrichor/core';
+import type { About, DiagnosisKnowledge, PastCase } from '@petrichor/core/diagnose';
 import type { EditionNote } from '@petrichor/api';
 import type { WorkshopTx } from './database.js';
 

@@ -1,5 +1,6 @@
 import type { Correction, GuideVersionNote, ModelRecord, SettleCorrection } from '@petrichor/api';
-import type { MachineModel, Policy } from '@petrichor/core';
+import type { MachineModel } from '@petrichor/core/hardware';
+import type { Policy } from '@petrichor/core/teardown';
 import type { WorkshopTx } from './database.js';
 
 export async function policyRow(tx: WorkshopTx): Promise<Policy | null> {

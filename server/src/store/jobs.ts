@@ -1,4 +1,5 @@
-import { grown, type FitCase, type JobEvent, type JobSummary, type PastCase, type RecordedEvent } from '@petrichor/core';
+import type { PastCase } from '@petrichor/core/diagnose';
+import { grown, type FitCase, type JobEvent, type JobSummary, type RecordedEvent } from '@petrichor/core/job';
 import type pg from 'pg';
 import { uuidLiteral, type WorkshopTx } from './database.js';
 

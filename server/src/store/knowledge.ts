@@ -1,12 +1,5 @@
-import {
-  type CompanionCase,
-  evidenceFrom,
-  MachineModelSchema,
-  type Drive,
-  type FitCase,
-  type MachineModel,
-  type Part,
-} from '@petrichor/core';
+import { MachineModelSchema, type Drive, type MachineModel, type Part } from '@petrichor/core/hardware';
+import { type CompanionCase, evidenceFrom, type FitCase } from '@petrichor/core/job';
 import type { WorkshopTx } from './database.js';
 
 export async function listModels(tx: WorkshopTx): Promise<MachineModel[]> {

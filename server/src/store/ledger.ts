@@ -1,4 +1,5 @@
-import type { CompanionCase, Finished, LedgerRow } from '@petrichor/core';
+import type { CompanionCase } from '@petrichor/core/job';
+import type { Finished, LedgerRow } from '@petrichor/core/ledger';
 import type { WorkshopTx } from './database.js';
 
 /** What is drawn of a job for the Ledger. */

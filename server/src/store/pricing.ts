@@ -1,4 +1,4 @@
-import type { Pricing } from '@petrichor/core';
+import type { Pricing } from '@petrichor/core/quote';
 import type { WorkshopTx } from './database.js';
 
 export async function pricingRow(tx: WorkshopTx): Promise<Pricing | null> {

@@ -1,4 +1,5 @@
-import type { Level, RecordedEvent, StockMove } from '@petrichor/core';
+import type { RecordedEvent } from '@petrichor/core/job';
+import type { Level, StockMove } from '@petrichor/core/shelf';
 import type pg from 'pg';
 import type { WorkshopTx } from './database.js';
 import { asEvent, EVENT_COLUMNS, type EventRow } from './jobs.js';

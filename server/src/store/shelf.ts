@@ -1,4 +1,5 @@
-import type { ItemRef, Level, Part, StockMove } from '@petrichor/core';
+import type { Part } from '@petrichor/core/hardware';
+import type { ItemRef, Level, StockMove } from '@petrichor/core/shelf';
 import type { StockEntry } from '@petrichor/api';
 import type { WorkshopTx } from './database.js';
 

@@ -1,4 +1,4 @@
-import type { JobState } from '@petrichor/core';
+import type { JobState } from '@petrichor/core/job';
 import { demoJobs, nextDemoCommand } from '@petrichor/demo';
 import { randomUUID } from 'node:crypto';
 import { JobService } from '../services/jobs.js';

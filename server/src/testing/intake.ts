@@ -1,4 +1,4 @@
-import { IntakeSchema, type Intake, type IntakeInput } from '@petrichor/core';
+import { IntakeSchema, type Intake, type IntakeInput } from '@petrichor/core/job';
 
 /** What a counter would send. */
 export const anIntake = (own: Partial<IntakeInput> = {}): Intake =>

@@ -1,16 +1,7 @@
-import {
-  readAnyFormat,
-  readDiagnosis,
-  readDriveList,
-  readJobDocument,
-  readMachineModel,
-  readPartList,
-  type DiagnosisKnowledge,
-  type Drive,
-  type JobDocument,
-  type MachineModel,
-  type Part,
-} from '@petrichor/core';
+import type { DiagnosisKnowledge } from '@petrichor/core/diagnose';
+import { readAnyFormat, readDiagnosis, readDriveList, readMachineModel, readPartList } from '@petrichor/core/formats';
+import type { Drive, MachineModel, Part } from '@petrichor/core/hardware';
+import { readJobDocument, type JobDocument } from '@petrichor/core/ledger';
 
 /** What a document for the workshop's knowledge turned out to be. */
 export type ReadImport =

@@ -4,18 +4,11 @@ import { reflectComponentType, type Type } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideStore, Store } from '@ngrx/store';
-import {
-  currentStep,
-  learn,
-  shippedDiagnosis,
-  USUAL_POLICY,
-  USUAL_PRICING,
-  type Drive,
-  type JobState,
-  type MachineModel,
-  type Part,
-  type Role,
-} from '@petrichor/core';
+import { learn, shippedDiagnosis } from '@petrichor/core/diagnose';
+import type { Drive, MachineModel, Part } from '@petrichor/core/hardware';
+import { currentStep, type JobState, type Role } from '@petrichor/core/job';
+import { USUAL_PRICING } from '@petrichor/core/quote';
+import { USUAL_POLICY } from '@petrichor/core/teardown';
 import { connectionReducer } from '../app/state/connection/connection.reducer';
 import { dockReducer } from '../app/state/dock/dock.reducer';
 import { JobsActions } from '../app/state/jobs/jobs.actions';

@@ -1,4 +1,4 @@
-import { lsblkOf, readRescueMap, sfdiskJsonOf, summaryOf } from '@petrichor/core';
+import { lsblkOf, readRescueMap, sfdiskJsonOf, summaryOf } from '@petrichor/core/formats';
 import { SimulatedDock } from './dock.js';
 import { SimulatedDriveSchema, type SimulatedDrive } from './drive.js';
 

@@ -1,5 +1,6 @@
 import type { Dock, DockBay, DockRun, DriveTableReply, SimulatedDrives, StartRun } from '@petrichor/api';
-import { SAY_RUN, writeRescueMap } from '@petrichor/core';
+import { writeRescueMap } from '@petrichor/core/formats';
+import { SAY_RUN } from '@petrichor/core/job';
 import { randomUUID } from 'node:crypto';
 import { Refused } from '../../refused.js';
 import type { SimulatedDrive } from './drive.js';

@@ -1,5 +1,5 @@
 import { BadAreaSchema, BayNameSchema } from '@petrichor/api';
-import { TablePartitionSchema } from '@petrichor/core';
+import { TablePartitionSchema } from '@petrichor/core/hardware';
 import * as z from 'zod';
 
 const count = z.number().int().min(0);

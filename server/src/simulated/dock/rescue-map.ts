@@ -1,5 +1,5 @@
 import type { DockRun } from '@petrichor/api';
-import { BLOCK_STATES, type RescueMap } from '@petrichor/core';
+import { BLOCK_STATES, type RescueMap } from '@petrichor/core/hardware';
 
 /** What a copy has read and not read, as a map: behind it rescued but for unreadable areas, ahead of it not tried. */
 export function mapOfRun({ doneBytes, totalBytes, badAreas, state }: DockRun): RescueMap {

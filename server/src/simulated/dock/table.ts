@@ -1,5 +1,5 @@
 import type { DriveTableReply } from '@petrichor/api';
-import { writeSfdiskJson } from '@petrichor/core';
+import { writeSfdiskJson } from '@petrichor/core/formats';
 import type { SimulatedDrive } from './drive.js';
 
 const SECTOR_BYTES = 512;

@@ -1,5 +1,5 @@
 import type { BadArea } from '@petrichor/api';
-import type { RunKind } from '@petrichor/core';
+import type { RunKind } from '@petrichor/core/job';
 import type { SimulatedDrive } from './drive.js';
 
 /** How a run goes, worked out beforehand: after so many seconds it has done so many bytes. */

@@ -1,4 +1,4 @@
-import { DriveSchema, PartSchema } from '@petrichor/core';
+import { DriveSchema, PartSchema } from '@petrichor/core/hardware';
 import { readFileSync } from 'node:fs';
 import * as z from 'zod';
 import { serveStandIn } from '../stand-in.js';

@@ -1,5 +1,6 @@
 import type { AskSupplier, SupplierOffer, SupplierOrder } from '@petrichor/api';
-import type { Drive, ItemRef, Part } from '@petrichor/core';
+import type { Drive, Part } from '@petrichor/core/hardware';
+import type { ItemRef } from '@petrichor/core/shelf';
 import { Refused } from '../../refused.js';
 
 /** Two houses that sell the same things at other prices, with other stock. All of it is invented. */

@@ -1,4 +1,4 @@
-import { summarise, type JobSummary } from '@petrichor/core';
+import { summarise, type JobSummary } from '@petrichor/core/job';
 import { TestBench } from '../../../../core/src/testing/samples';
 import { BenchActions, benchReducer, selectBenchJobs } from '../state/bench/bench.reducer';
 import { findJobs } from './find-jobs';

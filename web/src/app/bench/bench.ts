@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type ElementRef } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { jobOfCode, sayMinutes, type JobSummary } from '@petrichor/core';
+import type { JobSummary } from '@petrichor/core/job';
+import { jobOfCode } from '@petrichor/core/papers';
+import { sayMinutes } from '@petrichor/core/units';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { JobLine } from '../drawing/job-line';

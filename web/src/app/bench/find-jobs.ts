@@ -1,4 +1,4 @@
-import type { JobSummary } from '@petrichor/core';
+import type { JobSummary } from '@petrichor/core/job';
 
 /** Jobs that have every typed word in number, model, serial or customer. Nothing typed: all of them. */
 export function findJobs(jobs: readonly JobSummary[], typed: string): JobSummary[] {

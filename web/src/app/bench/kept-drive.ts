@@ -1,4 +1,4 @@
-import type { JobSummary } from '@petrichor/core';
+import type { JobSummary } from '@petrichor/core/job';
 import { format } from 'date-fns';
 
 /** An old drive that is still here after hand-over; its day has come when it is today or past, or when it has none. Null: none is here. */

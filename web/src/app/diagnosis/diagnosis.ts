@@ -18,7 +18,7 @@ import {
   type SignLink,
   type Source,
   type Test,
-} from '@petrichor/core';
+} from '@petrichor/core/diagnose';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';

@@ -1,4 +1,4 @@
-import { DiagnosisKnowledgeSchema, shippedDiagnosis } from '@petrichor/core';
+import { DiagnosisKnowledgeSchema, shippedDiagnosis } from '@petrichor/core/diagnose';
 import { addCause, addLink, addSign, chanceTyped, editCause, editLink, editTest, removeCause, removeLink } from './edit';
 
 const edition = shippedDiagnosis('before');

@@ -1,4 +1,4 @@
-import type { Cause, DiagnosisKnowledge, Observation, SignLink, Test } from '@petrichor/core';
+import type { Cause, DiagnosisKnowledge, Observation, SignLink, Test } from '@petrichor/core/diagnose';
 
 /** Changes of an edition, each as a new edition. A number that a lead has set says so. */
 export const editCause = (edition: DiagnosisKnowledge, id: string, change: Partial<Cause>): DiagnosisKnowledge => ({

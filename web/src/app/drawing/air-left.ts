@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { sayMm } from '@petrichor/core';
+import { sayMm } from '@petrichor/core/units';
 
 const WIDTH = 300;
 

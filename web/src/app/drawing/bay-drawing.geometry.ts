@@ -1,16 +1,6 @@
-import {
-  boardOf,
-  faceOf,
-  heightParts,
-  outlineOf,
-  sayMm,
-  type BaySlot,
-  type BoxDrive,
-  type CardDrive,
-  type CardSlot,
-  type Measure,
-  type Place,
-} from '@petrichor/core';
+import { boardOf, faceOf, heightParts, outlineOf, type Place } from '@petrichor/core/fit';
+import type { BaySlot, BoxDrive, CardDrive, CardSlot } from '@petrichor/core/hardware';
+import { sayMm, type Measure } from '@petrichor/core/units';
 
 /** Pixels per millimetre along the drive; the cut's heights are drawn this many times taller (the page says so, too). */
 const SCALE = 4.85;

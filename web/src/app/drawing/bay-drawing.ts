@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { isBay, isSocket, type Drive, type Place } from '@petrichor/core';
+import type { Place } from '@petrichor/core/fit';
+import { isBay, isSocket, type Drive } from '@petrichor/core/hardware';
 import { drawBox, drawCard, X0 } from './bay-drawing.geometry';
 
 /** A drive in its place: from above and cut along its length, on one millimetre ruler. */

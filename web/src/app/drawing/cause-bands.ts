@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { inHundred, sayFactor, sayTimesSign } from '@petrichor/core';
+import { inHundred, sayFactor, sayTimesSign } from '@petrichor/core/diagnose';
 import { KeyBox } from '../ui/key-box';
 import { BANDS, bandsShape } from './cause-bands.geometry';
 import { TEXTURES } from './texture-patterns';

@@ -1,4 +1,4 @@
-import { PHASES } from '@petrichor/core';
+import { PHASES } from '@petrichor/core/job';
 import { jobLineShape } from './job-line.geometry';
 
 describe('the job line', () => {

@@ -1,4 +1,4 @@
-import { PHASES, phaseIndex, type Phase } from '@petrichor/core';
+import { PHASES, phaseIndex, type Phase } from '@petrichor/core/job';
 
 /** Sizes of the job line, px. The leg runs from `left` down to `bottom` and up to `right`. */
 const SIZES = {

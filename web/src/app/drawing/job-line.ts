@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { PHASES, SAY_PHASE } from '@petrichor/core';
+import { PHASES, SAY_PHASE } from '@petrichor/core/job';
 import type { MarkName } from '../ui/state-mark';
 import { jobLineShape, type JobLineSize } from './job-line.geometry';
 

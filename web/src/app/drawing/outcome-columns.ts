@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { inHundred } from '@petrichor/core';
+import { inHundred } from '@petrichor/core/diagnose';
 
 export interface OutcomeColumn {
   readonly title: string;

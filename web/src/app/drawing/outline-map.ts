@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { machineOutlineOf, type Guide, type WayStep } from '@petrichor/core';
+import { machineOutlineOf, type Guide } from '@petrichor/core/hardware';
+import type { WayStep } from '@petrichor/core/teardown';
 import { placeLabels } from './label-places.geometry';
 
 /** Drawn width of the machine, px; the height follows from its outline. */

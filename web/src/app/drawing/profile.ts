@@ -1,5 +1,6 @@
 import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input } from '@angular/core';
-import { currentStep, progress, SAY_PHASE, sayMinutes, stillOut, trayItemId, type JobState, type StepProgress } from '@petrichor/core';
+import { currentStep, progress, SAY_PHASE, stillOut, trayItemId, type JobState, type StepProgress } from '@petrichor/core/job';
+import { sayMinutes } from '@petrichor/core/units';
 import { layerTone } from './layer-tone';
 import { nameLines } from './profile.geometry';
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { COARSE_PITCH_MM, diameterMm, sayScrew, type Screw } from '@petrichor/core';
+import { sayScrew, type Screw } from '@petrichor/core/hardware';
+import { COARSE_PITCH_MM, diameterMm } from '@petrichor/core/standards';
 
 /** CSS pixels per millimetre: 96 to the inch, 25.4 mm to the inch. True to life on a screen that is calibrated so. */
 const LIFE_SIZE = 96 / 25.4;

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
-import { GB, GIB } from '@petrichor/core';
+import { GB, GIB } from '@petrichor/core/units';
 import { marksFor, STRATA, strataShape, type PartShape, type StrataDrive } from './strata-move.geometry';
 
 /** Places of the old drive that do not read, bytes. */

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Thing } from '@petrichor/core';
+import type { Thing } from '@petrichor/core/identify';
 
 /** A thing one may have in the hand, to scale: outline, notches, holes and contacts. */
 @Component({

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { countOut, sayItem, stillOut, type JobState } from '@petrichor/core';
+import { countOut, sayItem, stillOut, type JobState } from '@petrichor/core/job';
 import { StateMark } from '../ui/state-mark';
 
 /** The tray as one line at the foot of every other part of the job. */

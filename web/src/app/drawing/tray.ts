@@ -1,15 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import {
-  countOut,
-  currentStep,
-  hadOldDrive,
-  sayScrew,
-  stillOut,
-  SYSTEM_LAYER,
-  trayItemId,
-  type JobState,
-  type TrayItem,
-} from '@petrichor/core';
+import { sayScrew } from '@petrichor/core/hardware';
+import { countOut, currentStep, hadOldDrive, stillOut, SYSTEM_LAYER, trayItemId, type JobState, type TrayItem } from '@petrichor/core/job';
 import { StateMark } from '../ui/state-mark';
 import { layerTone } from './layer-tone';
 import { ScrewGlyph } from './screw-glyph';

@@ -1,5 +1,5 @@
 import type { HealthReply, Standing } from '@petrichor/api';
-import { sayBytes } from '@petrichor/core';
+import { sayBytes } from '@petrichor/core/move';
 import { sayMoment, sayWhen } from '../shell/promise';
 import type { MarkName } from '../ui/state-mark';
 import { sayBackup } from './say-backup';

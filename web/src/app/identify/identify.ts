@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { narrow, shippedIdentify, THING_GROUPS, type Feature, type SeenOnThing, type ThingGroup } from '@petrichor/core';
+import { narrow, shippedIdentify, THING_GROUPS, type Feature, type SeenOnThing, type ThingGroup } from '@petrichor/core/identify';
 import { ThingDrawing } from '../drawing/thing-drawing';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys, type Binding } from '../shell/keys';

@@ -1,6 +1,6 @@
 import { provideHttpClient } from '@angular/common/http';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
-import { ConditionSchema } from '@petrichor/core';
+import { ConditionSchema } from '@petrichor/core/job';
 import { PhotoKeeper } from '../state/photos/photo-keeper';
 import { ConditionField } from './condition-field';
 

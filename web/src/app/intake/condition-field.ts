@@ -10,7 +10,7 @@ import {
   type ConditionMark,
   type MarkKind,
   type View,
-} from '@petrichor/core';
+} from '@petrichor/core/job';
 import { InputText } from 'primeng/inputtext';
 import { Choice } from '../ui/choice';
 import { PhotoField } from '../ui/photo-field';

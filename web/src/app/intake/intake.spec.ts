@@ -3,7 +3,10 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { provideStore, Store } from '@ngrx/store';
-import { learn, shippedDiagnosis, USUAL_POLICY, USUAL_PRICING, type JobState } from '@petrichor/core';
+import { learn, shippedDiagnosis } from '@petrichor/core/diagnose';
+import type { JobState } from '@petrichor/core/job';
+import { USUAL_PRICING } from '@petrichor/core/quote';
+import { USUAL_POLICY } from '@petrichor/core/teardown';
 import { model, TestBench } from '../../../../core/src/testing/samples';
 import { connectionReducer } from '../state/connection/connection.reducer';
 import { jobsReducer } from '../state/jobs/jobs.reducer';

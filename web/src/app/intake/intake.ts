@@ -12,20 +12,18 @@ import {
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
+import { findModels, sayModel, type MachineModel } from '@petrichor/core/hardware';
 import {
   BASELINE_CHECKS,
-  findModels,
   IntakeSchema,
   lookAlikesIn,
   SAY_RECOVERY_KEY,
   SAY_SEALS,
-  sayModel,
   type BaselineId,
   type Condition,
   type Intake,
-  type MachineModel,
   type Working,
-} from '@petrichor/core';
+} from '@petrichor/core/job';
 import type { CustomersReply, OpenJob } from '@petrichor/api';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
-import { missing, phaseAfter, phaseIndex, SAY_PHASE, sayRoles, type JobState, type Missing, type Phase } from '@petrichor/core';
+import { missing, phaseAfter, phaseIndex, SAY_PHASE, sayRoles, type JobState, type Missing, type Phase } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';

@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { currentStep, GuideSchema, nextTick, type JobState, type TakenThing } from '@petrichor/core';
+import { GuideSchema, type TakenThing } from '@petrichor/core/hardware';
+import { currentStep, nextTick, type JobState } from '@petrichor/core/job';
 import { bayDrive, m2Drive, model, TestBench } from '../../../../core/src/testing/samples';
 import { benchAt, finishPart } from '../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../testing/job-screen';

@@ -1,7 +1,7 @@
 import { ApplicationRef, ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
-import { isBefore, PHASES, phaseIndex, SAY_PHASE, summarise, waitsFor, type Phase } from '@petrichor/core';
+import { isBefore, PHASES, phaseIndex, SAY_PHASE, summarise, waitsFor, type Phase } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { JobLine } from '../drawing/job-line';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import type { ShownSize } from '@petrichor/core';
+import type { ShownSize } from '@petrichor/core/job';
 import { SelectButton } from 'primeng/selectbutton';
 import { NumberField } from '../ui/number-field';
 import { StateMark } from '../ui/state-mark';

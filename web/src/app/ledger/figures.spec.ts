@@ -3,7 +3,7 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { finishedOf, type Finished } from '@petrichor/core';
+import { finishedOf, type Finished } from '@petrichor/core/ledger';
 import { benchAt, payAndHandOver } from '../../../../core/src/testing/walks';
 import { Chart } from '../ui/chart';
 import { FiguresScreen } from './figures';

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { figuresOf, SAY_COMEBACK, sayMinutes } from '@petrichor/core';
+import { SAY_COMEBACK } from '@petrichor/core/job';
+import { figuresOf } from '@petrichor/core/ledger';
+import { sayMinutes } from '@petrichor/core/units';
 import { addDays, format, subDays } from 'date-fns';
 import { firstValueFrom } from 'rxjs';
 import { Keys } from '../shell/keys';

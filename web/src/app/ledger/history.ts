@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, resource } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { SAY_OUTCOME, wholeSerial } from '@petrichor/core';
+import { SAY_OUTCOME, wholeSerial } from '@petrichor/core/ledger';
 import { format } from 'date-fns';
 import { firstValueFrom } from 'rxjs';
 import { Keys } from '../shell/keys';

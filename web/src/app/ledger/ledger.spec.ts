@@ -3,7 +3,7 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { provideStore } from '@ngrx/store';
-import type { LedgerRow } from '@petrichor/core';
+import type { LedgerRow } from '@petrichor/core/ledger';
 import { connectionReducer } from '../state/connection/connection.reducer';
 import { knowledgeReducer } from '../state/knowledge/knowledge.reducer';
 import { sessionReducer } from '../state/session/session.reducer';

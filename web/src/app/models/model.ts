@@ -2,20 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import type { Correction, ModelRecord } from '@petrichor/api';
-import {
-  drawMat,
-  guideHowTo,
-  guideMarkdown,
-  guideSheets,
-  guideWarnings,
-  overlengths,
-  sayMinutes,
-  sayModel,
-  sayTurns,
-  buildWay,
-  type MachineModel,
-  type Slot,
-} from '@petrichor/core';
+import { guideHowTo, guideMarkdown, guideSheets } from '@petrichor/core/formats';
+import { sayModel, type MachineModel, type Slot } from '@petrichor/core/hardware';
+import { drawMat, guideWarnings, overlengths, sayTurns, buildWay } from '@petrichor/core/teardown';
+import { sayMinutes } from '@petrichor/core/units';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { InputText } from 'primeng/inputtext';

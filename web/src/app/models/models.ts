@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { FormsModule } from '@angular/forms';
-import { findModels, sayModel } from '@petrichor/core';
+import { findModels, sayModel } from '@petrichor/core/hardware';
 import { Store } from '@ngrx/store';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';

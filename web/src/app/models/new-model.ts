@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
-import { freshModel, FreshModelSchema, type FreshModel } from '@petrichor/core';
+import { freshModel, FreshModelSchema, type FreshModel } from '@petrichor/core/hardware';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { selectModels } from '../state/knowledge/knowledge.reducer';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { PolicySchema, type Policy } from '@petrichor/core';
+import { PolicySchema, type Policy } from '@petrichor/core/teardown';
 import { Store } from '@ngrx/store';
 import { Api, faultOf } from '../state/api';
 import { KnowledgeActions } from '../state/knowledge/knowledge.reducer';

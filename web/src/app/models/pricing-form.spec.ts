@@ -2,7 +2,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideStore } from '@ngrx/store';
-import { USUAL_PRICING } from '@petrichor/core';
+import { USUAL_PRICING } from '@petrichor/core/quote';
 import { knowledgeReducer } from '../state/knowledge/knowledge.reducer';
 import { PricingForm } from './pricing-form';
 

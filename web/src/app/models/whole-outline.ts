@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { SAY_SIDE, sayScrew, type Guide, type MachineOutline, type Side } from '@petrichor/core';
+import { SAY_SIDE, sayScrew, type Guide, type MachineOutline, type Side } from '@petrichor/core/hardware';
 import { placeLabels } from '../drawing/label-places.geometry';
 
 /** A shape for each kind of screw of a side, so that they are told apart without colour. */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Person } from '@petrichor/api';
-import type { Role } from '@petrichor/core';
+import type { Role } from '@petrichor/core/job';
 import { InputText } from 'primeng/inputtext';
 import { Api, faultOf, type RequestFault } from '../state/api';
 import { RolesField } from './roles-field';

@@ -12,7 +12,7 @@ import {
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Person, SignedIn } from '@petrichor/api';
-import type { Role } from '@petrichor/core';
+import type { Role } from '@petrichor/core/job';
 import { InputText } from 'primeng/inputtext';
 import type { Observable } from 'rxjs';
 import { sayWhen } from '../shell/promise';

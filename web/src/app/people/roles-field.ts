@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import type { Role } from '@petrichor/core';
+import type { Role } from '@petrichor/core/job';
 import { Checkbox } from 'primeng/checkbox';
 
 const ROLES: readonly { readonly id: Role; readonly say: string }[] = [

@@ -1,4 +1,5 @@
-import { readTable, writeTable, type Drive, type Part, type ReadTable } from '@petrichor/core';
+import { readTable, writeTable, type ReadTable } from '@petrichor/core/formats';
+import type { Drive, Part } from '@petrichor/core/hardware';
 import Papa from 'papaparse';
 
 /** A CSV text (RFC 4180, comma or semicolon) as documents; what the reader of CSV itself stumbles over is a bad row, too. */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { StockEntry } from '@petrichor/api';
-import { applyMove, StockMoveSchema, type StockMove } from '@petrichor/core';
+import { applyMove, StockMoveSchema, type StockMove } from '@petrichor/core/shelf';
 import { format } from 'date-fns';
 import { Api, faultOf } from '../state/api';
 import { Choice } from '../ui/choice';

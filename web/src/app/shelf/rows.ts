@@ -1,15 +1,5 @@
-import {
-  EMPTY,
-  freeOf,
-  PART_KIND_WORDS,
-  sayDrive,
-  sayForm,
-  sayLink,
-  type Drive,
-  type ItemRef,
-  type Level,
-  type Part,
-} from '@petrichor/core';
+import { PART_KIND_WORDS, sayDrive, sayForm, sayLink, type Drive, type Part } from '@petrichor/core/hardware';
+import { EMPTY, freeOf, type ItemRef, type Level } from '@petrichor/core/shelf';
 
 /** One line of the shelf: what it is, where it lies, and how many are where. */
 export interface ShelfRow {

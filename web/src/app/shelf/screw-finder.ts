@@ -1,16 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import {
-  findScrews,
-  placeIn,
-  readOff,
-  sayModel,
-  sayScrew,
-  sayScrewWanted,
-  ThreadSchema,
-  type ScrewNeed,
-  type Screw,
-} from '@petrichor/core';
+import { findScrews, placeIn, sayScrewWanted, type ScrewNeed } from '@petrichor/core/fit';
+import { sayModel, sayScrew, ThreadSchema, type Screw } from '@petrichor/core/hardware';
+import { readOff } from '@petrichor/core/units';
 import { Store } from '@ngrx/store';
 import { Select } from 'primeng/select';
 import { selectModels, selectParts } from '../state/knowledge/knowledge.reducer';

@@ -3,18 +3,12 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideStore, Store } from '@ngrx/store';
-import {
-  DriveSchema,
-  EMPTY,
-  learn,
-  PartSchema,
-  shippedDiagnosis,
-  type Drive,
-  type Part,
-  type Role,
-  USUAL_POLICY,
-  USUAL_PRICING,
-} from '@petrichor/core';
+import { learn, shippedDiagnosis } from '@petrichor/core/diagnose';
+import { DriveSchema, PartSchema, type Drive, type Part } from '@petrichor/core/hardware';
+import type { Role } from '@petrichor/core/job';
+import { USUAL_PRICING } from '@petrichor/core/quote';
+import { EMPTY } from '@petrichor/core/shelf';
+import { USUAL_POLICY } from '@petrichor/core/teardown';
 import { pressKey } from '../../testing/press';
 import { connectionReducer } from '../state/connection/connection.reducer';
 import { jobsReducer } from '../state/jobs/jobs.reducer';

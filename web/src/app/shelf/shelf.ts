@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import type { Level, ReadTable } from '@petrichor/core';
+import type { ReadTable } from '@petrichor/core/formats';
+import type { Level } from '@petrichor/core/shelf';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';

@@ -1,6 +1,6 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { jobOfCode } from '@petrichor/core';
+import { jobOfCode } from '@petrichor/core/papers';
 import { Store } from '@ngrx/store';
 import { selectDrives, selectParts } from '../state/knowledge/knowledge.reducer';
 

@@ -46,7 +46,11 @@ import type {
   SimulatedDrives,
   StartRun,
 } from '@petrichor/api';
-import type { About, DiagnosisKnowledge, ItemRef, MachineModel, Policy, Pricing } from '@petrichor/core';
+import type { About, DiagnosisKnowledge } from '@petrichor/core/diagnose';
+import type { MachineModel } from '@petrichor/core/hardware';
+import type { Pricing } from '@petrichor/core/quote';
+import type { ItemRef } from '@petrichor/core/shelf';
+import type { Policy } from '@petrichor/core/teardown';
 import type { Observable } from 'rxjs';
 import { newId } from '../ui/new-id';
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { readMoney, sayMoney } from '@petrichor/core';
+import { readMoney, sayMoney } from '@petrichor/core/units';
 import { InputText } from 'primeng/inputtext';
 
 /** An amount of money as typed, point or comma, kept in whole minor units; what is no amount stays on the screen and is said to be none. */

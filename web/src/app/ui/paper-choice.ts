@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { Paper } from '@petrichor/core';
+import type { Paper } from '@petrichor/core/sheets';
 import { draft } from './draft';
 
 /** The paper that is in this bench's printer: chosen once, kept. */

@@ -1,4 +1,4 @@
-import type { Modules } from '@petrichor/core';
+import type { Modules } from '@petrichor/core/papers';
 
 /** Dark modules of a QR code, with its quiet zone; level M, as labels get scratched. */
 export async function qrModules(text: string): Promise<Modules> {

@@ -1,4 +1,4 @@
-import type { Sheet } from '@petrichor/core';
+import type { Sheet } from '@petrichor/core/sheets';
 import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFImage } from 'pdf-lib';
 
 /** PDF points in a millimetre: 72 to the inch of 25.4 mm. */

@@ -1,5 +1,6 @@
 import { Injectable } from '@angular/core';
-import type { Reading, SourceDisk } from '@petrichor/core';
+import type { Reading } from '@petrichor/core/formats';
+import type { SourceDisk } from '@petrichor/core/move';
 import { wrap, type Remote } from 'comlink';
 import type { MoveWork } from './move.worker';
 import { readForMove, type MoveReading } from './read-for-move';

@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import { planWay, type Plan, type PlanFault, type PlanInput, type SearchProgress } from '@petrichor/core';
+import { planWay, type Plan, type PlanFault, type PlanInput, type SearchProgress } from '@petrichor/core/teardown';
 import { proxy, wrap, type Remote } from 'comlink';
 import type { PlanWork } from './plan.worker';
 

@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
-import { rankAll, type Drive, type Place, type Ranking } from '@petrichor/core';
+import { rankAll, type Place, type Ranking } from '@petrichor/core/fit';
+import type { Drive } from '@petrichor/core/hardware';
 
 /** The catalogue stays here: it is sent once, the place with every question. */
 let catalogue: readonly Drive[] = [];

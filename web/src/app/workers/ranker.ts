@@ -1,5 +1,6 @@
 import { Injectable } from '@angular/core';
-import { benchAt, judgeAt, linkOf, rankAll, type Candidate, type Drive, type Place, type Ranking } from '@petrichor/core';
+import { benchAt, judgeAt, linkOf, rankAll, type Candidate, type Place, type Ranking } from '@petrichor/core/fit';
+import type { Drive } from '@petrichor/core/hardware';
 import { wrap, type Remote } from 'comlink';
 import type { RankWork } from './rank.worker';
 

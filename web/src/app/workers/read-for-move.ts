@@ -1,18 +1,6 @@
-import {
-  LARGE_BYTES,
-  readMoveFile,
-  rescueOf,
-  scanDisk,
-  scanLater,
-  summaryOf,
-  type DiskTable,
-  type FioResult,
-  type Reading,
-  type RescueSummary,
-  type BlockListing,
-  type Rescue,
-  type SourceDisk,
-} from '@petrichor/core';
+import { LARGE_BYTES, readMoveFile, scanDisk, scanLater, summaryOf, type Reading } from '@petrichor/core/formats';
+import type { DiskTable, FioResult, RescueSummary, BlockListing } from '@petrichor/core/hardware';
+import { rescueOf, type Rescue, type SourceDisk } from '@petrichor/core/move';
 
 /** What came of a file: a table, a listing, or a map with what it says of this drive. */
 export type MoveReading =

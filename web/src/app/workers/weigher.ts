@@ -1,5 +1,6 @@
 import { Injectable } from '@angular/core';
-import { comparePastJobs, lookAt, readAny } from '@petrichor/core';
+import { comparePastJobs, lookAt } from '@petrichor/core/diagnose';
+import { readAny } from '@petrichor/core/formats';
 import { wrap, type Remote } from 'comlink';
 import type { WeighWork } from './weigh.worker';
 

@@ -1,6 +1,6 @@
 import { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import type { JobState } from '@petrichor/core';
+import type { JobState } from '@petrichor/core/job';
 import { m2Drive, model, TestBench } from '../../../../../core/src/testing/samples';
 import { benchAt, finishPart } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';

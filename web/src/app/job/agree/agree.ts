@@ -3,23 +3,17 @@ import { FormsModule } from '@angular/forms';
 import {
   agreementHolds,
   billNow,
-  depositOf,
   isUnfitToStay,
   paidMinor,
   placeOf,
   SAY_HOW,
-  SAY_OPTION,
-  sayMbs,
-  sayMinutes,
-  sayMoney,
-  sayTax,
   slotsOnBench,
-  suggest,
-  worthIt,
   type AgreedHow,
   type JobState,
-  type QuoteOption,
-} from '@petrichor/core';
+} from '@petrichor/core/job';
+import { sayMbs } from '@petrichor/core/prove';
+import { depositOf, SAY_OPTION, sayTax, suggest, worthIt, type QuoteOption } from '@petrichor/core/quote';
+import { sayMinutes, sayMoney } from '@petrichor/core/units';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { Keys } from '../../shell/keys';

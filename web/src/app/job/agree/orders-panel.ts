@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { SupplierOffer } from '@petrichor/api';
-import { needsOf, SAY_ORDER, sayDate, sayMoney, type JobState, type Order, type OrderState, type PartNeed } from '@petrichor/core';
+import { needsOf, SAY_ORDER, type JobState, type Order, type OrderState, type PartNeed } from '@petrichor/core/job';
+import { sayDate, sayMoney } from '@petrichor/core/units';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { sayPromise } from '../../shell/promise';

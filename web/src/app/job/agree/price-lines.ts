@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { billNow, paidMinor, sayMoney, type JobState } from '@petrichor/core';
+import { billNow, paidMinor, type JobState } from '@petrichor/core/job';
+import { sayMoney } from '@petrichor/core/units';
 import { InputText } from 'primeng/inputtext';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { MoneyField } from '../../ui/money-field';

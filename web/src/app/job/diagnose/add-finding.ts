@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal, viewChild, type ElementRef } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import type { DiagnosisKnowledge, Observation } from '@petrichor/core';
+import type { DiagnosisKnowledge, Observation } from '@petrichor/core/diagnose';
 import { AutoComplete, type AutoCompleteCompleteEvent, type AutoCompleteSelectEvent } from 'primeng/autocomplete';
 import { KeyBox } from '../../ui/key-box';
 import { Picture } from '../../ui/picture';

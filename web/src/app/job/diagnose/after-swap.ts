@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import type { JobState } from '@petrichor/core';
+import type { JobState } from '@petrichor/core/job';
 import { WeighBoard } from './board';
 
 /** Something is new since the swap: the same weighing, with causes of its own. */

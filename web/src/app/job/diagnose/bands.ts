@@ -1,4 +1,5 @@
-import { sayFactor, sayTimesSign, type DiagnosisKnowledge, type KeptFinding, type Looked } from '@petrichor/core';
+import { sayFactor, sayTimesSign, type DiagnosisKnowledge, type Looked } from '@petrichor/core/diagnose';
+import type { KeptFinding } from '@petrichor/core/job';
 import type { BandsModel } from '../../drawing/cause-bands';
 import { TEXTURES } from '../../drawing/texture-patterns';
 import { columnsOf } from './columns';

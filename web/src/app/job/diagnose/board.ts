@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal, viewChild, type ElementRef } from '@angular/core';
-import { dataMatters, inHundred, sayMinutes, sayOften, stakeOf, type About, type DataStake, type JobState } from '@petrichor/core';
+import { dataMatters, inHundred, sayOften, type About, type DataStake } from '@petrichor/core/diagnose';
+import { stakeOf, type JobState } from '@petrichor/core/job';
+import { sayMinutes } from '@petrichor/core/units';
 import { CauseBands, type BandsModel } from '../../drawing/cause-bands';
 import { TexturePatterns } from '../../drawing/texture-patterns';
 import { Keys } from '../../shell/keys';

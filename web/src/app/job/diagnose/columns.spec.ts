@@ -1,4 +1,5 @@
-import { lookAt, shippedDiagnosis, type KeptFinding } from '@petrichor/core';
+import { lookAt, shippedDiagnosis } from '@petrichor/core/diagnose';
+import type { KeptFinding } from '@petrichor/core/job';
 import { bandsOf, sayJobsBehind, texturesOf } from './bands';
 import { columnsOf } from './columns';
 

@@ -1,4 +1,5 @@
-import { observationById, type DiagnosisKnowledge, type KeptFinding, type Looked, type Sense } from '@petrichor/core';
+import { observationById, type DiagnosisKnowledge, type Looked, type Sense } from '@petrichor/core/diagnose';
+import type { KeptFinding } from '@petrichor/core/job';
 
 const SAY_SENSE: Record<Sense, string> = { fact: 'Fact', told: 'Told', heard: 'Heard', seen: 'Seen', read: 'Read' };
 /** A finding that moves no cause by more than this changed little. */

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { inHundred, type About, type DiagnosisKnowledge, type JobState, type Looked } from '@petrichor/core';
+import { inHundred, type About, type DiagnosisKnowledge, type Looked } from '@petrichor/core/diagnose';
+import type { JobState } from '@petrichor/core/job';
 import { RadioButton } from 'primeng/radiobutton';
 import { Textarea } from 'primeng/textarea';
 import { sayWhen } from '../../shell/promise';

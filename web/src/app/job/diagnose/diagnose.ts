@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { stopHolds, type JobState } from '@petrichor/core';
+import { stopHolds, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { KnowledgeActions, selectKnowledge } from '../../state/knowledge/knowledge.reducer';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { DockBay, DockRun } from '@petrichor/api';
-import { mayNotRun, SAY_RUN, sayMarked, type JobState, type RunKind } from '@petrichor/core';
+import { mayNotRun, SAY_RUN, type JobState, type RunKind } from '@petrichor/core/job';
+import { sayMarked } from '@petrichor/core/units';
 import { Store } from '@ngrx/store';
 import { ProgressBar } from 'primeng/progressbar';
 import { firstValueFrom } from 'rxjs';

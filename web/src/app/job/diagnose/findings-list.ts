@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { observationById, type DiagnosisKnowledge, type Seen } from '@petrichor/core';
-import type { KeptFinding } from '@petrichor/core';
+import { observationById, type DiagnosisKnowledge } from '@petrichor/core/diagnose';
+import type { Seen } from '@petrichor/core/job';
+import type { KeptFinding } from '@petrichor/core/job';
 import { sayWhen } from '../../shell/promise';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 

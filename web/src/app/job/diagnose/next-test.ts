@@ -1,14 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, output, signal, untracked } from '@angular/core';
-import {
-  inHundred,
-  observationById,
-  sayMinutes,
-  sayOften,
-  type DiagnosisKnowledge,
-  type Looked,
-  type Seen,
-  type TestWorth,
-} from '@petrichor/core';
+import { inHundred, observationById, sayOften, type DiagnosisKnowledge, type Looked, type TestWorth } from '@petrichor/core/diagnose';
+import type { Seen } from '@petrichor/core/job';
+import { sayMinutes } from '@petrichor/core/units';
 import { OutcomeColumns, type OutcomeColumn } from '../../drawing/outcome-columns';
 import { TEXTURES } from '../../drawing/texture-patterns';
 import { Choice, type ChoiceOption } from '../../ui/choice';

@@ -1,21 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import {
-  attributeRaw,
-  lastReadings,
-  remainingLife,
-  reportOfHealthLog,
-  reportOfSmartData,
-  sayCount,
-  whatMoved,
-  type DocumentSource,
-  type Found,
-  type JobCommand,
-  type JobState,
-  type Reading,
-  cut,
-  keepable,
-} from '@petrichor/core';
+import { remainingLife, sayCount, whatMoved } from '@petrichor/core/diagnose';
+import { reportOfHealthLog, reportOfSmartData, type Found, type Reading } from '@petrichor/core/formats';
+import { attributeRaw } from '@petrichor/core/hardware';
+import { lastReadings, type DocumentSource, type JobCommand, type JobState } from '@petrichor/core/job';
+import { cut, keepable } from '@petrichor/core/units';
 import { Textarea } from 'primeng/textarea';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';

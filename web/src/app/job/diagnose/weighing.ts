@@ -1,19 +1,8 @@
 import { computed, effect, inject, signal, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import {
-  answersOf,
-  hasWalked,
-  isBefore,
-  mostRisk,
-  openingMinutes,
-  stakeOf,
-  USUAL_OPENING_MINUTES,
-  type About,
-  type Answer,
-  type DiagnosisKnowledge,
-  type JobState,
-  type Looked,
-} from '@petrichor/core';
+import { mostRisk, type About, type Answer, type DiagnosisKnowledge, type Looked } from '@petrichor/core/diagnose';
+import { answersOf, hasWalked, isBefore, stakeOf, type JobState } from '@petrichor/core/job';
+import { openingMinutes, USUAL_OPENING_MINUTES } from '@petrichor/core/teardown';
 import { selectKnowledge, selectLearned, selectModels } from '../../state/knowledge/knowledge.reducer';
 import { Weigher } from '../../workers/weigher';
 

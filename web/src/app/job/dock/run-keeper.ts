@@ -1,6 +1,6 @@
 import { DestroyRef, effect, inject, untracked, type Signal } from '@angular/core';
 import type { DockRun } from '@petrichor/api';
-import type { JobState } from '@petrichor/core';
+import type { JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
 import { Api, faultOf } from '../../state/api';

@@ -4,18 +4,16 @@ import { RouterLink } from '@angular/router';
 import {
   FATES,
   isHere,
-  methodsFor,
   hadOldDrive,
   isUnfitToStay,
   mediumKnown,
-  SANITISE_MEDIA,
   stillOut,
   sayCustody,
   type JobCommand,
   type JobState,
   type OldDriveFate,
-  type SanitiseMethod,
-} from '@petrichor/core';
+} from '@petrichor/core/job';
+import { methodsFor, SANITISE_MEDIA, type SanitiseMethod } from '@petrichor/core/move';
 import { InputText } from 'primeng/inputtext';
 import { RadioButton } from 'primeng/radiobutton';
 import { Select } from 'primeng/select';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { mediumKnown, sayCustody, sayMedium } from '@petrichor/core';
+import { mediumKnown, sayCustody } from '@petrichor/core/job';
+import { sayMedium } from '@petrichor/core/move';
 import { Clock } from '../../shell/clock';
 import { sayDay, sayMoment } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';

@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import type { Slot } from '@petrichor/core';
+import type { Slot } from '@petrichor/core/hardware';
 import { m2Drive, model } from '../../../../../core/src/testing/samples';
 import { benchAt, payAndHandOver } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';

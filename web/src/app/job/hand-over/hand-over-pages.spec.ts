@@ -1,4 +1,4 @@
-import type { JobState } from '@petrichor/core';
+import type { JobState } from '@petrichor/core/job';
 import { model } from '../../../../../core/src/testing/samples';
 import { benchAt, payAndHandOver } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';

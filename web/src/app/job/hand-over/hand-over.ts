@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { hadOldDrive, slotsOnBench, stillOut, type JobState } from '@petrichor/core';
+import { hadOldDrive, slotsOnBench, stillOut, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { Keys } from '../../shell/keys';

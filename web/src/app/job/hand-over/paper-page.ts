@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { pageSheets, type Page } from '@petrichor/core';
+import { pageSheets, type Page } from '@petrichor/core/papers';
 import { Store } from '@ngrx/store';
 import { selectWorkshopName } from '../../state/session/session.reducer';
 import { PhotoKeeper } from '../../state/photos/photo-keeper';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { customerPage } from '@petrichor/core';
+import { customerPage } from '@petrichor/core/papers';
 import { Clock } from '../../shell/clock';
 import { sayDay, sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { removedNow, removedParts, SAY_REMOVED, sayDate, sayMoney, type JobState, type RemovedFate } from '@petrichor/core';
+import { removedNow, removedParts, SAY_REMOVED, type JobState, type RemovedFate } from '@petrichor/core/job';
+import { sayDate, sayMoney } from '@petrichor/core/units';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { MoneyField } from '../../ui/money-field';
 import { StateMark } from '../../ui/state-mark';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { workshopPage } from '@petrichor/core';
+import { workshopPage } from '@petrichor/core/papers';
 import { Clock } from '../../shell/clock';
 import { sayDay, sayMoment } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';

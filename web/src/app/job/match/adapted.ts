@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
-import { drawTemplate, sheetSvg, templateFaults, type JobState, type Slot, type Template, type TemplateHole } from '@petrichor/core';
+import { drawTemplate, sheetSvg, templateFaults, type Template, type TemplateHole } from '@petrichor/core/fit';
+import type { Slot } from '@petrichor/core/hardware';
+import type { JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectAccount } from '../../state/session/session.reducer';

@@ -1,16 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
-import {
-  judgeBattery,
-  judgeMemory,
-  judgeWireless,
-  type Finding,
-  type JobState,
-  type Memory,
-  type Outcome,
-  type Part,
-  type PartKind,
-  type PartOf,
-} from '@petrichor/core';
+import { judgeBattery, judgeMemory, judgeWireless, type Finding, type Outcome } from '@petrichor/core/fit';
+import type { Memory, Part, PartKind, PartOf } from '@petrichor/core/hardware';
+import type { JobState } from '@petrichor/core/job';
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
 import { Select } from 'primeng/select';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { sayDrive, sayForm, type Candidate, type Outcome } from '@petrichor/core';
+import type { Candidate, Outcome } from '@petrichor/core/fit';
+import { sayDrive, sayForm } from '@petrichor/core/hardware';
 import { StateMark } from '../../ui/state-mark';
 import { MARKS, sayMargin, sayRate, sayStock } from './words';
 

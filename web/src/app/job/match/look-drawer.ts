@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, model, signal } from '@angular/core';
-import type { Drive, JobCommand, JobState, Settles, Slot } from '@petrichor/core';
+import type { Settles } from '@petrichor/core/fit';
+import type { Drive, Slot } from '@petrichor/core/hardware';
+import type { JobCommand, JobState } from '@petrichor/core/job';
 import { Drawer } from 'primeng/drawer';
 import { HoldsFocus } from '../../shell/modals';
 import { JobDesk } from '../../state/jobs/job-desk';

@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { CompanionsSchema, ScrewSchema, type MachineModel, type Part, type Role } from '@petrichor/core';
+import { CompanionsSchema, ScrewSchema, type MachineModel, type Part } from '@petrichor/core/hardware';
+import type { Role } from '@petrichor/core/job';
 import { m2Drive, m2Slot as slot, model, part } from '../../../../../core/src/testing/samples';
 import { benchAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';

@@ -1,23 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, resource, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import {
-  benchAt,
-  isSocket,
-  judgeAt,
-  linkOf,
-  placeOf,
-  sayDrive,
-  sayForm,
-  sectionsAbove,
-  slotsOf,
-  slotsOnBench,
-  tightest,
-  withMeasured,
-  type Candidate,
-  type Drive,
-  type Finding,
-  type JobState,
-} from '@petrichor/core';
+import { benchAt, judgeAt, linkOf, sectionsAbove, tightest, type Candidate, type Finding } from '@petrichor/core/fit';
+import { isSocket, sayDrive, sayForm, slotsOf, type Drive } from '@petrichor/core/hardware';
+import { placeOf, slotsOnBench, withMeasured, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import type { JobCommand, JobState, Slot } from '@petrichor/core';
+import type { Slot } from '@petrichor/core/hardware';
+import type { JobCommand, JobState } from '@petrichor/core/job';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { Choice } from '../../ui/choice';
 import { jobDraft } from '../../ui/draft';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { Candidate, Extra, Finding } from '@petrichor/core';
+import type { Candidate, Extra, Finding } from '@petrichor/core/fit';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { MARKS, sayMargin, sayOutcome } from './words';

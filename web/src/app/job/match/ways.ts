@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { placements, sayDrive, slotsOnBench, waysToFit, type Candidate, type JobState } from '@petrichor/core';
+import { placements, waysToFit, type Candidate } from '@petrichor/core/fit';
+import { sayDrive } from '@petrichor/core/hardware';
+import { slotsOnBench, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { selectModels, selectParts } from '../../state/knowledge/knowledge.reducer';
 import { StateMark } from '../../ui/state-mark';

@@ -1,4 +1,5 @@
-import { sayMm, type Candidate, type Finding, type Outcome } from '@petrichor/core';
+import type { Candidate, Finding, Outcome } from '@petrichor/core/fit';
+import { sayMm } from '@petrichor/core/units';
 import type { MarkName } from '../../ui/state-mark';
 
 /** An outcome as a shape and a word; colour only repeats it. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { answersNow, openingChecks, SAY_BACKUP, SAY_KEY, settingItemId, type Answers, type JobState } from '@petrichor/core';
+import { answersNow, openingChecks, SAY_BACKUP, SAY_KEY, settingItemId, type Answers, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { Textarea } from 'primeng/textarea';

@@ -1,4 +1,4 @@
-import { copiesOnRecord } from '@petrichor/core';
+import { copiesOnRecord } from '@petrichor/core/job';
 import { model } from '../../../../../core/src/testing/samples';
 import { benchAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { SAY_COMPARED, type Compared, type JobState } from '@petrichor/core';
+import { SAY_COMPARED, type Compared, type JobState } from '@petrichor/core/job';
 import { InputText } from 'primeng/inputtext';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';

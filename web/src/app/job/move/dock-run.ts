@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { DockDrive, DockRun as Told } from '@petrichor/api';
-import { endOfPartitions, mayNotRun, sayMarked, SAY_RUN, type Crossing, type JobState, type Run } from '@petrichor/core';
+import { mayNotRun, SAY_RUN, type JobState, type Run } from '@petrichor/core/job';
+import { endOfPartitions, type Crossing } from '@petrichor/core/move';
+import { sayMarked } from '@petrichor/core/units';
 import { Store } from '@ngrx/store';
 import { Select } from 'primeng/select';
 import { firstValueFrom } from 'rxjs';

@@ -1,4 +1,4 @@
-import type { MoveFacts } from '@petrichor/core';
+import type { MoveFacts } from '@petrichor/core/move';
 import type { ChoiceOption } from '../../ui/choice';
 
 type Chosen = 'reads' | 'system' | 'encryption' | 'boot' | 'secureBoot' | 'storageMode' | 'reach';

@@ -2,7 +2,7 @@ import { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { Store } from '@ngrx/store';
 import type { Dock, DockRun } from '@petrichor/api';
-import type { JobCommand } from '@petrichor/core';
+import type { JobCommand } from '@petrichor/core/job';
 import { sallow } from '../../../../../core/src/testing/disk-tables';
 import { m2Drive, model } from '../../../../../core/src/testing/samples';
 import { benchAt } from '../../../../../core/src/testing/walks';

@@ -1,16 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import {
-  answersNow,
-  crossingOf,
-  DATA_PLANS,
-  recommendWay,
-  SafeguardSchema,
-  WAY_IDS,
-  waysAcross,
-  type JobState,
-  type WayAcross,
-  type WayId,
-} from '@petrichor/core';
+import { answersNow, crossingOf, DATA_PLANS, SafeguardSchema, type JobState } from '@petrichor/core/job';
+import { recommendWay, WAY_IDS, waysAcross, type WayAcross, type WayId } from '@petrichor/core/move';
 import { Store } from '@ngrx/store';
 import { Keys, type Bindings } from '../../shell/keys';
 import { JobDesk } from '../../state/jobs/job-desk';

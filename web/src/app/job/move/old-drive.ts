@@ -1,22 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import {
-  bytesOf,
-  factsKnown,
-  lsblkOf,
-  rateIn,
-  sayBytes,
-  sayPartition,
-  sfdiskJsonOf,
-  sourceDiskOf,
-  withFullness,
-  type DocumentSource,
-  type FioResult,
-  type JobState,
-  type MoveFacts,
-  type SourceDisk,
-  cut,
-  keepable,
-} from '@petrichor/core';
+import { lsblkOf, sfdiskJsonOf } from '@petrichor/core/formats';
+import type { FioResult } from '@petrichor/core/hardware';
+import { factsKnown, type DocumentSource, type JobState } from '@petrichor/core/job';
+import { bytesOf, rateIn, sayBytes, sayPartition, sourceDiskOf, withFullness, type MoveFacts, type SourceDisk } from '@petrichor/core/move';
+import { cut, keepable } from '@petrichor/core/units';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
 import { sayWhen } from '../../shell/promise';

@@ -1,17 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
-import {
-  capacityOf,
-  carriedOf,
-  layoutOf,
-  sayBytes,
-  sayDrive,
-  sayPartition,
-  timeOf,
-  writeSfdiskScript,
-  type Crossing,
-  type JobState,
-  type LayoutWishes,
-} from '@petrichor/core';
+import { writeSfdiskScript } from '@petrichor/core/formats';
+import { sayDrive } from '@petrichor/core/hardware';
+import { layoutOf, type JobState } from '@petrichor/core/job';
+import { capacityOf, carriedOf, sayBytes, sayPartition, timeOf, type Crossing, type LayoutWishes } from '@petrichor/core/move';
 import { StrataMove, type Stretch } from '../../drawing/strata-move';
 import type { StrataDrive } from '../../drawing/strata-move.geometry';
 import { JobDesk } from '../../state/jobs/job-desk';

@@ -1,5 +1,5 @@
 import type { DockRun } from '@petrichor/api';
-import { copySeconds, timeLeft, timeOf, type Crossing, type CopyTask, type Range } from '@petrichor/core';
+import { copySeconds, timeLeft, timeOf, type Crossing, type CopyTask, type Range } from '@petrichor/core/move';
 
 const AS_ASSUMED = { read: 1, link: 1, write: 1, secondsPerFile: 0, secondsPerBadArea: 18 };
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { WayAcross, WayId } from '@petrichor/core';
+import type { WayAcross, WayId } from '@petrichor/core/move';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { AXIS_MARKS, axisX, sayRange } from './words';

@@ -1,4 +1,5 @@
-import { sayMinutesRange, type Range } from '@petrichor/core';
+import type { Range } from '@petrichor/core/move';
+import { sayMinutesRange } from '@petrichor/core/units';
 
 export const sayRange = ({ p10, p90 }: Range): string => sayMinutesRange(p10, p90);
 

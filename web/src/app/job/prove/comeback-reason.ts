@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, resource, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { COMEBACK_KINDS, SAY_COMEBACK, type ComebackKind, type JobState } from '@petrichor/core';
+import { COMEBACK_KINDS, SAY_COMEBACK, type ComebackKind, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { firstValueFrom } from 'rxjs';

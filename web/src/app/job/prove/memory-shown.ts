@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { judgeMemory, type JobState, type Memory } from '@petrichor/core';
+import { judgeMemory } from '@petrichor/core/fit';
+import type { Memory } from '@petrichor/core/hardware';
+import type { JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels, selectParts } from '../../state/knowledge/knowledge.reducer';

@@ -1,6 +1,7 @@
 import { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import type { JobState, Memory } from '@petrichor/core';
+import type { Memory } from '@petrichor/core/hardware';
+import type { JobState } from '@petrichor/core/job';
 import { m2Drive, model, part } from '../../../../../core/src/testing/samples';
 import { benchAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { BASELINE_CHECKS, missing, sayDrive, sayLater, type BaselineId, type JobState, type Working } from '@petrichor/core';
+import { sayDrive } from '@petrichor/core/hardware';
+import { BASELINE_CHECKS, missing, type BaselineId, type JobState, type Working } from '@petrichor/core/job';
+import { sayLater } from '@petrichor/core/teardown';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { Choice } from '../../ui/choice';
 import { ListingForm, type Listing } from '../listing-form';

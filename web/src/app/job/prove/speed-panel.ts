@@ -1,24 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { whatMoved } from '@petrichor/core/diagnose';
+import { reportOfHealthLog, reportOfSmartData } from '@petrichor/core/formats';
 import {
-  expectedRead,
   lastSpeed,
   lastTime,
-  longStretchOf,
-  reportOfHealthLog,
-  reportOfSmartData,
   SAY_TIMED,
-  sayMbs,
   TIMED,
   verdictOfSpeed,
-  whatMoved,
   type JobCommand,
   type JobState,
   type SpeedRecord,
   type Timed,
-  cut,
-  keepable,
-} from '@petrichor/core';
+} from '@petrichor/core/job';
+import { expectedRead, longStretchOf, sayMbs } from '@petrichor/core/prove';
+import { cut, keepable } from '@petrichor/core/units';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { Choice } from '../../ui/choice';

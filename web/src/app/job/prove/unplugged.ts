@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { unpluggedChecks, type JobState, type Working } from '@petrichor/core';
+import { unpluggedChecks, type JobState, type Working } from '@petrichor/core/job';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { Choice } from '../../ui/choice';
 

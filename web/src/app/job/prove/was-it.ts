@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import type { JobState } from '@petrichor/core';
+import type { JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { Select } from 'primeng/select';
 import { JobDesk } from '../../state/jobs/job-desk';

@@ -1,18 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, resource, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import {
-  claimSlip,
-  pageSheets,
-  SAY_RECOVERY_KEY,
-  SAY_SEALS,
-  sayConditionMark,
-  stillOut,
-  sayItem,
-  tellHistory,
-  type JobState,
-  type WaitsFor,
-} from '@petrichor/core';
+import { SAY_RECOVERY_KEY, SAY_SEALS, sayConditionMark, stillOut, sayItem, type JobState, type WaitsFor } from '@petrichor/core/job';
+import { tellHistory } from '@petrichor/core/ledger';
+import { claimSlip, pageSheets } from '@petrichor/core/papers';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { firstValueFrom } from 'rxjs';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { CommandReply } from '@petrichor/api';
-import { mayNotLook, SAY_SEALED, type JobState, type SealedKind } from '@petrichor/core';
+import { mayNotLook, SAY_SEALED, type JobState, type SealedKind } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { sayWhen } from '../../shell/promise';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { driveTag, jobTag, LABEL_SHEETS, labelSheets, type JobState, type LabelSheetId } from '@petrichor/core';
+import type { JobState } from '@petrichor/core/job';
+import { driveTag, jobTag, LABEL_SHEETS, labelSheets, type LabelSheetId } from '@petrichor/core/papers';
 import { NumberField } from '../../ui/number-field';
 import { draft } from '../../ui/draft';
 import { qrModules } from '../../ui/qr';

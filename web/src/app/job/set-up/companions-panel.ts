@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { judgeCompanion, overLimit, type Companion, type CompanionKind, type JobState } from '@petrichor/core';
+import { judgeCompanion, overLimit, type Companion, type CompanionKind, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { Clock } from '../../shell/clock';

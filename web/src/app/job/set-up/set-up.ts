@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { missing, sayPlan, setUpHints, setUpItems, type JobState } from '@petrichor/core';
+import { missing, sayPlan, setUpHints, setUpItems, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { JobDesk } from '../../state/jobs/job-desk';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { sayDrive, type JobState } from '@petrichor/core';
+import { sayDrive } from '@petrichor/core/hardware';
+import type { JobState } from '@petrichor/core/job';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { JobDesk } from '../../state/jobs/job-desk';

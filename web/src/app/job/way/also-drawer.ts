@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, input, model, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import type { AlsoKind, JobState } from '@petrichor/core';
+import type { AlsoKind, JobState } from '@petrichor/core/job';
 import { Drawer } from 'primeng/drawer';
 import { InputText } from 'primeng/inputtext';
 import { HoldsFocus } from '../../shell/modals';

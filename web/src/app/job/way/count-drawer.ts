@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, model, signal } from '@angular/core';
-import { countOpen, sayScrew, screwsExpected, type JobState } from '@petrichor/core';
+import { sayScrew } from '@petrichor/core/hardware';
+import { countOpen, screwsExpected, type JobState } from '@petrichor/core/job';
 import { Drawer } from 'primeng/drawer';
 import { ScrewGlyph } from '../../drawing/screw-glyph';
 import { HoldsFocus } from '../../shell/modals';

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { drawMat, type JobState, type Paper } from '@petrichor/core';
+import type { JobState } from '@petrichor/core/job';
+import type { Paper } from '@petrichor/core/sheets';
+import { drawMat } from '@petrichor/core/teardown';
 import { saveFile } from '../../ui/save-file';
 import { PaperChoice } from '../../ui/paper-choice';
 

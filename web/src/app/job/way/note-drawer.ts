@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, model, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { SAY_NOTE, type JobState, type NoteKind, type WayStep } from '@petrichor/core';
+import { SAY_NOTE, type JobState, type NoteKind } from '@petrichor/core/job';
+import type { WayStep } from '@petrichor/core/teardown';
 import { Drawer } from 'primeng/drawer';
 import { InputText } from 'primeng/inputtext';
 import { Textarea } from 'primeng/textarea';

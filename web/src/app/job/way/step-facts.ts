@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { overlengthsAt, SAY_NOTE, type JobState, type WayStep } from '@petrichor/core';
+import { SAY_NOTE, type JobState } from '@petrichor/core/job';
+import { overlengthsAt, type WayStep } from '@petrichor/core/teardown';
 import { Photo } from '../../ui/photo';
 import { StateMark } from '../../ui/state-mark';
 

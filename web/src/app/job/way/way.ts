@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { NgTemplateOutlet } from '@angular/common';
 import { FormsModule } from '@angular/forms';
+import { SAY_SIDE, sayScrew } from '@petrichor/core/hardware';
 import {
   countOf,
   currentStep,
@@ -10,14 +11,12 @@ import {
   nextThing,
   nextTick,
   progress,
-  SAY_SIDE,
-  sayLater,
-  sayMinutes,
   sayMissing,
-  sayScrew,
   type JobState,
   type NoteKind,
-} from '@petrichor/core';
+} from '@petrichor/core/job';
+import { sayLater } from '@petrichor/core/teardown';
+import { sayMinutes } from '@petrichor/core/units';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { OutlineMap } from '../../drawing/outline-map';

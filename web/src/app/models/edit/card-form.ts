@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import type { MachineOutline } from '@petrichor/core';
+import type { MachineOutline } from '@petrichor/core/hardware';
 import { InputText } from 'primeng/inputtext';
 import { Choice } from '../../ui/choice';
 import { NumberField } from '../../ui/number-field';

@@ -1,6 +1,6 @@
 import { signal, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { freshModel, type Hole, type MachineModel } from '@petrichor/core';
+import { freshModel, type Hole, type MachineModel } from '@petrichor/core/hardware';
 import { PhotoKeeper } from '../../state/photos/photo-keeper';
 import { CardForm } from './card-form';
 import { GuideDraft, type Written } from './guide-draft';

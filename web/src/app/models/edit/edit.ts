@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, type WritableSignal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import type { GuideState, MachineModel } from '@petrichor/core';
+import type { GuideState, MachineModel } from '@petrichor/core/hardware';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { firstValueFrom } from 'rxjs';

@@ -1,5 +1,5 @@
 import { signal } from '@angular/core';
-import { freshModel, type MachineModel } from '@petrichor/core';
+import { freshModel, type MachineModel } from '@petrichor/core/hardware';
 import { freeId, GuideDraft, type Written } from './guide-draft';
 
 const fresh = (): MachineModel =>

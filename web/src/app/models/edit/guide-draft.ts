@@ -1,5 +1,7 @@
 import { computed, signal, untracked, type Signal, type WritableSignal } from '@angular/core';
-import { guideWarnings, MachineModelSchema, type Hole, type MachineModel, type Operation, type TakenThing, cut } from '@petrichor/core';
+import { MachineModelSchema, type Hole, type MachineModel, type Operation, type TakenThing } from '@petrichor/core/hardware';
+import { guideWarnings } from '@petrichor/core/teardown';
+import { cut } from '@petrichor/core/units';
 
 /** What is being written, and what it was made from. */
 export interface Written {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { mergeModels, type MachineModel, type ModelChange } from '@petrichor/core';
+import { mergeModels, type MachineModel, type ModelChange } from '@petrichor/core/hardware';
 import { StateMark } from '../../ui/state-mark';
 
 /** What somebody saved while this was written, and what both began with. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { PART_KIND_WORDS, SAY_SIDE, SideSchema, UsedUpKindSchema, type Side, type UsedUpKind } from '@petrichor/core';
+import { PART_KIND_WORDS, SAY_SIDE, SideSchema, UsedUpKindSchema, type Side, type UsedUpKind } from '@petrichor/core/hardware';
 import { InputText } from 'primeng/inputtext';
 import { Choice } from '../../ui/choice';
 import { NumberField } from '../../ui/number-field';

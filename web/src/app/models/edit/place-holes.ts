@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, model, resource, viewChild } from '@angular/core';
-import { machineOutlineOf, type Guide, type Hole, type Side } from '@petrichor/core';
+import { machineOutlineOf, type Guide, type Hole, type Side } from '@petrichor/core/hardware';
 import { PhotoKeeper } from '../../state/photos/photo-keeper';
 
 /** How near a press has to be to a hole to mean it, mm on the map: a fingertip. */

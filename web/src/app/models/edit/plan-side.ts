@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
-import { planInputOf, sayMinutes, sayTurns, type Plan, type SearchProgress } from '@petrichor/core';
+import { planInputOf, sayTurns, type Plan, type SearchProgress } from '@petrichor/core/teardown';
+import { sayMinutes } from '@petrichor/core/units';
 import { StateMark } from '../../ui/state-mark';
 import { Planner, type Planning } from '../../workers/planner';
 import type { GuideDraft } from './guide-draft';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { COARSE_PITCH_MM, sayScrew, type Hole, type LeadConnector, type Screw, type TakenThing } from '@petrichor/core';
+import { sayScrew, type Hole, type LeadConnector, type Screw, type TakenThing } from '@petrichor/core/hardware';
+import { COARSE_PITCH_MM } from '@petrichor/core/standards';
 import { InputText } from 'primeng/inputtext';
 import { ScrewGlyph } from '../../drawing/screw-glyph';
 import { NumberField } from '../../ui/number-field';

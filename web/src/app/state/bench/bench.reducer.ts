@@ -1,4 +1,4 @@
-import type { JobSummary } from '@petrichor/core';
+import type { JobSummary } from '@petrichor/core/job';
 import { createActionGroup, createFeatureSelector, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 
 export const BenchActions = createActionGroup({

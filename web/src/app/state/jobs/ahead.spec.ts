@@ -2,7 +2,7 @@ import { HttpErrorResponse } from '@angular/common/http';
 import { TestBed } from '@angular/core/testing';
 import { provideStore, Store } from '@ngrx/store';
 import type { GiveCommand, OpenJob } from '@petrichor/api';
-import type { JobState } from '@petrichor/core';
+import type { JobState } from '@petrichor/core/job';
 import { of, throwError } from 'rxjs';
 import { Api } from '../api';
 import { benchReducer } from '../bench/bench.reducer';

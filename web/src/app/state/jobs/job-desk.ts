@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, type Signal } from '@angular/core';
-import { decide, JobCommandSchema, type JobCommand, type JobState, type Refusal } from '@petrichor/core';
+import { decide, JobCommandSchema, type JobCommand, type JobState, type Refusal } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { selectConnection } from '../connection/connection.reducer';
 import { selectKnowledge } from '../knowledge/knowledge.reducer';

@@ -1,4 +1,4 @@
-import type { JobCommand, JobEvent, JobState, RecordedEvent } from '@petrichor/core';
+import type { JobCommand, JobEvent, JobState, RecordedEvent } from '@petrichor/core/job';
 import { createActionGroup, props } from '@ngrx/store';
 
 /** A command given here and not yet acknowledged. It lies in the outbox until the server has it. */

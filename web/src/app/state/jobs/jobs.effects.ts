@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import { summarise } from '@petrichor/core';
+import { summarise } from '@petrichor/core/job';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { Store } from '@ngrx/store';
 import { catchError, concatMap, filter, from, map, mergeMap, of, switchMap, tap, withLatestFrom } from 'rxjs';

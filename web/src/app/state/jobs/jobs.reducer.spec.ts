@@ -1,5 +1,5 @@
-import type { JobEvent, JobState, RecordedEvent } from '@petrichor/core';
-import { IntakeSchema, evolve } from '@petrichor/core';
+import type { JobEvent, JobState, RecordedEvent } from '@petrichor/core/job';
+import { IntakeSchema, evolve } from '@petrichor/core/job';
 import { JobsActions, type PendingCommand } from './jobs.actions';
 import { jobsReducer, type JobsState } from './jobs.reducer';
 

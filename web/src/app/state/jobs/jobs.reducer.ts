@@ -1,4 +1,4 @@
-import { evolve, isReadable, type JobState, type RecordedEvent } from '@petrichor/core';
+import { evolve, isReadable, type JobState, type RecordedEvent } from '@petrichor/core/job';
 import { createReducer, on } from '@ngrx/store';
 import { JobsActions, type PendingCommand, type RefusedCommand } from './jobs.actions';
 

@@ -1,19 +1,9 @@
 import type { KnowledgeReply } from '@petrichor/api';
-import {
-  learn,
-  shippedDiagnosis,
-  withLearned,
-  type Drive,
-  type Knowledge,
-  type LearnedEdition,
-  type MachineModel,
-  type Part,
-  type CompanionCase,
-  type Policy,
-  type Pricing,
-  USUAL_POLICY,
-  USUAL_PRICING,
-} from '@petrichor/core';
+import { learn, shippedDiagnosis, withLearned, type LearnedEdition } from '@petrichor/core/diagnose';
+import type { Drive, MachineModel, Part } from '@petrichor/core/hardware';
+import type { Knowledge, CompanionCase } from '@petrichor/core/job';
+import { type Pricing, USUAL_PRICING } from '@petrichor/core/quote';
+import { type Policy, USUAL_POLICY } from '@petrichor/core/teardown';
 import { createActionGroup, createFeatureSelector, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
 
 export const KnowledgeActions = createActionGroup({
