@@ -67,7 +67,7 @@ const wordsDecide = [
   `CallExpression[callee.property.name=/^(match|search|startsWith|endsWith|includes|indexOf)$/][callee.object.property.name=${WORDS}]`,
   `CallExpression[callee.property.name=/^(replace|replaceAll|split)$/][callee.object.property.name=${WORDS}]`,
   `CallExpression[callee.property.name=/^(test|exec)$/] > MemberExpression.arguments[property.name=${WORDS}]`,
-  `BinaryExpression[operator=/^[!=]==$/][right.raw=/^[\'"]./][right.value!=''] > MemberExpression.left[property.name=${WORDS}]`,
+  `BinaryExpression[operator=/^[!=]==$/][right.raw=/^./][right.value=/./] > MemberExpression.left[property.name=${WORDS}]`,
 ].map((selector) => ({ selector, message: 'Words never decide: give what is meant a field of its own, a code or a fact, and read that.' }));
 
 export default tseslint.config(

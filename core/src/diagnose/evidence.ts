@@ -17,13 +17,13 @@ export interface Evidence {
 }
 
 /** A cause as this job's facts leave it. */
-export interface Weighed {
+interface Weighed {
   readonly cause: Cause;
   /** Chance before any sign; 0 where a fact rules it out. */
   readonly prior: number;
 }
 
-export interface Counted {
+interface Counted {
   readonly causes: readonly Weighed[];
   readonly evidence: readonly Evidence[];
   /** Answers that do not count, and why: a finer one says the same and more. */
@@ -75,7 +75,7 @@ function impliedBy(
 }
 
 /** The observations that this one refines, nearest first. */
-export function coarserThan(observations: ReadonlyMap<string, Observation>, id: string): string[] {
+function coarserThan(observations: ReadonlyMap<string, Observation>, id: string): string[] {
   const coarser: string[] = [];
   for (let up = observations.get(id)?.refines ?? null; up !== null; up = observations.get(up)?.refines ?? null) coarser.push(up);
   return coarser;

@@ -11,4 +11,4 @@ export * from './say.js';
 export * from './shipped/index.js';
 export * from './stop.js';
 export * from './wear.js';
-export { trace, weigh, without, type CauseChance, type Explanation, type Step, type Weighing } from './weigh.js';
+export { trace, weigh, without, type CauseChance, type Step, type Weighing } from './weigh.js';

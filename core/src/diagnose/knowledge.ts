@@ -5,7 +5,7 @@ const sentence = z.string().trim().min(2).max(200);
 const chance = z.number().min(0).max(1);
 
 /** Where a number comes from. `std` and `published` name their source in `why`. */
-export const SourceSchema = z.enum(['std', 'published', 'common-practice', 'from-memory', 'lead', 'own-jobs']);
+const SourceSchema = z.enum(['std', 'published', 'common-practice', 'from-memory', 'lead', 'own-jobs']);
 export type Source = z.infer<typeof SourceSchema>;
 
 /** How much an opinion weighs against counted jobs: as if it had been seen in this many. */
@@ -24,10 +24,9 @@ export type Remedy = z.infer<typeof RemedySchema>;
 
 /** What a cause says of the drive that is in: whether it may be copied from as if nothing were wrong. */
 export const OldDriveSaysSchema = z.enum(['sound', 'bad-areas', 'failing', 'dead']);
-export type OldDriveSays = z.infer<typeof OldDriveSaysSchema>;
 
 /** One thing that may be wrong. */
-export const CauseSchema = z.strictObject({
+const CauseSchema = z.strictObject({
   id,
   say: sentence,
   /** For narrow bands: `Cable`. */
@@ -50,7 +49,7 @@ export const CauseSchema = z.strictObject({
 });
 export type Cause = z.infer<typeof CauseSchema>;
 
-export const SignLinkSchema = z.strictObject({
+const SignLinkSchema = z.strictObject({
   cause: id,
   /** Chance that this cause, alone, makes the observation appear. */
   strength: chance.max(0.999),
@@ -66,7 +65,7 @@ export const SenseSchema = z.enum(['fact', 'told', 'heard', 'seen', 'read']);
 export type Sense = z.infer<typeof SenseSchema>;
 
 /** Something that can be told, heard, seen or read. */
-export const ObservationSchema = z.strictObject({
+const ObservationSchema = z.strictObject({
   id,
   say: sentence,
   /** The same when it was looked for and is not so. */
@@ -89,11 +88,11 @@ export const ObservationSchema = z.strictObject({
 export type Observation = z.infer<typeof ObservationSchema>;
 
 /** 0: nothing is read. 1: reads a little. 2: reads long or under load. 3: may write. */
-export const RiskSchema = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]);
+const RiskSchema = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]);
 export type Risk = z.infer<typeof RiskSchema>;
 
 /** Something one can do to know more. */
-export const TestSchema = z.strictObject({
+const TestSchema = z.strictObject({
   id,
   say: sentence,
   how: sentence,
@@ -109,7 +108,7 @@ export const TestSchema = z.strictObject({
 export type Test = z.infer<typeof TestSchema>;
 
 /** When everything else gives way. */
-export const StopRuleSchema = z.strictObject({
+const StopRuleSchema = z.strictObject({
   id,
   /** `It clicks and the data matters.` */
   say: sentence,
@@ -183,4 +182,3 @@ export const causeById = (knowledge: DiagnosisKnowledge, wanted: string): Cause 
   knowledge.causes.find((cause) => cause.id === wanted);
 export const observationById = (knowledge: DiagnosisKnowledge, wanted: string): Observation | undefined =>
   knowledge.observations.find((one) => one.id === wanted);
-export const needsDrive = (cause: Cause): boolean => cause.remedy.kind === 'replace-drive';

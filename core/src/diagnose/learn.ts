@@ -15,7 +15,7 @@ export const PastCaseSchema = z.strictObject({
 export type PastCase = z.infer<typeof PastCaseSchema>;
 
 /** A number after learning, and what stands behind it. */
-export const LearnedSchema = z.strictObject({
+const LearnedSchema = z.strictObject({
   /** What is used. */
   value: z.number(),
   /** What the edition says by itself. */
@@ -27,7 +27,7 @@ export const LearnedSchema = z.strictObject({
   /** Counting would have gone below the lead's floor; the floor holds. */
   heldByFloor: z.boolean(),
 });
-export type Learned = z.infer<typeof LearnedSchema>;
+type Learned = z.infer<typeof LearnedSchema>;
 
 /** An edition, and what the workshop's finished jobs make of its numbers. */
 export const LearnedEditionSchema = z.strictObject({

@@ -87,7 +87,7 @@ export function split(weights: Float64Array, answers: readonly Float64Array[]): 
   return ways;
 }
 
-export interface Chances {
+interface Chances {
   readonly total: number;
   /** By cause, given this way. */
   readonly byCause: Float64Array;

@@ -1,7 +1,7 @@
 import { asNumber, attributeRaw, type SelfReport } from '../hardware/index.js';
 
 /** A counter in two readings. */
-export interface Moved {
+interface Moved {
   readonly what: string;
   readonly before: number;
   readonly now: number;

@@ -15,7 +15,7 @@ export interface Bounds {
   readonly leftOut?: ReadonlySet<string>;
 }
 
-export interface TestOutcome {
+interface TestOutcome {
   /** What would be found, by observation. */
   readonly finds: readonly { readonly observation: string; readonly say: string; readonly seen: boolean }[];
   readonly chance: number;
@@ -42,7 +42,7 @@ export interface TestWorth {
   readonly outcomes: readonly TestOutcome[];
 }
 
-export interface PlannedTest {
+interface PlannedTest {
   readonly test: Test;
   readonly minutes: number;
   /** Share of what is open now that is settled by then, on average. */

@@ -3,7 +3,7 @@ import type { Cause, DiagnosisKnowledge } from './knowledge.js';
 import { weigh } from './weigh.js';
 
 /** One past job weighed by two editions. */
-export interface PastJobChange {
+interface PastJobChange {
   readonly case: PastCase;
   readonly leadingBefore: Cause;
   readonly chanceBefore: number;

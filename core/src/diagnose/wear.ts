@@ -2,7 +2,7 @@ import { asNumber, attributeRaw, type SelfReport } from '../hardware/index.js';
 import { ataWear, isSameDrive } from './readings.js';
 
 /** How long a flash drive may last at the pace it is written, as a range. */
-export type RemainingLife =
+type RemainingLife =
   | {
       readonly known: true;
       readonly usedPercent: number;
@@ -16,7 +16,7 @@ export type RemainingLife =
     }
   | { readonly known: false; readonly sentence: string };
 
-export interface DatedReport {
+interface DatedReport {
   readonly report: SelfReport;
   /** ISO 8601. */
   readonly at: string;

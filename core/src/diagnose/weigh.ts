@@ -20,7 +20,7 @@ export interface Step {
 }
 
 /** The set of causes that together explains what is seen better than any other set. */
-export interface Explanation {
+interface Explanation {
   readonly causes: readonly Cause[];
   /** Chance of just this set. */
   readonly chance: number;

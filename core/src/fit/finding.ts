@@ -5,7 +5,7 @@ export const OutcomeSchema = z.enum(['fits', 'extras', 'unknown', 'no']);
 export type Outcome = z.infer<typeof OutcomeSchema>;
 
 /** A step that a finding asks for; it is woven into the swap. */
-export const ExtraStepSchema = z.strictObject({
+const ExtraStepSchema = z.strictObject({
   title: z.string(),
   short: z.string(),
   detail: z.string().nullable(),
@@ -15,10 +15,9 @@ export const ExtraStepSchema = z.strictObject({
   /** Before the new drive goes in, or once it lies there. */
   when: z.enum(['before-drive', 'after-drive']).default('before-drive'),
 });
-export type ExtraStep = z.infer<typeof ExtraStepSchema>;
 
 /** One line of the pick list. */
-export const ItemSchema = z.strictObject({
+const ItemSchema = z.strictObject({
   kind: z.string(),
   quantity: z.number().int().min(1),
   /** What it has to be: `M2 × 2.5, flat head under 5.5 mm`. */
@@ -44,7 +43,7 @@ export const ExtraSchema = z.strictObject({
 export type Extra = z.infer<typeof ExtraSchema>;
 
 /** The one look or measurement that would settle an unknown: of the drive, of the slot, or of the model on the bench. */
-export const SettlesSchema = z.strictObject({
+const SettlesSchema = z.strictObject({
   of: z.enum(['drive', 'slot', 'model']).default('drive'),
   key: z.string(),
   ask: z.string(),
@@ -109,7 +108,6 @@ export function toFinding(
 
 export const check = (outcome: Outcome, say: () => Told): Check => ({ outcome, couldChange: true, say });
 export const fits = (say: () => Told): Check => check('fits', say);
-export const extras = (say: () => Told): Check => check('extras', say);
 export const unknown = (say: () => Told): Check => check('unknown', say);
 export const no = (say: () => Told): Check => check('no', say);
 /** Something to look at that cannot turn the verdict: it completes the pick list or the advice. */

@@ -67,7 +67,7 @@ export function linkOf(place: LinkPlace, drive: Drive): Link | null {
 const RATES = { 1: '1.5', 2: '3', 3: '6' } as const;
 
 /** What a link is made of. */
-export type LinkParts =
+type LinkParts =
   | { readonly bus: 'pcie'; readonly generation: PcieGeneration; readonly lanes: number }
   | { readonly bus: 'sata'; readonly generation: SataGeneration }
   | { readonly bus: 'pata'; readonly mode: UltraDma };

@@ -4,7 +4,7 @@ import { MeasureSchema, sayMm, type Measure } from '../units/index.js';
 
 /** What somebody measured or saw at a slot, by the key that a finding asked for. */
 export const LooksSchema = z.record(z.string(), z.union([MeasureSchema, z.string()]));
-export type Looks = z.infer<typeof LooksSchema>;
+type Looks = z.infer<typeof LooksSchema>;
 
 /** Lengths of a slot that can be measured on the bench. */
 const MEASURED = ['coverAt', 'standOff', 'roomHeight', 'roomLength', 'roomWidth', 'threadDepth'] as const;

@@ -1,5 +1,4 @@
-import * as z from 'zod';
-import { MeasureSchema, type Measure } from '../units/index.js';
+import type { Measure } from '../units/index.js';
 import type { Firmware, MachineModel, Part, Screw, Sharing, Slot } from '../hardware/index.js';
 import { hangsOnVariant } from '../hardware/index.js';
 import { NO_NEED, type Need } from './need.js';
@@ -19,11 +18,10 @@ export interface Occupied {
 }
 
 /** A plate made here and screwed on with the drive: it counts in the height and under the screw's head. */
-export const AdaptedPlateSchema = z.strictObject({
-  label: z.string().min(1).max(60),
-  thickness: MeasureSchema,
-});
-export type AdaptedPlate = z.infer<typeof AdaptedPlateSchema>;
+interface AdaptedPlate {
+  readonly label: string;
+  readonly thickness: Measure;
+}
 
 /** Everything a drive is judged against: slot, machine, shelf and wish. It stays the same while the drives change. */
 export interface Place {

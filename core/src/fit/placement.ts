@@ -17,7 +17,7 @@ export interface Machine {
   readonly staying: readonly string[];
 }
 
-export interface Seat {
+interface Seat {
   readonly slotId: string;
   readonly slotLabel: string;
   readonly drive: Drive;
@@ -26,7 +26,7 @@ export interface Seat {
   readonly holdsSystem: boolean;
 }
 
-export interface Placement {
+interface Placement {
   readonly seats: readonly Seat[];
   readonly outcome: Outcome;
   /** Which drive holds the system and why, to be read aloud. */
@@ -130,7 +130,7 @@ function seatings(slots: readonly Slot[], count: number): Slot[][] {
 }
 
 /** One way of bringing a single drive in: in place of an old one, beside it, or beside it left in unplugged. */
-export interface WayToFit {
+interface WayToFit {
   readonly plan: 'replace' | 'add';
   readonly slotId: string;
   readonly slotLabel: string;

@@ -20,7 +20,7 @@ export interface ScrewNeed {
   readonly headRoomMm: number | null;
 }
 
-export interface ScrewChoice {
+interface ScrewChoice {
   readonly screw: Screw;
   readonly from: 'shelf' | 'machine';
   /** The drawer, or the operation that takes the screw out of this machine. */

@@ -22,7 +22,7 @@ const WORST_FIRST: readonly Outcome[] = ['no', 'unknown', 'extras', 'fits'];
 const WORTH: Readonly<Record<Outcome, number>> = { no: 0, unknown: 1, extras: 2, fits: 3 };
 
 /** The rules that have something to say about a place, ready to be asked about drive after drive. */
-export type Bench = readonly { readonly rule: Rule; readonly ask: Ask }[];
+type Bench = readonly { readonly rule: Rule; readonly ask: Ask }[];
 export const benchAt = (place: Place): Bench =>
   RULES.flatMap((rule) => {
     const ask = rule.at(place);

@@ -91,7 +91,7 @@ const LEAST_BARE_IMAGE_BYTES = 2 ** 20;
 export const LARGE_BYTES = 64 * 1024 * 1024;
 
 /** A table or a map keeps more than what is printed of it: the identities and file systems that a copy needs, every block. */
-export type Whole =
+type Whole =
   | { readonly whole: 'table'; readonly from: 'disk-image' | 'sfdisk'; readonly table: DiskTable }
   | { readonly whole: 'map'; readonly map: RescueMap }
   | { readonly whole: 'printed'; readonly found: Found };

@@ -3,7 +3,7 @@ import { readWhole } from './any.js';
 import type { Reading } from './reading.js';
 
 /** What a move of data can use of a file. */
-export type MoveFile =
+type MoveFile =
   | { readonly kind: 'table'; readonly table: DiskTable }
   | { readonly kind: 'map'; readonly map: RescueMap }
   | { readonly kind: 'listing'; readonly listing: BlockListing }

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { BigCountSchema } from './self-report.js';
 
 /** A file system or partition of a drive. */
-export const VolumeSchema = z.strictObject({
+const VolumeSchema = z.strictObject({
   name: z.string().max(120),
   sizeBytes: BigCountSchema.nullable(),
   usedBytes: BigCountSchema.nullable(),

@@ -27,7 +27,7 @@ export const WirelessFactsSchema = z.strictObject({
 });
 export type WirelessFacts = z.infer<typeof WirelessFactsSchema>;
 
-export const BatteryFactsSchema = z.strictObject({
+const BatteryFactsSchema = z.strictObject({
   connector: z.string().max(30),
   wireOrder: z.string().max(40),
   lengthMm: z.number().positive(),
@@ -42,4 +42,3 @@ export const CompanionsSchema = z.strictObject({
   wireless: WirelessFactsSchema.nullable().default(null),
   battery: BatteryFactsSchema.nullable().default(null),
 });
-export type Companions = z.infer<typeof CompanionsSchema>;

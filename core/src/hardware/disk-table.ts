@@ -3,12 +3,12 @@ import { PARTITION_KINDS } from '../standards/index.js';
 
 const sector = z.number().int().min(0);
 
-export const FILE_SYSTEMS = ['ntfs', 'exfat', 'fat', 'ext', 'btrfs', 'xfs', 'swap', 'luks', 'encrypted', 'lvm'] as const;
-export const FileSystemSchema = z.enum(FILE_SYSTEMS);
+const FILE_SYSTEMS = ['ntfs', 'exfat', 'fat', 'ext', 'btrfs', 'xfs', 'swap', 'luks', 'encrypted', 'lvm'] as const;
+const FileSystemSchema = z.enum(FILE_SYSTEMS);
 export type FileSystem = z.infer<typeof FileSystemSchema>;
 
 /** A partition as any table describes it. */
-export const PartitionSchema = z.strictObject({
+const PartitionSchema = z.strictObject({
   number: z.number().int().min(1),
   startSector: sector,
   sectors: sector,
@@ -18,10 +18,9 @@ export const PartitionSchema = z.strictObject({
   name: z.string().max(80),
   bootable: z.boolean(),
 });
-export type Partition = z.infer<typeof PartitionSchema>;
 
 /** Something wrong with a table, by a stable code. */
-export const TableProblemSchema = z.strictObject({ code: z.string().max(60), message: z.string().max(400) });
+const TableProblemSchema = z.strictObject({ code: z.string().max(60), message: z.string().max(400) });
 export type TableProblem = z.infer<typeof TableProblemSchema>;
 
 export const SectorSizeSchema = z.literal([512, 4096]);

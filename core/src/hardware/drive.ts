@@ -40,8 +40,7 @@ const SataLinkSchema = z.strictObject({ protocol: z.literal('sata'), generation:
 const PataLinkSchema = z.strictObject({ protocol: z.literal('pata'), mode: z.literal([33, 66, 100, 133]) });
 
 /** What the drive speaks and how fast at most. */
-export const DriveLinkSchema = z.discriminatedUnion('protocol', [NvmeLinkSchema, SataLinkSchema, PataLinkSchema]);
-export type DriveLink = z.infer<typeof DriveLinkSchema>;
+export type DriveLink = z.infer<typeof NvmeLinkSchema | typeof SataLinkSchema | typeof PataLinkSchema>;
 const BoxLinkSchema = z.discriminatedUnion('protocol', [SataLinkSchema, PataLinkSchema]);
 
 /** Heights of what stands on a card, above and beneath its board; null: nobody has measured it. */
@@ -99,17 +98,17 @@ export const TwoAndAHalfDriveSchema = DriveBaseSchema.extend({ family: z.literal
 export type TwoAndAHalfDrive = z.infer<typeof TwoAndAHalfDriveSchema>;
 
 /** A 3.5-inch drive. */
-export const ThreeAndAHalfDriveSchema = DriveBaseSchema.extend({ family: z.literal('3.5-inch'), ...box });
-export type ThreeAndAHalfDrive = z.infer<typeof ThreeAndAHalfDriveSchema>;
+const ThreeAndAHalfDriveSchema = DriveBaseSchema.extend({ family: z.literal('3.5-inch'), ...box });
+type ThreeAndAHalfDrive = z.infer<typeof ThreeAndAHalfDriveSchema>;
 
 /** A 1.8-inch drive: several outlines are about, so each says its own. */
-export const OnePointEightDriveSchema = DriveBaseSchema.extend({
+const OnePointEightDriveSchema = DriveBaseSchema.extend({
   family: z.literal('1.8-inch'),
   ...box,
   length: MeasureSchema,
   width: MeasureSchema,
 });
-export type OnePointEightDrive = z.infer<typeof OnePointEightDriveSchema>;
+type OnePointEightDrive = z.infer<typeof OnePointEightDriveSchema>;
 
 export const DriveSchema = z.discriminatedUnion('family', [
   M2DriveSchema,
@@ -122,8 +121,6 @@ export type Drive = z.infer<typeof DriveSchema>;
 /** A card lies in a socket; a box stands in a bay. */
 export type CardDrive = M2Drive | MsataDrive;
 export type BoxDrive = TwoAndAHalfDrive | ThreeAndAHalfDrive | OnePointEightDrive;
-
-export const isCard = (drive: Drive): drive is CardDrive => drive.family === 'm2' || drive.family === 'msata';
 
 /** `Pellow P3 1 TB` */
 export const sayDrive = (drive: Pick<Drive, 'maker' | 'name' | 'markedGb'>): string =>

@@ -21,11 +21,11 @@ export const HoleSchema = z.strictObject({
 export type Hole = z.infer<typeof HoleSchema>;
 
 /** What a screw meets that reaches beyond the bottom of its hole. */
-export const BehindHoleSchema = z.enum(['nothing', 'cover', 'palm-rest', 'glass', 'board', 'battery']);
+const BehindHoleSchema = z.enum(['nothing', 'cover', 'palm-rest', 'glass', 'board', 'battery']);
 export type BehindHole = z.infer<typeof BehindHoleSchema>;
 
 /** How a lead is held, and how it lets go. */
-export const LeadConnectorSchema = z.strictObject({
+const LeadConnectorSchema = z.strictObject({
   kind: z.enum(['latch', 'eared', 'wire-plug', 'squeeze', 'sliding-shield', 'antenna', 'rigid', 'press-on']),
   /** What the nail does: `Lift the bar on the far edge`. */
   opens: z.string().min(1).max(100),
@@ -69,7 +69,6 @@ export type TakenThing = z.infer<typeof TakenThingSchema>;
 
 /** What a wait is for. `hold`: a hand holds a button; the others go on by themselves. */
 export const WaitKindSchema = z.enum(['hold', 'settle', 'train', 'cool']);
-export type WaitKind = z.infer<typeof WaitKindSchema>;
 
 /** The way back of an operation, where it is not simply the reverse. */
 const MirrorSchema = z.strictObject({
@@ -92,7 +91,6 @@ export const ClipsSchema = z.strictObject({
   /** What lies behind, what comes last, what not to do. */
   note: z.string().max(160).nullable().default(null),
 });
-export type Clips = z.infer<typeof ClipsSchema>;
 
 /** One operation of a guide: a thing two hands do before the next thing can be done. */
 export const OperationSchema = z.strictObject({
@@ -137,7 +135,7 @@ export const OperationSchema = z.strictObject({
 export type Operation = z.infer<typeof OperationSchema>;
 
 /** A shape on the outline map, for finding one's way: drawn, never walked. */
-export const LandmarkSchema = z.strictObject({
+const LandmarkSchema = z.strictObject({
   label: z.string().max(30).nullable(),
   shape: z.enum(['rect', 'circle']),
   xMm: z.number(),
@@ -147,7 +145,7 @@ export const LandmarkSchema = z.strictObject({
 });
 
 /** The machine seen from one side, to scale. */
-export const MachineOutlineSchema = z.strictObject({
+const MachineOutlineSchema = z.strictObject({
   widthMm: z.number().positive().max(2000),
   heightMm: z.number().positive().max(2000),
   topEdge: z.string().max(30),
@@ -161,11 +159,10 @@ export const GuideStateSchema = z.enum(['draft', 'reviewed', 'retired']);
 export type GuideState = z.infer<typeof GuideStateSchema>;
 
 /** What has to be in for a start before the machine is closed. */
-export const StartNeedsSchema = z.strictObject({
+const StartNeedsSchema = z.strictObject({
   /** Operations that have to be undone again first: with what they take out, it cannot be started as it lies. */
   back: z.array(z.string()).max(40).default([]),
 });
-export type StartNeeds = z.infer<typeof StartNeedsSchema>;
 
 /** Everything that comes off, in which order it may, and where the screws are. */
 export const GuideSchema = z.strictObject({

@@ -5,16 +5,15 @@ import { FirmwareSchema, SharingSchema } from './sharing.js';
 import { SlotSchema, type Slot } from './slot.js';
 
 /** A firmware or system setting that may have to be off while the drive is changed. */
-export const SettingSchema = z.strictObject({
+const SettingSchema = z.strictObject({
   id: z.string().regex(/^[a-z0-9-]{1,40}$/),
   label: z.string().min(1).max(60),
   /** Why one turns it off, and what to have at hand first. */
   caution: z.string().max(200).nullable(),
 });
-export type Setting = z.infer<typeof SettingSchema>;
 
 /** A difference inside one model that changes its slots. */
-export const VariantSchema = z.strictObject({
+const VariantSchema = z.strictObject({
   id: z.string().regex(/^[a-z0-9-]{1,40}$/),
   /** What one sees when it is this one: the answer to the question. */
   answer: z.string().min(1).max(80),
@@ -23,7 +22,6 @@ export const VariantSchema = z.strictObject({
   /** Slots that are otherwise than in the model, whole. */
   slots: z.array(SlotSchema).default([]),
 });
-export type Variant = z.infer<typeof VariantSchema>;
 
 const VariantsSchema = z.strictObject({
   /** The question that settles which one is on the bench. */

@@ -13,7 +13,7 @@ export interface ModelChange {
   readonly mine: readonly string[];
 }
 
-export interface ModelMerge {
+interface ModelMerge {
   readonly changes: readonly ModelChange[];
   readonly merged: MachineModel;
 }

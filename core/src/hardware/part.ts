@@ -36,7 +36,7 @@ const SpacerSchema = PartBaseSchema.extend({ kind: z.literal('spacer'), heightMm
 /** Holds a 2.5-inch drive in a 3.5-inch bay. */
 const ConverterSchema = PartBaseSchema.extend({ kind: z.literal('converter'), from: z.literal('2.5-inch'), to: z.literal('3.5-inch') });
 /** A thermal pad, as bought. */
-export const PadSchema = PartBaseSchema.extend({
+const PadSchema = PartBaseSchema.extend({
   kind: z.literal('pad'),
   lengthMm: millimetres,
   widthMm: millimetres,

@@ -4,7 +4,7 @@ import * as z from 'zod';
 export const BigCountSchema = z.union([z.number().int().min(0), z.string().regex(/^\d{1,39}$/)]);
 export type BigCount = z.infer<typeof BigCountSchema>;
 
-export const AttributeSchema = z.strictObject({
+const AttributeSchema = z.strictObject({
   id: z.number().int().min(1).max(255),
   name: z.string().max(60),
   value: z.number().int().min(0).max(255).nullable(),
@@ -16,7 +16,7 @@ export const AttributeSchema = z.strictObject({
 export type Attribute = z.infer<typeof AttributeSchema>;
 
 /** NVM Express health log 02h, as numbers. Bytes are data units x 512 000. */
-export const NvmeHealthSchema = z.strictObject({
+const NvmeHealthSchema = z.strictObject({
   criticalWarning: z.number().int().min(0).max(255),
   temperatureC: z.number().nullable(),
   availableSparePercent: z.number().int().min(0).max(255),
@@ -32,13 +32,12 @@ export const NvmeHealthSchema = z.strictObject({
 });
 export type NvmeHealth = z.infer<typeof NvmeHealthSchema>;
 
-export const SelfTestEntrySchema = z.strictObject({
+const SelfTestEntrySchema = z.strictObject({
   kind: z.string().max(60),
   status: z.string().max(120),
   outcome: z.enum(['passed', 'failed', 'aborted', 'running', 'unknown']),
   atHours: z.number().nullable(),
 });
-export type SelfTestEntry = z.infer<typeof SelfTestEntrySchema>;
 
 /** What a drive says about itself, whichever way it was read. Unknown is null. */
 export const SelfReportSchema = z.strictObject({

@@ -7,11 +7,10 @@ import { StretchSchema } from './stretch.js';
 import { UsedUpKindSchema } from './used-up.js';
 
 /** Something that cannot be used again once the machine has been opened. */
-export const UsedUpSchema = z.strictObject({
+const UsedUpSchema = z.strictObject({
   kind: UsedUpKindSchema,
   label: z.string().min(1).max(60),
 });
-export type UsedUp = z.infer<typeof UsedUpSchema>;
 
 /** A drive is in it, and that is all that is known. */
 export const SOME_DRIVE = { label: 'the drive in it', markedGb: null, lengthMm: null, medium: null };
@@ -44,7 +43,7 @@ const SlotBaseSchema = z.strictObject({
 const reached = z.array(z.string()).min(1);
 
 /** One thing between the drive's chips and the cover, from the chips upwards. */
-export const StackLayerSchema = z.strictObject({
+const StackLayerSchema = z.strictObject({
   name: z.string().min(1).max(30),
   /** Height as it ends up: a pad as compressed. */
   height: MeasureSchema,
@@ -53,7 +52,6 @@ export const StackLayerSchema = z.strictObject({
   /** Electrically: thermal tape is not always. */
   insulates: z.boolean().default(false),
 });
-export type StackLayer = z.infer<typeof StackLayerSchema>;
 
 /** A pad as it lies there now. Thickness as bought, before it is pressed. */
 const PadNowSchema = z.strictObject({
@@ -66,7 +64,7 @@ const PadNowSchema = z.strictObject({
  * What leads the heat away. `floating`: lies on the drive and rises with it. `fixed`: screwed at its own height.
  * `cover`: the machine's cover is the spreader. `beneath`: under the drive.
  */
-export const SpreaderSchema = z.strictObject({
+const SpreaderSchema = z.strictObject({
   kind: z.enum(['floating', 'fixed', 'cover', 'beneath']),
   /** Underside of a fixed spreader or of the cover above the main board; upper side of one beneath. Null where it floats. */
   faceAt: MeasureSchema.nullable().default(null),
@@ -131,7 +129,7 @@ export const MsataSlotSchema = SlotBaseSchema.extend({
 export type MsataSlot = z.infer<typeof MsataSlotSchema>;
 
 /** A thing of the bay that has to go from the old drive to the new one, or is missing. */
-export const BayPartSchema = z.strictObject({
+const BayPartSchema = z.strictObject({
   kind: z.enum(['caddy', 'studs', 'side-screws', 'flat-cable-adapter', 'foil', 'converter', 'sensor-lead']),
   label: z.string().min(1).max(60),
   count: z.number().int().min(1).max(8).default(1),
@@ -166,7 +164,7 @@ export const BaySlotSchema = SlotBaseSchema.extend({
 export type BaySlot = z.infer<typeof BaySlotSchema>;
 
 /** Storage soldered to the board: there is nothing to change. */
-export const SolderedSlotSchema = SlotBaseSchema.extend({ kind: z.literal('soldered') });
+const SolderedSlotSchema = SlotBaseSchema.extend({ kind: z.literal('soldered') });
 
 export const SlotSchema = z.discriminatedUnion('kind', [M2SlotSchema, MsataSlotSchema, BaySlotSchema, SolderedSlotSchema]);
 export type Slot = z.infer<typeof SlotSchema>;

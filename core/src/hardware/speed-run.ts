@@ -1,7 +1,7 @@
 import * as z from 'zod';
 
 /** One direction of a measured run; zero where nothing was moved that way. */
-export const SpeedSchema = z.strictObject({
+const SpeedSchema = z.strictObject({
   bytesPerSecond: z.number().min(0),
   iops: z.number().min(0),
   /** 99 of 100 were done within this; null: nothing was moved, or it was not recorded. */

@@ -3,7 +3,7 @@ import * as z from 'zod';
 const id = z.string().regex(/^[a-z0-9-]{1,40}$/);
 
 /** Something to look at or to measure on a thing one does not know. */
-export const FeatureSchema = z.discriminatedUnion('kind', [
+const FeatureSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('look'),
     id,
@@ -34,7 +34,7 @@ export const THING_GROUPS = ['drive', 'socket', 'lead', 'screw', 'memory'] as co
 export type ThingGroup = (typeof THING_GROUPS)[number];
 
 /** A thing that can lie in the hand. A feature it does not list does not arise on it. */
-export const ThingSchema = z.strictObject({
+const ThingSchema = z.strictObject({
   id,
   group: z.enum(THING_GROUPS),
   name: z.string().min(1).max(80),
@@ -59,7 +59,7 @@ export const ThingSchema = z.strictObject({
 export type Thing = z.infer<typeof ThingSchema>;
 
 /** Two things one takes for one another, and the one feature that tells them apart. */
-export const LookAlikeSchema = z.strictObject({ of: z.tuple([id, id]), feature: id, say: z.string().min(1).max(200) });
+const LookAlikeSchema = z.strictObject({ of: z.tuple([id, id]), feature: id, say: z.string().min(1).max(200) });
 export type LookAlike = z.infer<typeof LookAlikeSchema>;
 
 export const IdentifyKnowledgeSchema = z

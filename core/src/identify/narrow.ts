@@ -7,7 +7,7 @@ export type Seen = { readonly feature: string } & (
   | { readonly kind: 'cannot-see' }
 );
 
-export interface Candidate {
+interface Candidate {
   readonly thing: Thing;
   /** Share of what is left, 0 to 1. */
   readonly chance: number;
@@ -15,7 +15,7 @@ export interface Candidate {
   readonly against: readonly string[];
 }
 
-export interface Narrowed {
+interface Narrowed {
   /** Likeliest first; what several answers speak against is left out. */
   readonly candidates: readonly Candidate[];
   /** The feature that tells most for least effort; null: nothing is left to tell apart. */
@@ -95,7 +95,7 @@ function nextFeature({ features }: IdentifyKnowledge, candidates: readonly Candi
 }
 
 /** Expected bits: the entropy of its answers, less what is mere ambiguity of a thing that shows in several ways. */
-export function bitsOf(feature: Feature, candidates: readonly Candidate[]): number {
+function bitsOf(feature: Feature, candidates: readonly Candidate[]): number {
   const answers = new Map<string, number>();
   let own = 0;
   for (const { thing, chance } of candidates) {

@@ -12,7 +12,7 @@ export const JobDocumentSchema = z.strictObject({
 });
 export type JobDocument = z.infer<typeof JobDocumentSchema>;
 
-export type ReadJob =
+type ReadJob =
   { readonly ok: true; readonly document: JobDocument; readonly job: JobState } | { readonly ok: false; readonly problem: string };
 
 /** Reads a document and replays it; what does not make a job is refused with where it breaks. */

@@ -1,14 +1,14 @@
 import { COMEBACK_KINDS, type ComebackKind } from '../job/index.js';
 import type { Finished } from './finished.js';
 
-export interface Spread {
+interface Spread {
   readonly median: number;
   /** Nine of ten are within this. */
   readonly p90: number;
 }
 
 /** What a workshop's finished jobs add up to. Every figure names how many jobs are behind it. */
-export interface Figures {
+interface Figures {
   readonly jobs: number;
   /** Days from the counter back to it. */
   readonly turnRound: Spread | null;
@@ -82,7 +82,7 @@ const turnRoundDays = (job: Finished): number => (new Date(job.closedAt).getTime
 const share = (jobs: readonly Finished[], is: (job: Finished) => boolean): number => jobs.filter(is).length / jobs.length;
 
 /** Nearest-rank percentiles. */
-export function spreadOf(values: readonly number[]): Spread | null {
+function spreadOf(values: readonly number[]): Spread | null {
   if (values.length === 0) return null;
   const sorted = [...values].sort((a, b) => a - b);
   const at = (part: number) => round(sorted[Math.max(0, Math.ceil(part * sorted.length) - 1)]!);

@@ -1,5 +1,5 @@
 export * from './document.js';
-export { figuresOf, isoWeek, type Figures } from './figures.js';
+export { figuresOf, isoWeek } from './figures.js';
 export * from './finished.js';
 export * from './near.js';
 export * from './row.js';

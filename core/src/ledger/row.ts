@@ -4,7 +4,7 @@ import { billNow, type JobState } from '../job/index.js';
 
 /** How a job ended, or that it has not. */
 export const OutcomeOfJobSchema = z.enum(['open', 'repaired', 'cured', 'unrepaired', 'referred']);
-export type OutcomeOfJob = z.infer<typeof OutcomeOfJobSchema>;
+type OutcomeOfJob = z.infer<typeof OutcomeOfJobSchema>;
 export const SAY_OUTCOME: Record<OutcomeOfJob, string> = {
   open: 'open',
   repaired: 'repaired',

@@ -1,7 +1,7 @@
 import { definitionOf, evolve, type JobState, type RecordedEvent } from '../job/index.js';
 
 /** One line of a job's history: who did what, when. */
-export interface HistoryLine {
+interface HistoryLine {
   readonly seq: number;
   readonly at: string;
   readonly by: string;

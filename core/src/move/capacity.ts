@@ -1,7 +1,7 @@
 import { GB, GIB } from '../units/index.js';
 
 /** A size in both counts, with why they differ. */
-export interface Capacity {
+interface Capacity {
   /** `1,000.2` GB: by 1,000, as the label counts. */
   readonly gb: string;
   /** `931.5` GiB: by 1,024, as systems count. */

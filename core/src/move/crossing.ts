@@ -62,7 +62,7 @@ export const NO_FACTS: MoveFacts = {
 
 /** A copy of what must not be lost, on something else. */
 export const BackupSchema = z.enum(['verified', 'made', 'none', 'unknown']);
-export type Backup = z.infer<typeof BackupSchema>;
+type Backup = z.infer<typeof BackupSchema>;
 /** Whether it is encrypted and, if so, where its recovery key is. */
 export const RecoveryKeySchema = z.enum(['not-encrypted', 'customer-holds-it', 'account', 'sealed', 'nobody', 'unknown']);
 export type RecoveryKey = z.infer<typeof RecoveryKeySchema>;

@@ -1,8 +1,8 @@
 import * as z from 'zod';
-import { DiskTableSchema, SectorSizeSchema, TablePartitionSchema, type BlockListing, type DiskTable } from '../hardware/index.js';
+import { DiskTableSchema, TablePartitionSchema, type BlockListing, type DiskTable } from '../hardware/index.js';
 
 /** A partition of the old drive: where it lies, and how much of it is used. */
-export const SourcePartitionSchema = TablePartitionSchema.extend({
+const SourcePartitionSchema = TablePartitionSchema.extend({
   /** Null: nobody has said. Then it is never made smaller. */
   usedBytes: z.number().int().min(0).nullable(),
 });
@@ -15,8 +15,7 @@ export const SourceDiskSchema = DiskTableSchema.omit({ partitions: true }).exten
 });
 export type SourceDisk = z.infer<typeof SourceDiskSchema>;
 
-export const TargetDiskSchema = z.strictObject({ sectorSize: SectorSizeSchema, totalSectors: z.number().int().min(1) });
-export type TargetDisk = z.infer<typeof TargetDiskSchema>;
+export type TargetDisk = Pick<SourceDisk, 'sectorSize' | 'totalSectors'>;
 
 /** @param totalSectors of the drive, where its table does not say. Null: then nobody knows how long it is. */
 export function sourceDiskOf(table: DiskTable, totalSectors: number | null): SourceDisk | null {

@@ -8,7 +8,7 @@ export * from './rescue.js';
 export * from './sanitise.js';
 export { copySeconds, type Carried, type CopyTask } from './time/copy-time.js';
 export * from './time/correct.js';
-export { AILING, between, estimate, RangeSchema, SOUND, type Range, type Spread } from './time/estimate.js';
+export { AILING, between, estimate, SOUND, type Range, type Spread } from './time/estimate.js';
 export * from './time/rates.js';
 export * from './ways/index.js';
 export { carriedOf } from './ways/parts.js';

@@ -23,8 +23,8 @@ export const RescueSchema = z.strictObject({
   sentence: z.string(),
 });
 export type Rescue = z.infer<typeof RescueSchema>;
-export type MapHole = Rescue['holes'][number];
-export type HitPartition = Rescue['hits'][number];
+type MapHole = Rescue['holes'][number];
+type HitPartition = Rescue['hits'][number];
 type Gain = Rescue['gains'][number];
 
 /** What a further pass usually brings of each kind (common practice, no source): untried ground reads like the ground so far. */

@@ -14,7 +14,7 @@ export const SanitiseMethodSchema = z.enum([
 ]);
 export type SanitiseMethod = z.infer<typeof SanitiseMethodSchema>;
 
-export interface Method {
+interface Method {
   readonly id: SanitiseMethod;
   readonly say: string;
   readonly level: (typeof SANITISE_LEVELS)[number];

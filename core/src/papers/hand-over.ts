@@ -142,7 +142,7 @@ function warrantyLines(job: JobState): string[] {
 }
 
 /** Lines of the bill, tax, total, what is paid and what is open; empty where nothing is charged. */
-export function billTable(job: JobState): PageTable[] {
+function billTable(job: JobState): PageTable[] {
   const bill = billNow(job);
   if (!bill) return [];
   const paid = paidMinor(job);
@@ -163,7 +163,7 @@ export function billTable(job: JobState): PageTable[] {
 }
 
 /** What was measured before and after, where both or the later are known. */
-export function beforeAfter(job: JobState): PageTable {
+function beforeAfter(job: JobState): PageTable {
   const [slow, fast] = [lastSpeed(job.speeds, 'before'), lastSpeed(job.speeds, 'after')];
   const times = TIMED.map((what) => ({
     say: SAY_TIMED[what],

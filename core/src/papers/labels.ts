@@ -47,7 +47,7 @@ interface LabelSheet {
 /** Dark modules of a QR code, row by row, as a package draws it. */
 export type Modules = readonly (readonly boolean[])[];
 
-export interface Label {
+interface Label {
   /** What a scanner reads. */
   readonly code: string;
   /** The big line: the job's number. */
@@ -111,7 +111,7 @@ function drawLabel({ head, lines }: Label, modules: Modules, x: number, y: numbe
 }
 
 /** The code as filled squares; runs of dark modules are one rectangle, so that no printer leaves hairlines between them. */
-export function drawModules(modules: Modules, x: number, y: number, sideMm: number): Stroke[] {
+function drawModules(modules: Modules, x: number, y: number, sideMm: number): Stroke[] {
   const size = sideMm / modules.length;
   return modules.flatMap((row, down) => {
     const strokes: Stroke[] = [];

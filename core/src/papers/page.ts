@@ -11,7 +11,7 @@ export interface Page {
   /** Who signs, left and right. */
   readonly signs: readonly [string, string];
 }
-export interface PageRow {
+interface PageRow {
   readonly term: string;
   readonly lines: readonly string[];
   /** Photos that belong to it, by hash. */

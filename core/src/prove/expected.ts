@@ -8,7 +8,7 @@ export interface RateRange {
 }
 
 /** What is left of a link's ceiling after the protocol's own words (common practice, no source). */
-export const SHARE_OF_CEILING: RateRange = { least: 0.85, most: 0.95 };
+const SHARE_OF_CEILING: RateRange = { least: 0.85, most: 0.95 };
 /** Two runs of the same drive on the same day differ by so much (common practice, no source). */
 const RUN_TO_RUN = 0.9;
 /** A mechanical drive reads so much of its outer rate on the inner tracks (common practice, no source). */

@@ -20,7 +20,7 @@ export interface Circumstances {
   readonly warningCelsius: number | null;
 }
 
-export interface SpeedExplanation {
+interface SpeedExplanation {
   readonly id: string;
   /** `Half the lanes: PCIe 3 ×2` */
   readonly say: string;

@@ -4,7 +4,7 @@ import type { FioResult } from '../hardware/index.js';
 const LEAST_BLOCK_BYTES = 64 * 1024;
 
 /** What a `fio` run says of one long stretch. */
-export interface LongStretch {
+interface LongStretch {
   readonly readBytesPerSecond: number;
   /** Null: nothing was written in one stretch. */
   readonly writeBytesPerSecond: number | null;

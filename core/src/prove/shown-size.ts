@@ -1,7 +1,7 @@
 import { SECTOR_BYTES, sectorCountOfMarkedSize } from '../standards/index.js';
 import { GB, GIB } from '../units/index.js';
 
-export interface SizeCheck {
+interface SizeCheck {
   readonly right: boolean;
   readonly expectedBytes: number;
   readonly sentence: string;
@@ -12,7 +12,7 @@ export interface SizeCheck {
 const ROUNDING = 0.005;
 
 /** What a drive of this marked size has, bytes: by IDEMA LBA1-03 where it applies, else the marked size. */
-export function expectedBytes(markedGb: number): number {
+function expectedBytes(markedGb: number): number {
   const sectors = sectorCountOfMarkedSize(markedGb);
   return sectors === null ? markedGb * GB : sectors * SECTOR_BYTES;
 }

@@ -1,7 +1,7 @@
 import type { Candidate } from '../fit/index.js';
 import type { OptionKind } from './option.js';
 
-export interface Suggestion {
+interface Suggestion {
   readonly kind: OptionKind;
   readonly slotId: string;
   readonly driveId: string;

@@ -1,6 +1,6 @@
 import { sayMoney } from '../units/index.js';
 
-export interface Worth {
+interface Worth {
   readonly verdict: 'worth-it' | 'think' | 'hardly' | 'unknown';
   /** Price as a share of the machine's value; null: nobody said what it is worth. */
   readonly share: number | null;

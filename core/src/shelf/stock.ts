@@ -36,7 +36,7 @@ export const StockMoveSchema = z.strictObject({
 });
 export type StockMove = z.infer<typeof StockMoveSchema>;
 
-export type StockMoved = { readonly ok: true; readonly level: Level } | { readonly ok: false; readonly sentence: string };
+type StockMoved = { readonly ok: true; readonly level: Level } | { readonly ok: false; readonly sentence: string };
 
 /** The level after a move, or why it cannot be. */
 export function applyMove(level: Level, move: StockMove): StockMoved {

@@ -32,4 +32,3 @@ export const KEY_B_LANES = 2;
 
 /** Bytes per second of a USB link before protocol overhead: 5 Gb/s with 8b/10b, 10 and 20 Gb/s with 128b/132b, 480 Mb/s as it is (USB 2.0 and USB 3.2 specifications). */
 export const USB_CEILINGS = { '480M': 60e6, '5G': 500e6, '10G': (10e9 * (128 / 132)) / 8, '20G': (20e9 * (128 / 132)) / 8 } as const;
-export type UsbRate = keyof typeof USB_CEILINGS;

@@ -1,9 +1,9 @@
 import { spec, type Measure } from '../units/index.js';
 
 /** Keys cut into an M.2 storage drive's edge. `B+M` has both notches. */
-export type DriveKey = 'B' | 'M' | 'B+M';
+type DriveKey = 'B' | 'M' | 'B+M';
 /** Key of an M.2 storage socket: exactly one rib. */
-export type SocketKey = 'B' | 'M';
+type SocketKey = 'B' | 'M';
 
 /** Printed circuit board of an M.2 drive: 0.8 mm ±10 % (PCI Express M.2 specification, from memory). */
 export const M2_BOARD: Measure = spec(0.8, 0.08);
@@ -14,9 +14,6 @@ export const M2_OUTLINE_TOLERANCE_MM = 0.15;
 /** Width of every drive of the 22 family (PCI Express M.2 specification, from memory). */
 export const M2_WIDTH: Measure = spec(22, M2_OUTLINE_TOLERANCE_MM);
 
-/** Lengths of the 22-wide family, mm. */
-export const M2_LENGTHS_MM = [30, 42, 60, 80, 110] as const;
-
 /** Half-round notch at the far end and the ring around it that a screw head may cover, mm across (same source, from memory). */
 export const M2_NOTCH_MM = 3.5;
 export const M2_KEEP_OUT_MM = 5.5;
@@ -25,8 +22,8 @@ export const M2_KEEP_OUT_MM = 5.5;
 export const keyAdmits = (socket: SocketKey, drive: DriveKey): boolean => drive === 'B+M' || drive === socket;
 
 /** The edge has 75 positions at 0.5 mm; a key takes eight of them (PCI Express M.2 specification, from memory). */
-export const M2_POSITIONS = 75;
-export const M2_KEY_POSITIONS: Readonly<Record<SocketKey, readonly [first: number, last: number]>> = { B: [12, 19], M: [59, 66] };
+const M2_POSITIONS = 75;
+const M2_KEY_POSITIONS: Readonly<Record<SocketKey, readonly [first: number, last: number]>> = { B: [12, 19], M: [59, 66] };
 
 /** Contacts left on a drive's edge once its notches are cut. */
 export const contactsOf = (key: DriveKey): number =>
@@ -49,4 +46,3 @@ export const M2_HEIGHT_CODES = {
   D4: { top: 1.5, bottom: 0.7 },
   D5: { top: 1.5, bottom: 1.5 },
 } as const;
-export type M2HeightCode = keyof typeof M2_HEIGHT_CODES;

@@ -8,8 +8,6 @@ export interface Outline {
 
 /** SFF-8201, from memory. */
 export const TWO_AND_A_HALF: Outline = { length: spec(100.2, 0.25), width: spec(69.85, 0.25) };
-/** Heights a 2.5-inch drive is made in, mm (SFF-8201, from memory). */
-export const TWO_AND_A_HALF_HEIGHTS_MM = [5, 7, 9.5, 12.5, 15, 19.05] as const;
 
 /** SFF-8301, from memory; the length is the greatest allowed. */
 export const THREE_AND_A_HALF: Outline = { length: spec(146.75, 0.25), width: spec(101.6, 0.25) };

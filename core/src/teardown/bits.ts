@@ -6,7 +6,7 @@ export type Bits = readonly number[];
 const WORD_OF = Int32Array.from({ length: 31 * 64 }, (_, at) => Math.floor(at / WORD));
 const BIT_OF = Int32Array.from({ length: 31 * 64 }, (_, at) => 1 << (at % WORD));
 
-export const noBits = (size: number): number[] => Array.from({ length: Math.max(1, Math.ceil(size / WORD)) }, () => 0);
+const noBits = (size: number): number[] => Array.from({ length: Math.max(1, Math.ceil(size / WORD)) }, () => 0);
 
 export function bitsOf(size: number, members: Iterable<number>): number[] {
   const bits = noBits(size);
@@ -20,12 +20,6 @@ export const has = (bits: Bits, at: number): boolean => (bits[WORD_OF[at]!]! & B
 export const put = (bits: number[], at: number): void => {
   bits[WORD_OF[at]!]! |= BIT_OF[at]!;
 };
-
-export function withBit(bits: Bits, at: number): number[] {
-  const copy = bits.slice();
-  put(copy, at);
-  return copy;
-}
 
 /** Everything of `part` is in `whole`. */
 export function within(part: Bits, whole: Bits): boolean {

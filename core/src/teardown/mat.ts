@@ -11,7 +11,7 @@ const OVERLAP = 12;
 const ROUND = 48;
 
 /** One group of screws of the mat: an operation's screws of one kind. */
-export interface MatGroup {
+interface MatGroup {
   readonly name: string;
   readonly title: string;
   readonly say: string;
@@ -20,7 +20,7 @@ export interface MatGroup {
   readonly side: Side;
 }
 
-export interface Mat {
+interface Mat {
   readonly groups: MatGroup[];
   /** The list first, then for each side of the machine its map, 1:1, row by row. */
   readonly sheets: Sheet[];

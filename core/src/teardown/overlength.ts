@@ -2,7 +2,7 @@ import { sayScrew, type BehindHole, type Guide, type Hole, type Screw } from '..
 import { sayMm } from '../units/index.js';
 
 /** How bad a screw that is too long for a hole would be, worst last. */
-export type Harm = 'binds' | 'breaks-through' | 'ruins';
+type Harm = 'binds' | 'breaks-through' | 'ruins';
 const ORDER: readonly Harm[] = ['binds', 'breaks-through', 'ruins'];
 
 /** What happens to that which lies behind the hole (common practice, no source). */
@@ -24,7 +24,7 @@ const SAY_BEHIND: Record<BehindHole, string> = {
 };
 
 /** One kind of screw of this machine that must not go into the holes of another. */
-export interface Overlength {
+interface Overlength {
   /** The screw that is too long. */
   readonly screw: Screw;
   readonly screwOf: string;

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 
 /** What the planner needs to know of one operation. `side` null: any side. `tool` null: by hand; the tool stays in hand. */
-export const PlanOperationSchema = z.object({
+const PlanOperationSchema = z.object({
   id: z.string(),
   side: z.string().nullable(),
   tool: z.string().nullable(),

@@ -8,7 +8,7 @@ export interface SearchProgress {
   readonly looked: number;
   readonly lowerBound: number;
 }
-export interface Found {
+interface Found {
   readonly order: readonly number[];
   readonly lowerBound: number;
   readonly optimal: boolean;

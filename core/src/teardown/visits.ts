@@ -2,7 +2,7 @@ import { has, type Bits } from './bits.js';
 import type { Problem } from './problem.js';
 
 /** At least how often a class (a side, a tool, both together) has yet to be taken up, once `done` is done. */
-export type Visits = (done: Bits, now: number) => number;
+type Visits = (done: Bits, now: number) => number;
 
 /**
  * Counts for every class how often the operations that every way does force it to be taken up: a chain of its own

@@ -17,7 +17,7 @@ import { inPolicyOrder, reachByPolicy, underPolicy, USUAL_POLICY, type Policy } 
 import { startAfter, type Start } from './start.js';
 
 /** `in`: down to the drive. `swap`: new drive in, with what the match asked for. `out`: the mirror, back up. */
-export const LegSchema = z.enum(['in', 'swap', 'out']);
+const LegSchema = z.enum(['in', 'swap', 'out']);
 export type Leg = z.infer<typeof LegSchema>;
 
 const RoleSchema = OperationSchema.shape.role.unwrap().unwrap();
@@ -63,7 +63,7 @@ export interface Way {
 }
 
 /** What is in the machine on the bench: its slots as found, and how the workshop works. */
-export interface AsFound {
+interface AsFound {
   readonly policy?: Policy;
   /** As found; the model's own where nobody looked. */
   readonly slots?: readonly Slot[];

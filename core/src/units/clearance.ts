@@ -7,7 +7,7 @@ import type { Measure } from './measure.js';
  * - `doubtful`: the 95 % interval straddles zero; something has to be measured
  * - `no`: negative in at least 19 of 20
  */
-export type Certainty = 'certain' | 'likely' | 'doubtful' | 'no';
+type Certainty = 'certain' | 'likely' | 'doubtful' | 'no';
 
 export interface Clearance {
   /** Room minus need, mm. Negative is a clash. */

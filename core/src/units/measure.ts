@@ -1,8 +1,7 @@
 import * as z from 'zod';
 
 /** Where a length came from; it decides the tolerance when none is stated. */
-export const MeasuredWithSchema = z.enum(['spec', 'callipers', 'ruler']);
-export type MeasuredWith = z.infer<typeof MeasuredWithSchema>;
+const MeasuredWithSchema = z.enum(['spec', 'callipers', 'ruler']);
 
 /** A length in millimetres with its symmetric tolerance, read as a 95 % half-width. */
 export const MeasureSchema = z.strictObject({
@@ -13,7 +12,7 @@ export const MeasureSchema = z.strictObject({
 export type Measure = z.infer<typeof MeasureSchema>;
 
 /** Reading tolerances of hand tools, ± mm (common practice, no source). */
-export const READING_TOLERANCE_MM = { callipers: 0.05, ruler: 0.5 } as const;
+const READING_TOLERANCE_MM = { callipers: 0.05, ruler: 0.5 } as const;
 
 /** A length taken from a specification, with the tolerance given there. */
 export const spec = (mm: number, plusMinusMm = 0): Measure => ({ mm, plusMinusMm, from: 'spec' });

@@ -2,7 +2,7 @@
 const UNKEEPABLE = /[^\P{Cc}\t\n\r]|\p{Surrogate}/u;
 const ALL_UNKEEPABLE = new RegExp(UNKEEPABLE.source, 'gu');
 
-export interface Unkeepable {
+interface Unkeepable {
   /** Where in the value, as `findings.0.words`; empty: the value itself. */
   readonly path: string;
   /** As `U+0000`. */

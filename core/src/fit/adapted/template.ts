@@ -4,7 +4,7 @@ import { sayMm } from '../../units/index.js';
 const mm = z.number().min(0).max(300);
 
 /** A hole of the plate: first a pilot, then the full size. Places from the plate's upper left corner. */
-export const TemplateHoleSchema = z.strictObject({
+const TemplateHoleSchema = z.strictObject({
   xMm: mm,
   yMm: mm,
   pilotMm: z.number().min(0.5, 'A pilot of 0.5 mm is the thinnest drill.').max(10),

@@ -2,9 +2,9 @@ import type { Memory, MemoryBayFacts } from '../../hardware/index.js';
 import { check, fits, no, toFinding, type Finding } from '../finding.js';
 
 /** A module in each socket, in the sockets' order; null: empty. */
-export type MemoryFill = readonly (Memory | null)[];
+type MemoryFill = readonly (Memory | null)[];
 
-export interface MemoryVerdict {
+interface MemoryVerdict {
   readonly findings: readonly Finding[];
   readonly totalGib: number;
   /** What Prove should read, MT/s; null where it does not run. */

@@ -25,7 +25,7 @@ export const bayHardware: Rule = {
 };
 
 /** Side screws of a boxed drive: M3 in a 2.5-inch one, 6-32 in a 3.5-inch one (SFF-8201 and SFF-8301, from memory). */
-export const sideScrewNeed = (drive: Drive): ScrewNeed => ({
+const sideScrewNeed = (drive: Drive): ScrewNeed => ({
   thread: drive.family === '3.5-inch' ? '6-32' : 'M3',
   form: 'machine',
   between: [FRAME_WALL],

@@ -56,7 +56,7 @@ export const limits: Rule = {
 };
 
 /** All that is known of sizes in a slot, the maker's claim among it. */
-export function sizeEvidenceOf(slot: Slot): SizeEvidence[] {
+function sizeEvidenceOf(slot: Slot): SizeEvidence[] {
   const claim: SizeEvidence[] =
     slot.claimedLimitGb === null ? [] : [{ kind: 'claimed', gb: slot.claimedLimitGb, worked: true, source: 'the maker' }];
   return [...slot.evidence, ...claim];

@@ -7,7 +7,7 @@ import type { Place } from '../place.js';
 import { sameFamily, type Rule } from '../rule.js';
 
 /** A pad works when it is pressed by this share of its thickness; more bends the board (common practice, no source). */
-export const PRESSED = { least: 0.1, most: 0.3 } as const;
+const PRESSED = { least: 0.1, most: 0.3 } as const;
 /** Chips may stick out this far beyond a pad's end, mm (common practice, no source). */
 const OVERLAP_MM = 1;
 

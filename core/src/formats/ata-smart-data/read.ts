@@ -67,7 +67,7 @@ export function readAtaSmartData(bytes: Uint8Array): Reading<AtaSmartData> {
 }
 
 /** All 512 bytes of a sector add up to a multiple of 256; what is missing to it, 0 when right. */
-export const checksum = (sector: Uint8Array): number => sector.reduce((sum, byte) => (sum + byte) & 0xff, 0);
+const checksum = (sector: Uint8Array): number => sector.reduce((sum, byte) => (sum + byte) & 0xff, 0);
 
 const entries = (sector: Uint8Array): { id: number; at: number }[] =>
   Array.from({ length: ENTRIES }, (_, entry) => FIRST_ENTRY + entry * ENTRY_BYTES)

@@ -27,7 +27,7 @@ export function* sniffFileSystem(startByte: number): Scan<FileSystem | null> {
   return text(far, 0, BTRFS.bytes.length) === BTRFS.bytes ? 'btrfs' : null;
 }
 
-export const fileSystemOf = (head: Uint8Array): FileSystem | null =>
+const fileSystemOf = (head: Uint8Array): FileSystem | null =>
   SIGNATURES.find(({ at, bytes }) => text(head, at, bytes.length) === bytes)?.is ?? null;
 
 /** A boot sector of a file system looks like an MBR: both end in 55 AA. Its jump and its layout of the volume give it away. */

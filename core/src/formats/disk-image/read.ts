@@ -6,9 +6,6 @@ import { entriesOfRecord, isProtective, isUsed, mbrDiskId, partitionsOf, type Mb
 import { u64 } from './number.js';
 import { placementProblems } from './placement.js';
 import { readerOf, scanNow, type Scan } from './scan.js';
-
-/** The ends of a disk in one file: so much of its start, so much of its end. */
-export const END_BYTES = 2 ** 20;
 const SECTOR_SIZES: readonly SectorSize[] = [512, 4096];
 const MOST_IN_MBR = 0xffff_ffff;
 

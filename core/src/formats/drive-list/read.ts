@@ -8,7 +8,6 @@ export const DriveListSchema = z.strictObject({
   format: z.literal('petrichor-drive-list'),
   drives: z.array(DriveSchema).min(1).max(50_000),
 });
-export type DriveList = z.infer<typeof DriveListSchema>;
 
 /** Reads a drive list document (docs/formats/drive-list.schema.json). */
 export function readDriveList(text: string): Reading<Drive[]> {

@@ -2,7 +2,7 @@ import { SAY_SIDE, sayModel, sayScrew, slotsOf, type MachineModel, type Slot, ty
 import { buildWay, overlengths, type WayStep } from '../../teardown/index.js';
 
 /** A guide as it is read rather than walked: what all its written forms are made from. */
-export interface ToldGuide {
+interface ToldGuide {
   readonly title: string;
   /** Version, state, and what has to be said before anything is opened. */
   readonly head: string[];

@@ -7,7 +7,7 @@ export interface NvmeHealthLog extends NvmeHealth {
   readonly format: 'nvme-health-log';
 }
 
-export const HEALTH_LOG_BYTES = 512;
+const HEALTH_LOG_BYTES = 512;
 const DATA_UNIT_BYTES = 512_000n;
 const KELVIN = 273;
 /** Bytes 7 to 31 are reserved and zero: the surest mark that 512 bytes are this log and nothing else. */

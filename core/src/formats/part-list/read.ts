@@ -8,7 +8,6 @@ export const PartListSchema = z.strictObject({
   format: z.literal('petrichor-part-list'),
   parts: z.array(PartSchema).min(1).max(50_000),
 });
-export type PartList = z.infer<typeof PartListSchema>;
 
 /** Reads a part list document (docs/formats/part-list.schema.json). */
 export function readPartList(text: string): Reading<Part[]> {

@@ -2,7 +2,7 @@ import type { DiskTable, TablePartition } from '../../hardware/index.js';
 import { quoted } from './names.js';
 
 /** A table to be written: what a script needs of it. A null identity is made anew by `sfdisk`. */
-export type Writable = Pick<DiskTable, 'table' | 'sectorSize' | 'diskId' | 'usable'> & {
+type Writable = Pick<DiskTable, 'table' | 'sectorSize' | 'diskId' | 'usable'> & {
   readonly partitions: readonly (Omit<TablePartition, 'kind' | 'fileSystem'> & { readonly uuid: string | null })[];
 };
 

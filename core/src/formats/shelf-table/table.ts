@@ -5,9 +5,9 @@ import { whole } from '../../units/index.js';
  * The shelf as rows of text, the way a spreadsheet holds it. `item` is `drive` or `part`; columns beyond the first
  * ones are fields of the document, nested ones with a dot (`link.protocol`, `topHeight.mm`). An empty cell is left out.
  */
-export type Row = Readonly<Record<string, string>>;
+type Row = Readonly<Record<string, string>>;
 
-export interface BadRow {
+interface BadRow {
   /** Line of the file, the heading being line 1. */
   readonly line: number;
   readonly reason: string;
@@ -20,7 +20,7 @@ export interface ReadTable {
 }
 
 /** Columns every row has; the rest depend on what it is. */
-export const FIRST_COLUMNS = ['item', 'id', 'maker', 'name', 'priceMinor', 'drawer', 'inStock', 'leadDays'] as const;
+const FIRST_COLUMNS = ['item', 'id', 'maker', 'name', 'priceMinor', 'drawer', 'inStock', 'leadDays'] as const;
 
 /** Reads rows into documents. A bad row is listed with its line and reason; the good ones are read all the same. */
 export function readTable(rows: readonly Row[]): ReadTable {

@@ -3,7 +3,7 @@ import type { JobState } from '../shape/state.js';
 import { type Offer } from '../shape/agreement.js';
 
 /** The option that holds: of the drive that is taken. Null: nothing was offered for it. */
-export const optionNow = (job: Pick<JobState, 'offer' | 'choice'>): Offer['options'][number] | null =>
+const optionNow = (job: Pick<JobState, 'offer' | 'choice'>): Offer['options'][number] | null =>
   job.offer?.options.find((one) => one.driveId === job.choice?.drive.id && one.slotId === job.choice.slot.id) ?? null;
 
 /** What the job costs as it stands: the option and what was changed since; a job without a drive costs the looking. */

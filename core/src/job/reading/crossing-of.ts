@@ -102,7 +102,7 @@ export function layoutOf(
 }
 
 /** Sectors of the new drive: as it reports them, else by the formula of its marked size. */
-export function targetOf(drive: Pick<Drive, 'markedGb' | 'sectors'>, reported: number | null): TargetDisk {
+function targetOf(drive: Pick<Drive, 'markedGb' | 'sectors'>, reported: number | null): TargetDisk {
   const sectorSize = drive.sectors === '4kn' ? 4096 : 512;
   const byFormula = sectorCountOfMarkedSize(drive.markedGb, sectorSize) ?? Math.floor((drive.markedGb * 1e9) / sectorSize);
   return { sectorSize, totalSectors: reported ?? byFormula };

@@ -1,16 +1,14 @@
-import * as z from 'zod';
 import type { SizeEvidence } from '../../hardware/index.js';
 import type { JobState } from '../shape/state.js';
 
 /** What a job has shown about a size in a slot of a model. It stands as evidence on the model from then on. */
-export const FitCaseSchema = z.strictObject({
-  modelId: z.string(),
-  slotId: z.string(),
-  gb: z.number(),
-  worked: z.boolean(),
-  jobNumber: z.number(),
-});
-export type FitCase = z.infer<typeof FitCaseSchema>;
+export interface FitCase {
+  readonly modelId: string;
+  readonly slotId: string;
+  readonly gb: number;
+  readonly worked: boolean;
+  readonly jobNumber: number;
+}
 
 /** Proved right or wrong: before that a job shows nothing. */
 export function fitCaseOf(job: JobState): FitCase | null {

@@ -19,7 +19,7 @@ export function promiseAfterOrders(job: Pick<JobState, 'orders' | 'intake'>): st
 }
 
 /** The first day after `day` that is no Saturday or Sunday. */
-export function nextWorkingDay(day: string): string {
+function nextWorkingDay(day: string): string {
   let at = new Date(`${day}T00:00:00Z`).getTime() + DAY_MS;
   while ([0, 6].includes(new Date(at).getUTCDay())) at += DAY_MS;
   return new Date(at).toISOString().slice(0, 10);

@@ -6,7 +6,7 @@ import { countOf, progress } from './walk.js';
 import type { JobState } from '../shape/state.js';
 import { type HolesOfStep, type CountLine } from '../shape/screw-count.js';
 
-export const screwKey = (screw: Screw): string => `${sayScrew(screw)} ${screw.bit}`;
+const screwKey = (screw: Screw): string => `${sayScrew(screw)} ${screw.bit}`;
 
 /** Kinds of loose screws of this job: what the steps have taken out so far, and how many should lie on the mat now. */
 export function screwsExpected(job: Pick<JobState, 'way' | 'tray' | 'waivers'>): { screw: Screw; key: string; expected: number }[] {

@@ -2,7 +2,7 @@ import { sayModel, type MachineModel } from '../../hardware/index.js';
 import type { DataPlan } from '../shape/safeguard.js';
 import type { JobState } from '../shape/state.js';
 
-export interface SetUpItem {
+interface SetUpItem {
   readonly id: string;
   readonly say: string;
   /** What to do or look for. */

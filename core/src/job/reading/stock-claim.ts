@@ -4,7 +4,7 @@ import { isFitted } from './fitted.js';
 import type { JobState } from '../shape/state.js';
 
 /** What a job holds of the shelf: reserved until the new drive is in, used from then on. */
-export interface StockClaim {
+interface StockClaim {
   readonly item: ItemRef;
   readonly quantity: number;
   readonly state: 'reserved' | 'used';

@@ -2,7 +2,7 @@ import type { WayStep } from '../../teardown/index.js';
 import type { JobState } from '../shape/state.js';
 
 /** Something that was unplugged or taken off on this job, and has to be seen to work again. */
-export interface UnpluggedCheck {
+interface UnpluggedCheck {
   readonly id: string;
   readonly say: string;
   /** The step that unplugs it. */

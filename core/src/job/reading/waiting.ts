@@ -4,7 +4,7 @@ import type { JobState } from '../shape/state.js';
 import { ordersOpen } from './orders.js';
 import { SAY_WAIT, type WaitsFor } from '../shape/wait-kind.js';
 
-export interface Waiting {
+interface Waiting {
   readonly kind: WaitsFor | 'part' | 'dock';
   /** `Waits for the customer: the offer` */
   readonly say: string;

@@ -41,9 +41,6 @@ export function nextThing(at: StepProgress): { thing: TakenThing; moved: number 
   return null;
 }
 
-export const legDone = (job: Pick<JobState, 'way'>, leg: Leg): boolean =>
-  job.way !== null && progress(job).every((one) => one.step.leg !== leg || one.done);
-
 /** Minutes planned for the steps of the leg that are still to do. */
 export const minutesLeft = (job: Pick<JobState, 'way'>, leg: Leg): number =>
   progress(job).reduce((sum, one) => sum + (one.step.leg === leg && !one.done ? one.step.minutes : 0), 0);

@@ -35,11 +35,9 @@ export const AgreementSchema = z.strictObject({
   words: z.string(),
   ...Stamp,
 });
-export type Agreement = z.infer<typeof AgreementSchema>;
 
 /** A line put on the bill, or taken off it, after the offer. */
 export const PriceChangeSchema = z.strictObject({ line: BillLineSchema, why: z.string(), ...Stamp });
-export type PriceChange = z.infer<typeof PriceChangeSchema>;
 
 export const agreementPart = part(
   {

@@ -23,16 +23,14 @@ export const ComebackReasonSchema = z.strictObject({
   operationId: z.string().nullable(),
   ...Stamp,
 });
-export type ComebackReason = z.infer<typeof ComebackReasonSchema>;
 
 /** On the job that it came back from: which job it became, and what that taught. */
-export const CameBackSchema = z.strictObject({
+const CameBackSchema = z.strictObject({
   jobId: z.string(),
   number: z.number().int(),
   ...Stamp,
   learnt: ComebackReasonSchema.nullable(),
 });
-export type CameBack = z.infer<typeof CameBackSchema>;
 
 export const comebackPart = part(
   {

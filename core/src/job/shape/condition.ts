@@ -18,7 +18,7 @@ export const SAY_MARK: Record<MarkKind, string> = {
 };
 
 /** One mark on the outside, where it sits as shares of width and height of that side. */
-export const ConditionMarkSchema = z.strictObject({
+const ConditionMarkSchema = z.strictObject({
   view: z.enum(VIEWS),
   x: z.number().min(0).max(1),
   y: z.number().min(0).max(1),

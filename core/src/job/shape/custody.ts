@@ -24,10 +24,9 @@ export const SanitisedSchema = z.strictObject({
   /** What was read back, or what the drive reported. */
   verified: z.string().trim().min(3, 'Say how it was checked: what was read back, or what the drive reported.').max(300),
 });
-export type Sanitised = z.infer<typeof SanitisedSchema>;
 
 /** One change of hands of the old drive. */
-export const CustodySchema = z.strictObject({
+const CustodySchema = z.strictObject({
   fate: OldDriveFateSchema,
   /** Kept until this day, `2026-12-24`; null: no date. */
   until: z.string().nullable(),

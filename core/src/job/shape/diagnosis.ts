@@ -15,7 +15,7 @@ export const DocumentSourceSchema = z.enum(['file', 'pasted', 'dock']);
 export type DocumentSource = z.infer<typeof DocumentSourceSchema>;
 
 /** One thing that was looked at, and how it was found. */
-export const KeptFindingSchema = z.strictObject({
+const KeptFindingSchema = z.strictObject({
   observation: z.string(),
   seen: z.boolean(),
   /** How it is known; null on jobs of before this was kept. */
@@ -31,7 +31,7 @@ export const KeptReportSchema = z.strictObject({ source: DocumentSourceSchema, n
 export type KeptReport = z.infer<typeof KeptReportSchema>;
 
 /** What was concluded: the cause as it was called and cured then, and what the weights said. */
-export const ConclusionSchema = z.strictObject({
+const ConclusionSchema = z.strictObject({
   causeId: z.string(),
   say: z.string(),
   cure: z.string(),
@@ -46,7 +46,7 @@ export const ConclusionSchema = z.strictObject({
 export type Conclusion = z.infer<typeof ConclusionSchema>;
 
 /** A stop that was set off, and how far what it asks for has come. */
-export const StopSchema = z.strictObject({
+const StopSchema = z.strictObject({
   ruleId: z.string(),
   say: z.string(),
   because: z.string(),
@@ -70,7 +70,7 @@ export const SAY_RUN: Record<RunKind, string> = {
 };
 
 /** Something the dock does for this job. How far it is, the dock says; how it ended is kept here. */
-export const RunSchema = z.strictObject({
+const RunSchema = z.strictObject({
   runId: z.string(),
   bay: z.string(),
   kind: RunKindSchema,

@@ -18,7 +18,7 @@ export const SpeedRecordSchema = z.strictObject({
   celsius: z.number().min(-20).max(150, 'That is hotter than any drive lives.').nullable(),
 });
 export type SpeedRecord = z.infer<typeof SpeedRecordSchema>;
-export const KeptSpeedSchema = z.strictObject({ ...SpeedRecordSchema.shape, ...Stamp });
+const KeptSpeedSchema = z.strictObject({ ...SpeedRecordSchema.shape, ...Stamp });
 export type KeptSpeed = z.infer<typeof KeptSpeedSchema>;
 
 /** Times that a customer notices. */
@@ -33,7 +33,7 @@ export const TimeRecordSchema = z.strictObject({
   when: z.enum(['before', 'after']),
   seconds: z.number('Type the seconds.').min(0.1, 'More than 0 s.').max(7200, 'Two hours are the most.'),
 });
-export const KeptTimeSchema = z.strictObject({ ...TimeRecordSchema.shape, ...Stamp });
+const KeptTimeSchema = z.strictObject({ ...TimeRecordSchema.shape, ...Stamp });
 export type KeptTime = z.infer<typeof KeptTimeSchema>;
 
 /** Memory as the system shows it, where it was touched. */
@@ -47,7 +47,6 @@ export const KeptMemorySchema = z.strictObject({
   expectedMegatransfers: z.number().nullable(),
   ...Stamp,
 });
-export type KeptMemory = z.infer<typeof KeptMemorySchema>;
 
 export const measuredPart = part(
   {

@@ -8,7 +8,7 @@ import { DocumentSourceSchema } from './diagnosis.js';
 import { AnswersSchema } from './safeguard.js';
 
 /** What a job knows of how its data goes across. */
-export const MoveStateSchema = z.strictObject({
+const MoveStateSchema = z.strictObject({
   /** The old drive's table, as it was read. */
   source: z.strictObject({ disk: SourceDiskSchema, name: z.string(), from: DocumentSourceSchema, ...Stamp }).nullable(),
   facts: MoveFactsSchema,
@@ -24,7 +24,7 @@ export const MoveStateSchema = z.strictObject({
 });
 export type MoveState = z.infer<typeof MoveStateSchema>;
 
-export const NOTHING_MOVED: MoveState = {
+const NOTHING_MOVED: MoveState = {
   source: null,
   facts: NO_FACTS,
   wishes: NO_WISHES,

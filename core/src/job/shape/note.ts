@@ -38,6 +38,5 @@ export const NoteSchema = z.strictObject({
     .nullable()
     .default(null),
 });
-export type Note = z.infer<typeof NoteSchema>;
 
 export const notesPart = part({ notes: z.array(z.strictObject({ ...NoteSchema.shape, ...Stamp })) }, { notes: [] });

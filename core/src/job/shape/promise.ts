@@ -4,6 +4,5 @@ import { Stamp } from './stamp.js';
 
 /** The promise was moved: from when to when, and why. */
 export const PromiseMoveSchema = z.strictObject({ from: z.string(), to: z.string(), because: z.string(), ...Stamp });
-export type PromiseMove = z.infer<typeof PromiseMoveSchema>;
 
 export const promisePart = part({ promiseMoves: z.array(PromiseMoveSchema) }, { promiseMoves: [] });

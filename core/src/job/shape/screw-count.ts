@@ -4,7 +4,7 @@ import * as z from 'zod';
 import { HoleSchema, ScrewSchema } from '../../hardware/index.js';
 
 /** Where a screw could belong: a group of holes of one step. */
-export const HolesOfStepSchema = z.strictObject({ stepId: z.string(), title: z.string(), holes: z.array(HoleSchema) });
+const HolesOfStepSchema = z.strictObject({ stepId: z.string(), title: z.string(), holes: z.array(HoleSchema) });
 export type HolesOfStep = z.infer<typeof HolesOfStepSchema>;
 
 /** One kind of screw, as counted on the mat against what the steps say lies there. */

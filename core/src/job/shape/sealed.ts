@@ -12,7 +12,7 @@ export const SAY_SEALED: Record<SealedKind, string> = {
 };
 
 /** That there is a sealed note, and who looked at it. What it says is not part of the job: it lies encrypted beside it. */
-export const SealedSchema = z.strictObject({
+const SealedSchema = z.strictObject({
   id: z.string(),
   kind: SealedKindSchema,
   /** For what: `standard account`; never the secret itself. */
@@ -21,6 +21,5 @@ export const SealedSchema = z.strictObject({
   looks: z.array(StampSchema),
   destroyed: StampSchema.nullable(),
 });
-export type Sealed = z.infer<typeof SealedSchema>;
 
 export const sealedPart = part({ sealed: z.array(SealedSchema) }, { sealed: [] });

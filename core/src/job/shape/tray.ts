@@ -3,7 +3,7 @@ import * as z from 'zod';
 import { HoleSchema, ScrewSchema } from '../../hardware/index.js';
 
 /** Something taken out, unplugged, peeled or turned off, and how much of it has not come back. */
-export const TrayItemSchema = z.strictObject({
+const TrayItemSchema = z.strictObject({
   id: z.string(),
   kind: z.enum(['screw', 'part', 'lead', 'tape', 'drive', 'setting']),
   verb: z.string(),

@@ -6,7 +6,7 @@ import { PhaseSchema } from './phases.js';
 import { Stamp } from './stamp.js';
 
 /** One unit of walking: `count` things of `key` moved, a step without things done, or a step left short. */
-export const TickSchema = z.strictObject({
+const TickSchema = z.strictObject({
   stepId: z.string(),
   key: z.string().nullable(),
   count: z.number().int().min(0),

@@ -15,7 +15,7 @@ export interface Item {
   /** A logical partition, in the extended one before it. */
   readonly inside: boolean;
 }
-export interface Place {
+interface Place {
   readonly item: Item;
   readonly startSector: number;
   readonly sectors: number;

@@ -5,7 +5,7 @@ import { ALIGN_BYTES, place, type Item } from './place.js';
 import { shareOut } from './share-out.js';
 import type { LayoutWishes } from './wishes.js';
 
-export interface PlacedPartition {
+interface PlacedPartition {
   readonly number: number;
   readonly startSector: number;
   readonly sectors: number;

@@ -1,7 +1,7 @@
 import type { LayoutWishes } from './wishes.js';
 import { ALIGN_BYTES, endOf, type Item } from './place.js';
 
-export interface SharedOut {
+interface SharedOut {
   /** The same items with the sizes they get. */
   readonly items: readonly Item[];
   /** Sectors that are missing even with everything at its least; 0: it fits. */

@@ -1,7 +1,7 @@
 import { normalQuantile, type Range } from './estimate.js';
 
 /** How far a run has come, and how long it took. */
-export interface Progress {
+interface Progress {
   readonly doneBytes: number;
   readonly totalBytes: number;
   readonly seconds: number;

@@ -1,9 +1,11 @@
-import * as z from 'zod';
 import { copySeconds, type CopyTask, type Factors } from './copy-time.js';
 
 /** Nine of ten runs lie above `p10`, one of ten above `p90`; minutes. */
-export const RangeSchema = z.strictObject({ p10: z.number().min(0), p50: z.number().min(0), p90: z.number().min(0) });
-export type Range = z.infer<typeof RangeSchema>;
+export interface Range {
+  readonly p10: number;
+  readonly p50: number;
+  readonly p90: number;
+}
 
 /** How sure the assumptions are: standard deviations of the logarithm of each factor (common practice, no source; corrected by each run). */
 export interface Spread {
@@ -42,7 +44,7 @@ function factorsAt(point: number, spread: Spread): Factors {
 }
 
 /** Point of Halton's sequence (Halton 1960): spread evenly between 0 and 1. */
-export function halton(index: number, base: number): number {
+function halton(index: number, base: number): number {
   let [value, share, rest] = [0, 1, index];
   while (rest > 0) {
     share /= base;

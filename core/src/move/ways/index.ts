@@ -8,7 +8,7 @@ import type { Way, WayAcross, WayId } from './way.js';
 import { nothingToKeep, restoreBackup } from './without-source.js';
 
 /** Every way across, in the order they are offered. A new one: its file beside these, and its name here. */
-export const WAYS: readonly Way[] = [clone, cleanInstall, copy, add, rescue, restoreBackup, nothingToKeep];
+const WAYS: readonly Way[] = [clone, cleanInstall, copy, add, rescue, restoreBackup, nothingToKeep];
 
 /** All ways, judged; those that are not to be thought of here are left out. */
 export const waysAcross = (crossing: Crossing): WayAcross[] =>
@@ -17,7 +17,7 @@ export const waysAcross = (crossing: Crossing): WayAcross[] =>
     return judged ? [{ id: way.id, say: way.say, ...judged }] : [];
   });
 
-export interface RecommendedWay {
+interface RecommendedWay {
   readonly id: WayId;
   /** `Clone it, then let it grow.` */
   readonly headline: string;
