@@ -64,12 +64,12 @@ test('identify by keys alone: a card that looks like another is told apart', asy
   await hands.press('2');
   await page.reload();
   await expect(page.getByText('What you saw')).toBeVisible();
-  for (let question = 0; question < 4; question++) {
+  const question = page.locator('.ask h2');
+  const asked = async (): Promise<string | null> => ((await question.count()) === 0 ? null : question.first().textContent());
+  await expect.poll(asked).not.toBeNull();
+  for (let answers = 0; answers < 4; answers++) {
     const figure = page.getByLabel('Your figure');
-    const ask = await page
-      .locator('.ask h2')
-      .textContent({ timeout: 1000 })
-      .catch(() => null);
+    const ask = await asked();
     if (ask === null) break;
     const figures = { long: '50.8', wide: '29.85' };
     const typed = Object.entries(figures).find(([word]) => ask.includes(word))?.[1];
@@ -78,6 +78,11 @@ test('identify by keys alone: a card that looks like another is told apart', asy
       await hands.press('Enter');
     } else if (ask.includes('held')) await hands.press('2');
     else await hands.press('n');
+    // The next question stands before it is answered; where the last answer was not taken, it is the same one.
+    await expect
+      .poll(asked, { timeout: 3000 })
+      .not.toBe(ask)
+      .catch(() => undefined);
   }
   await expect(page.locator('.found li').first()).toContainText('mSATA card');
 });
