@@ -22,7 +22,7 @@ const seen = (key: string): Readonly<Record<string, unknown>> | undefined =>
   (SEEN as Readonly<Record<string, Readonly<Record<string, unknown>>>>)[key];
 
 type Seen = keyof typeof SEEN;
-type Looked = (typeof MEASURED)[number] | Seen | (typeof FIRMWARE_LOOKS)[number] | 'variant';
+type Looked = (typeof MEASURED)[number] | Seen | (typeof FIRMWARE_LOOKS)[number];
 
 /** What is looked at, in words. */
 const SAY_LOOKED: Readonly<Record<Looked, string>> = {
@@ -40,7 +40,6 @@ const SAY_LOOKED: Readonly<Record<Looked, string>> = {
   wiredFor: 'what the slot is wired for',
   startsFromNvme: 'firmware starts from an NVMe drive',
   starts4kn: 'firmware starts from a drive of 4096-byte sectors',
-  variant: 'variant of the model',
 };
 const SAY_ANSWER: Readonly<Record<string, string>> = {
   'stick-on': 'stuck on',

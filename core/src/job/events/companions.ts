@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { CompanionKindSchema, type Companion } from '../shape/companion.js';
+import { CompanionSchema, type Companion } from '../shape/companion.js';
 import type { JobState } from '../shape/state.js';
 import { event } from './define.js';
 import { stamp } from '../shape/stamp.js';
@@ -8,12 +8,7 @@ import { companion, andNote } from './tell.js';
 export const companionFitted = event('companion-fitted', {
   shape: {
     companionId: z.string(),
-    kind: CompanionKindSchema,
-    partId: z.string(),
-    label: z.string(),
-    priceMinor: z.number().int(),
-    original: z.string(),
-    limitMinutes: z.number().int(),
+    ...CompanionSchema.pick({ kind: true, partId: true, label: true, priceMinor: true, original: true, limitMinutes: true }).shape,
   },
   touches: ['stock'],
   evolve: (job, { type: _, companionId, ...one }, meta) => ({

@@ -6,7 +6,7 @@ export const CompanionKindSchema = z.enum(['memory', 'wireless', 'battery']);
 export type CompanionKind = z.infer<typeof CompanionKindSchema>;
 
 /** Something else that was changed while the machine was open: it has a time limit to prove itself. */
-const CompanionSchema = z.strictObject({
+export const CompanionSchema = z.strictObject({
   id: z.string(),
   kind: CompanionKindSchema,
   partId: z.string(),

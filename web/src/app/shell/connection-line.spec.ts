@@ -6,10 +6,12 @@ import { provideStore, Store } from '@ngrx/store';
 import { of, throwError, type Observable } from 'rxjs';
 import { Api } from '../state/api';
 import { ConnectionActions, connectionReducer } from '../state/connection/connection.reducer';
+import { JobsActions } from '../state/jobs/jobs.actions';
 import { jobsReducer } from '../state/jobs/jobs.reducer';
 import type { SetAside } from '../state/jobs/outbox';
 import { Unsent } from '../state/jobs/unsent';
 import { ConnectionLine } from './connection-line';
+import { benchAt } from '../../../../core/src/testing/walks';
 
 const ASIDE: SetAside = {
   commandId: 'c-1',
@@ -95,6 +97,20 @@ describe('a step that the server cannot take', () => {
     expect(given[0]!.command).toMatchObject({ type: 'note', text: expect.stringContaining('dropped') });
     expect(given[0]!.command).toMatchObject({ text: expect.stringContaining('It was a slip of the scanner.') });
     expect(forgotten).toEqual(['c-1']);
+  });
+
+  it('is told in the job’s own words, where the job is at hand', async () => {
+    const { job } = benchAt('swap');
+    TestBed.inject(Store).dispatch(JobsActions.loaded({ job }));
+    unsent.aside.set([{ ...ASIDE, jobId: job.id, events: [{ type: 'serial-recorded', which: 'newDrive', serial: 'PP3-2' }] }]);
+    fixture.detectChanges();
+    const field = (fixture.nativeElement as HTMLElement).querySelector('input')!;
+    field.value = 'Read off the wrong drive.';
+    field.dispatchEvent(new Event('input'));
+    await press('Drop it');
+    expect(given[0]!.command).toMatchObject({
+      text: expect.stringMatching(/was dropped: “Serial of the new drive: PP3-2”\. Read off the wrong drive\.$/),
+    });
   });
 
   it('stays while the server cannot be told that it is dropped', async () => {

@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
+import { definitionOf } from '@petrichor/core/job';
+import { clause, cut } from '@petrichor/core/units';
 import { firstValueFrom } from 'rxjs';
 import { Api, faultOf } from '../state/api';
 import { selectConnection } from '../state/connection/connection.reducer';
@@ -13,6 +15,8 @@ import { newId } from '../ui/new-id';
 import { saveFile } from '../ui/save-file';
 import { StateMark } from '../ui/state-mark';
 import { sayTime, sayWhen } from './promise';
+
+const LONGEST_TOLD = 300;
 
 /** What is not sent, and why, only while there is any: nobody answers, somebody else has to sign in, or the server cannot take it. Nothing blocks meanwhile. */
 @Component({
@@ -131,13 +135,20 @@ export class ConnectionLine {
   protected async drop(one: SetAside): Promise<void> {
     const why = (this.why()[one.commandId] ?? '').trim();
     if (why.length < 3) return this.fault(one, 'Say why, in a few words.');
-    const text = `A step of ${one.by.name}, ${sayWhen(one.at)}, could not be sent and was dropped (${one.command.type}). ${why}`;
+    const text = `A step of ${one.by.name}, ${sayWhen(one.at)}, could not be sent and was dropped${this.toldOf(one)}. ${why}`;
     try {
       await firstValueFrom(this.api.give(one.jobId, { commandId: newId(), basedOn: 0, command: { type: 'note', text, stepId: null } }));
     } catch (error) {
       return this.fault(one, faultOf(error).sentence);
     }
     await this.unsent.forget(one.commandId);
+  }
+
+  /** What it would have been in the history, as far as the job is at hand: a title that ends in a full stop loses it. */
+  private toldOf(one: SetAside): string {
+    const job = this.jobs().byId[one.jobId]?.confirmed;
+    const lines = job ? one.events.flatMap((event) => definitionOf(event.type).tells(event, job) ?? []) : [];
+    return lines.length === 0 ? '' : `: “${clause(cut(lines.join(' '), LONGEST_TOLD))}”`;
   }
 
   private fault(one: SetAside, sentence: string): void {
