@@ -33,7 +33,7 @@ test('a step that the server fails at is set aside, saved, and dropped with a re
   await signIn(page, workshop.url);
   await takeUp(page);
   await page.route('**/commands', async (route) => {
-    if (!route.request().postData()?.includes('the one that fails')) return route.fallback();
+    if (!route.request().postData()?.includes('"text":"the one that fails"')) return route.fallback();
     const problem = {
       type: 'urn:petrichor:problem:failed',
       title: 'Failed',
@@ -63,7 +63,9 @@ test('a step that the server fails at is set aside, saved, and dropped with a re
   await hands.type('Why it is dropped', 'It is in the note behind it.');
   await hands.pressButton('Drop it', aside);
   await expect(aside).toHaveCount(0);
-  await expect.poll(async () => (await notes(page)).at(-1)).toContain('It is in the note behind it.');
+  await expect
+    .poll(async () => (await notes(page)).at(-1))
+    .toMatch(/was dropped: “Note: the one that fails”\. It is in the note behind it\.$/);
   await page.unroute('**/commands');
   expect(complaints).toEqual([]);
 });
