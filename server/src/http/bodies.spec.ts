@@ -33,6 +33,19 @@ describe('bodies', () => {
     },
   );
 
+  it('of nobody, and large, are answered late, and of many at once the lines are cut', async () => {
+    const began = performance.now();
+    const statuses = await Promise.allSettled(Array.from({ length: 26 }, () => withoutBody('/api/imports', 7_000_000)));
+    expect(performance.now() - began).toBeGreaterThan(900);
+    expect(statuses.filter((one) => one.status === 'fulfilled').map((one) => one.value)).toEqual(Array.from({ length: 20 }, () => 401));
+    // What is small is answered meanwhile as ever, and the next large one again.
+    const again = withoutBody('/api/imports', 7_000_000);
+    const small = performance.now();
+    expect(await withoutBody('/api/imports', 200)).toBe(401);
+    expect(performance.now() - small).toBeLessThan(700);
+    expect(await again).toBe(401);
+  });
+
   it('at the door are small', async () => {
     const password = 'x'.repeat(20_000);
     const reply = await request(server.url).post('/api/session').set('Origin', server.url).send({ signInName: 'ines', password });

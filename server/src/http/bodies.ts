@@ -44,6 +44,7 @@ export function bodies(database: Database, limits: BodyLimits, now: () => number
   const [small, large] = [express.json({ limit: SMALL, verify }), express.json({ limit: limits.bodyBytes, verify })];
   const json = new LargeBodies({ ...limits, budgetBytes: limits.largeBudgetBytes }, now);
   const documents = new LargeBodies({ ...limits, bodyBytes: limits.documentBytes, budgetBytes: limits.documentBudgetBytes }, now);
+  const unheard = new Unheard();
   return (request, response, next) => {
     if (AT_THE_DOOR.test(request.path)) return void small(request, response, next);
     void requireAccount(database, request)
@@ -56,10 +57,36 @@ export function bodies(database: Database, limits: BodyLimits, now: () => number
       })
       .catch((error: unknown) => {
         // What nobody sends is not even listened to: the line ends with the answer.
-        if (request.headers.cookie === undefined) response.set('Connection', 'close');
-        next(error);
+        if (!request.headers.cookie) response.set('Connection', 'close');
+        if (!(error instanceof Refused) || error.status !== 401 || bytesOf(request, limits) < limits.largeBytes) return next(error);
+        unheard.hold(request, () => next(error));
       });
   };
+}
+
+/** How many bytes a request says it brings; as many as are taken at most where it does not say. */
+const bytesOf = ({ headers }: Request, { bodyBytes }: Pick<BodyLimits, 'bodyBytes'>): number =>
+  headers['transfer-encoding'] === undefined ? Number(headers['content-length'] ?? 0) : bodyBytes;
+
+const HELD_MS = 1000;
+const HELD_AT_ONCE = 20;
+
+/**
+ * Large bodies of nobody: taking in megabytes costs the machine as much as answering does, and whoever is answered at once
+ * sends the next at once. So the answer waits, the body unread; of more than a handful waiting the lines are cut.
+ */
+class Unheard {
+  private held = 0;
+
+  hold(request: Request, answer: () => void): void {
+    if (this.held >= HELD_AT_ONCE) return void request.socket.destroy();
+    this.held += 1;
+    request.pause();
+    setTimeout(() => {
+      this.held -= 1;
+      answer();
+    }, HELD_MS).unref();
+  }
 }
 
 const WITHIN_MS = 10_000;
@@ -74,8 +101,7 @@ class LargeBodies {
   ) {}
 
   count(request: Request): void {
-    const isChunked = request.headers['transfer-encoding'] !== undefined;
-    const bytes = isChunked ? this.limits.bodyBytes : Number(request.headers['content-length'] ?? 0);
+    const bytes = bytesOf(request, this.limits);
     if (bytes < this.limits.largeBytes) return;
     const now = this.now();
     for (const [id, all] of this.sent) if (all.at(-1)!.at < now - WITHIN_MS) this.sent.delete(id);
