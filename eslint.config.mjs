@@ -97,6 +97,8 @@ export default tseslint.config(
       ],
       '@typescript-eslint/switch-exhaustiveness-check': 'error',
       '@typescript-eslint/consistent-type-imports': 'off',
+      // A name for what a schema says: types made of it are told by that name, not by all that is in it.
+      '@typescript-eslint/no-empty-object-type': ['error', { allowInterfaces: 'with-single-extends' }],
       eqeqeq: 'error',
       'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
     },
@@ -161,6 +163,19 @@ export default tseslint.config(
     files: ['core/src/**/*.ts'],
     ignores: ['core/src/formats/**', 'core/src/ledger/**', 'core/src/**/*.spec.ts', 'core/src/testing/**'],
     rules: { 'no-restricted-syntax': ['error', ...wordsDecide] },
+  },
+  {
+    files: ['web/src/app/**/*.ts', 'server/src/**/*.ts'],
+    ignores: ['**/*.spec.ts', '**/testing/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: ':matches(Literal[value=/^\\u002Fapi\\u002F./], TemplateElement[value.raw=/^\\u002Fapi\\u002F./])',
+          message: 'A path is written in the contract alone (api/src): ask by its name (Api), or have its address by hrefOf.',
+        },
+      ],
+    },
   },
   {
     files: ['e2e/**/*.ts'],

@@ -1,6 +1,7 @@
 import { DiagnosisKnowledgeSchema, LearnedEditionSchema, PastCaseSchema } from '@petrichor/core/diagnose';
 import { AboutSchema } from '@petrichor/core/job';
 import * as z from 'zod';
+import { route } from './route.js';
 
 /** When an edition was saved, by whom and why. */
 export const EditionNoteSchema = z.strictObject({
@@ -29,4 +30,23 @@ export const SaveEditionSchema = z.strictObject({
 export type SaveEdition = z.infer<typeof SaveEditionSchema>;
 export const SaveEditionReplySchema = z.strictObject({ version: z.number().int() });
 
-export const AboutParametersSchema = z.object({ about: AboutSchema, version: z.coerce.number().int().min(1) });
+export const diagnosisRoutes = {
+  diagnosis: route('GET', '/diagnosis', {
+    say: 'What diagnosis knows, and the jobs behind it',
+    by: 'signed-in',
+    reply: DiagnosisReplySchema,
+  }),
+  saveEdition: route('POST', '/diagnosis', {
+    say: 'Save the next edition',
+    by: ['lead'],
+    body: SaveEditionSchema,
+    reply: SaveEditionReplySchema,
+    status: 201,
+  }),
+  oldEdition: route('GET', '/diagnosis/:about/:version', {
+    say: 'An edition as it was',
+    by: 'signed-in',
+    params: { about: AboutSchema, version: z.coerce.number<number>().int().min(1) },
+    reply: DiagnosisKnowledgeSchema,
+  }),
+};

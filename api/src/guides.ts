@@ -1,6 +1,8 @@
 import { GuideStateSchema, MachineModelSchema } from '@petrichor/core/hardware';
 import { PhotoHashSchema } from '@petrichor/core/job';
+import { PolicySchema } from '@petrichor/core/teardown';
 import * as z from 'zod';
+import { Media, route } from './route.js';
 
 /** A saved version of a guide, without the guide itself. */
 export const GuideVersionNoteSchema = z.strictObject({
@@ -61,3 +63,56 @@ export const PhotoReplySchema = z.strictObject({
   warning: z.string().nullable(),
 });
 export type PhotoReply = z.infer<typeof PhotoReplySchema>;
+
+const model = { modelId: z.string().max(60) };
+
+/** Versions of guides, what jobs say against them, the workshop's policy, and photos. */
+export const guideRoutes = {
+  saveGuide: route('POST', '/models', {
+    say: 'Save the next version of a guide (reviewed or retired: lead)',
+    by: ['technician', 'lead'],
+    body: SaveGuideSchema,
+    reply: SaveGuideReplySchema,
+    status: 201,
+  }),
+  modelRecord: route('GET', '/models/:modelId/record', {
+    say: 'Versions, corrections and jobs of a model',
+    by: 'signed-in',
+    params: model,
+    reply: ModelRecordSchema,
+  }),
+  modelAt: route('GET', '/models/:modelId/versions/:version', {
+    say: 'A model as it was',
+    by: 'signed-in',
+    params: { ...model, version: z.coerce.number<number>().int() },
+    reply: MachineModelSchema,
+  }),
+  settleCorrection: route('POST', '/corrections/:jobId/:seq', {
+    say: 'What came of a correction',
+    by: ['lead'],
+    params: { jobId: z.uuid(), seq: z.coerce.number<number>().int() },
+    body: SettleCorrectionSchema,
+  }),
+  setPolicy: route('POST', '/policy', {
+    say: 'How this workshop opens machines',
+    by: ['lead'],
+    body: PolicySchema,
+    reply: PolicySchema,
+  }),
+};
+
+export const photoRoutes = {
+  keepPhoto: route('POST', '/photos', {
+    say: 'Keep a photo',
+    by: 'signed-in',
+    body: new Media('image/jpeg'),
+    reply: PhotoReplySchema,
+    status: 201,
+  }),
+  photo: route('GET', '/photos/:hash', {
+    say: 'A photo',
+    by: 'signed-in',
+    params: { hash: PhotoHashSchema },
+    reply: new Media('image/jpeg'),
+  }),
+};

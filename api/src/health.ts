@@ -1,4 +1,6 @@
 import * as z from 'zod';
+import { AuditQuerySchema, AuditReplySchema } from './audit.js';
+import { route } from './route.js';
 
 /** What is known of backups: written by the starter, told by the server. */
 export const BackupStateSchema = z.strictObject({
@@ -81,3 +83,20 @@ export type HealthReply = z.infer<typeof HealthReplySchema>;
 /** For a probe without a session: whether requests can be answered, and nothing about what is in it. */
 export const ProbeReplySchema = z.strictObject({ ok: z.boolean(), database: z.boolean(), feed: z.boolean() });
 export type ProbeReply = z.infer<typeof ProbeReplySchema>;
+
+/** For a probe: asked before anything that needs a session. */
+export const probeRoutes = {
+  probe: route('GET', '/health', { say: 'Whether requests can be answered, for a probe', by: 'anyone', reply: ProbeReplySchema }),
+};
+
+export const healthRoutes = {
+  health: route('GET', '/health/whole', { say: 'Everything that Petrichor stands on', by: ['lead'], reply: HealthReplySchema }),
+  backup: route('GET', '/backup', { say: 'When the last backup was made and checked', by: 'signed-in', reply: BackupReplySchema }),
+  tellUnsent: route('POST', '/unsent', { say: 'What waits on this screen', by: 'signed-in', body: UnsentSchema }),
+  audit: route('GET', '/audit', {
+    say: 'Who came in, was refused, took something out',
+    by: ['lead'],
+    query: AuditQuerySchema,
+    reply: AuditReplySchema,
+  }),
+};

@@ -1,4 +1,5 @@
 export * from './audit.js';
+export * from './contract.js';
 export * from './diagnosis.js';
 export * from './dock.js';
 export * from './guides.js';
@@ -8,6 +9,7 @@ export * from './knowledge.js';
 export * from './ledger.js';
 export * from './openapi.js';
 export * from './problem.js';
+export * from './route.js';
 export * from './sealed.js';
 export * from './session.js';
 export * from './shelf.js';

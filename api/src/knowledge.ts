@@ -4,6 +4,7 @@ import { CompanionCaseSchema } from '@petrichor/core/job';
 import { PricingSchema } from '@petrichor/core/quote';
 import { PolicySchema } from '@petrichor/core/teardown';
 import * as z from 'zod';
+import { route } from './route.js';
 
 /** What the core may look up: models with guides, the drives of the shelf, and what diagnosis knows. */
 export const KnowledgeReplySchema = z.strictObject({
@@ -27,3 +28,21 @@ export const ImportSchema = z.strictObject({
 export type Import = z.infer<typeof ImportSchema>;
 
 export const ImportReplySchema = z.strictObject({ imported: z.string() });
+
+/** Models with their guides, the drives of the shelf, and what the workshop charges. */
+export const knowledgeRoutes = {
+  knowledge: route('GET', '/knowledge', { say: 'Models and drives', by: 'signed-in', reply: KnowledgeReplySchema }),
+  bringIn: route('POST', '/imports', {
+    say: 'Bring in a machine model, a drive list or a diagnosis document',
+    by: ['lead'],
+    body: ImportSchema,
+    reply: ImportReplySchema,
+    status: 201,
+  }),
+  setPricing: route('POST', '/pricing', {
+    say: 'What this workshop charges',
+    by: ['lead'],
+    body: PricingSchema,
+    reply: PricingSchema,
+  }),
+};

@@ -1,6 +1,7 @@
 import { RoleSchema } from '@petrichor/core/job';
 import { oneLine } from '@petrichor/core/units';
 import * as z from 'zod';
+import { route } from './route.js';
 
 export const AccountSchema = z.strictObject({ id: z.string(), name: z.string(), signInName: z.string(), roles: z.array(RoleSchema) });
 export type Account = z.infer<typeof AccountSchema>;
@@ -82,3 +83,66 @@ export type SignedIn = z.infer<typeof SignedInSchema>;
 export const SessionsReplySchema = z.strictObject({ sessions: z.array(SignedInSchema) });
 export type SessionsReply = z.infer<typeof SessionsReplySchema>;
 export const SessionIdSchema = z.string().regex(/^[0-9a-f]{64}$/, 'There is no such session. Load the page again.');
+
+const person = { accountId: AccountIdSchema };
+
+/** The door, and the people of the workshop. */
+export const sessionRoutes = {
+  session: route('GET', '/session', { say: 'Who is signed in', by: 'anyone', reply: SessionReplySchema }),
+  signIn: route('POST', '/session', { say: 'Sign in', by: 'anyone', body: SignInSchema, reply: SessionReplySchema }),
+  signOut: route('DELETE', '/session', { say: 'Sign out', by: 'anyone' }),
+  firstAccount: route('POST', '/first-account', {
+    say: 'First account of an empty installation',
+    by: 'anyone',
+    body: FirstAccountSchema,
+    reply: SessionReplySchema,
+    status: 201,
+  }),
+  ownPassword: route('POST', '/session/password', {
+    say: 'Change one’s own password; one’s other sessions end',
+    by: 'signed-in',
+    body: OwnPasswordSchema,
+  }),
+};
+
+export const peopleRoutes = {
+  accounts: route('GET', '/accounts', { say: 'People of the workshop', by: 'signed-in', reply: AccountsReplySchema }),
+  addAccount: route('POST', '/accounts', {
+    say: 'Add a person',
+    by: ['lead'],
+    body: NewAccountSchema,
+    reply: AccountsReplySchema,
+    status: 201,
+  }),
+  changePerson: route('POST', '/accounts/:accountId', {
+    say: 'Change a person’s name or roles, lock or unlock them',
+    by: ['lead'],
+    params: person,
+    body: ChangePersonSchema,
+    reply: AccountsReplySchema,
+  }),
+  removePerson: route('DELETE', '/accounts/:accountId', {
+    say: 'Remove a person; what they did keeps their name',
+    by: ['lead'],
+    params: person,
+    reply: AccountsReplySchema,
+  }),
+  resetPassword: route('POST', '/accounts/:accountId/password', {
+    say: 'Give a person a new password, and end their sessions',
+    by: ['lead'],
+    params: person,
+    body: ResetPasswordSchema,
+  }),
+  sessionsOf: route('GET', '/accounts/:accountId/sessions', {
+    say: 'Where a person is signed in',
+    by: { oneself: 'accountId', or: ['lead'] },
+    params: person,
+    reply: SessionsReplySchema,
+  }),
+  endSession: route('DELETE', '/accounts/:accountId/sessions/:sessionId', {
+    say: 'Sign a person out on one device',
+    by: { oneself: 'accountId', or: ['lead'] },
+    params: { ...person, sessionId: SessionIdSchema },
+    reply: SessionsReplySchema,
+  }),
+};

@@ -1,6 +1,7 @@
 import { DriveSchema, PartSchema } from '@petrichor/core/hardware';
 import { ItemRefSchema, LevelSchema, StockMoveSchema } from '@petrichor/core/shelf';
 import * as z from 'zod';
+import { route } from './route.js';
 
 /** Where the pieces of every item are that has ever moved. Of the others, all that there are lie on the shelf. */
 export const ShelfReplySchema = z.strictObject({ levels: z.array(z.strictObject({ item: ItemRefSchema, level: LevelSchema })) });
@@ -27,3 +28,27 @@ export type StockEntriesReply = z.infer<typeof StockEntriesReplySchema>;
 export const PutItemsSchema = z.strictObject({ drives: z.array(DriveSchema).max(50_000), parts: z.array(PartSchema).max(50_000) });
 export type PutItems = z.infer<typeof PutItemsSchema>;
 export const PutItemsReplySchema = z.strictObject({ put: z.number().int() });
+
+export const shelfRoutes = {
+  shelf: route('GET', '/shelf', { say: 'How many of everything are where', by: 'signed-in', reply: ShelfReplySchema }),
+  stockMoves: route('GET', '/shelf/:kind/:id/moves', {
+    say: 'Moves of one item, the last first',
+    by: 'signed-in',
+    params: ItemRefSchema.shape,
+    reply: StockEntriesReplySchema,
+  }),
+  moveStock: route('POST', '/shelf/moves', {
+    say: 'Move pieces of an item',
+    by: 'signed-in',
+    body: MoveStockSchema,
+    reply: MoveStockReplySchema,
+    status: 201,
+  }),
+  putItems: route('POST', '/shelf/items', {
+    say: 'Put drives and small parts from a table on the shelf',
+    by: ['lead'],
+    body: PutItemsSchema,
+    reply: PutItemsReplySchema,
+    status: 201,
+  }),
+};

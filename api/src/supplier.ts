@@ -1,6 +1,7 @@
 import { ItemRefSchema } from '@petrichor/core/shelf';
 import * as z from 'zod';
-import { CommandIdSchema } from './jobs.js';
+import { CommandIdSchema, CommandReplySchema, JobIdSchema } from './jobs.js';
+import { route } from './route.js';
 
 const day = z.iso.date();
 /** What a supplier's own server says. Petrichor asks it; it never asks Petrichor. */
@@ -40,7 +41,7 @@ export type AskSupplier = z.infer<typeof AskSupplierSchema>;
 export const OffersQuerySchema = z.strictObject({
   kind: z.enum(['drive', 'part']),
   id: z.string().min(1).max(60),
-  quantity: z.coerce.number().int().min(1).max(1000).default(1),
+  quantity: z.coerce.number<number>().int().min(1).max(1000).default(1),
 });
 
 /** Orders one of a job's needs from a supplier; the id makes a repeat count once. */
@@ -54,3 +55,36 @@ export const PlaceOrderSchema = z.strictObject({
 });
 export type PlaceOrder = z.infer<typeof PlaceOrderSchema>;
 export const CancelOrderSchema = z.strictObject({ commandId: CommandIdSchema, why: z.string().trim().max(200) });
+
+const order = { jobId: JobIdSchema, orderId: z.uuid('That is not an order’s id. Load the page again.') };
+
+export const orderRoutes = {
+  offers: route('GET', '/offers', {
+    say: 'What suppliers ask for an item',
+    by: 'signed-in',
+    query: OffersQuerySchema,
+    reply: SupplierOffersSchema,
+  }),
+  placeOrder: route('POST', '/jobs/:jobId/orders', {
+    say: 'Order what a job needs',
+    by: 'signed-in',
+    params: { jobId: JobIdSchema },
+    body: PlaceOrderSchema,
+    reply: CommandReplySchema,
+    status: 201,
+  }),
+  cancelOrder: route('POST', '/jobs/:jobId/orders/:orderId/cancel', {
+    say: 'Call an order off',
+    by: 'signed-in',
+    params: order,
+    body: CancelOrderSchema,
+    reply: CommandReplySchema,
+  }),
+  returnOrder: route('POST', '/jobs/:jobId/orders/:orderId/return', {
+    say: 'Send back what came',
+    by: 'signed-in',
+    params: order,
+    body: CancelOrderSchema,
+    reply: CommandReplySchema,
+  }),
+};

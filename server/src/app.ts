@@ -1,4 +1,4 @@
-import { openApiDocument } from '@petrichor/api';
+import { API, CONTRACT, hrefOf, openApiDocument } from '@petrichor/api';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import { pinoHttp } from 'pino-http';
@@ -11,17 +11,17 @@ import { requestId } from './http/request-id.js';
 import { Refused } from './refused.js';
 import { ownOriginOnly, securityHeaders } from './http/security.js';
 import { sessions } from './http/session.js';
-import { diagnosisRoutes } from './routes/diagnosis.js';
-import { dockRoutes } from './routes/dock.js';
-import { guideRoutes } from './routes/guides.js';
-import { healthRoutes, probeRoutes } from './routes/health.js';
-import { jobRoutes } from './routes/jobs.js';
-import { knowledgeRoutes } from './routes/knowledge.js';
-import { peopleRoutes } from './routes/people.js';
-import { recordRoutes } from './routes/record.js';
-import { shelfRoutes } from './routes/shelf.js';
-import { sessionRoutes } from './routes/session.js';
-import { streamRoutes } from './routes/stream.js';
+import { serveDiagnosis } from './routes/diagnosis.js';
+import { serveDock } from './routes/dock.js';
+import { serveGuides } from './routes/guides.js';
+import { serveHealth, serveProbe } from './routes/health.js';
+import { serveJobs } from './routes/jobs.js';
+import { serveKnowledge } from './routes/knowledge.js';
+import { servePeople } from './routes/people.js';
+import { serveRecord } from './routes/record.js';
+import { serveShelf } from './routes/shelf.js';
+import { serveSession } from './routes/session.js';
+import { serveStream } from './routes/stream.js';
 import { readWeb, webRoutes } from './routes/web.js';
 import { Audit } from './services/audit.js';
 import { Documents } from './services/documents.js';
@@ -61,6 +61,9 @@ export interface AppParts {
   readonly now: () => Date;
 }
 
+/** Asked all the time, and nothing for the log: above `/api` and below it. */
+const PROBES = new Set<string | undefined>([CONTRACT.probe.path, hrefOf(CONTRACT.probe)]);
+
 /** The HTTP side of Petrichor, without a port. */
 export function makeApp({
   database,
@@ -90,7 +93,7 @@ export function makeApp({
       logger: log,
       quietReqLogger: true,
       genReqId: requestId,
-      autoLogging: { ignore: (request) => request.url === '/health' || request.url === '/api/health' },
+      autoLogging: { ignore: (request) => PROBES.has(request.url) },
       customLogLevel: (_request, response, error) =>
         error || response.statusCode >= 500 ? 'error' : response.statusCode >= 400 ? 'info' : 'debug',
       // Neither cookies nor what was looked for: addresses of requests name customers.
@@ -113,44 +116,43 @@ export function makeApp({
     now,
   });
   const audit = new Audit(database);
-  app.use(probeRoutes(health));
-  app.use('/api', (_request, response, next) => {
+  const serving = { database, now };
+  app.use(serveProbe(serving, health));
+  app.use(API, (_request, response, next) => {
     response.set('Cache-Control', 'no-store');
     next();
   });
-  app.use('/api', ownOriginOnly, sessions(database, sessionSecret), auditing(database, audit, now));
+  app.use(API, ownOriginOnly, sessions(database, sessionSecret), auditing(database, audit, now));
   // Before compression, which would hold events back.
-  app.use('/api', streamRoutes(database, feed, web?.build ?? null, limits.streams));
+  app.use(API, serveStream(serving, feed, web?.build ?? null, limits.streams));
   app.use(compression());
-  app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()));
+  app.get(`${API}/openapi.json`, (_request, response) => void response.json(openApiDocument()));
   app.use(
-    '/api',
+    API,
     bodies(database, limits, () => now().getTime()),
   );
   const documents = new Documents();
   app.use(
-    '/api',
-    sessionRoutes(database, signInTries, now),
-    peopleRoutes(database, now),
-    jobRoutes(database, jobs, now),
-    recordRoutes({
-      database,
+    API,
+    serveSession(serving, signInTries),
+    servePeople(serving),
+    serveJobs(serving, jobs),
+    serveRecord(serving, {
       sealed: new SealedNotes(jobs, sealKey),
       orders: new Orders(jobs, suppliers),
       suppliers,
       photos,
       documents,
       documentBytes: limits.documentBytes,
-      now,
     }),
-    knowledgeRoutes(database, documents, now),
-    guideRoutes(database, photos, now),
-    shelfRoutes(database, now),
-    diagnosisRoutes(database, now),
-    dockRoutes(database, new DockClient(dockUrl)),
-    healthRoutes(database, health, audit),
+    serveKnowledge(serving, documents),
+    serveGuides(serving, photos),
+    serveShelf(serving),
+    serveDiagnosis(serving),
+    serveDock(serving, new DockClient(dockUrl)),
+    serveHealth(serving, health, audit),
   );
-  app.use('/api', (_request, _response, next) =>
+  app.use(API, (_request, _response, next) =>
     next(new Refused(404, 'no-route', 'The server has nothing at this address. See /api/openapi.json for what it has.')),
   );
   if (web) app.use(webRoutes(web));

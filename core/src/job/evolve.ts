@@ -4,14 +4,15 @@ import { begin, definitionOf, JobEventSchema } from './events/index.js';
 import type { JobState } from './shape/state.js';
 
 /** An event as it is kept: with its place in the job, when, by whom, and the command that made it. */
-export const RecordedEventSchema = z.strictObject({
+const recordedEvent = z.strictObject({
   seq: z.number().int().positive(),
   at: z.string(),
   by: ActorSchema,
   commandId: z.string(),
   event: JobEventSchema,
 });
-export type RecordedEvent = z.infer<typeof RecordedEventSchema>;
+export interface RecordedEvent extends z.infer<typeof recordedEvent> {}
+export const RecordedEventSchema: z.ZodType<RecordedEvent> = recordedEvent;
 
 /**
  * The job after one more event. The same function in the browser and in the server.

@@ -1,4 +1,4 @@
-import type { AuditKind } from '@petrichor/api';
+import { CONTRACT, type AuditKind, type Route, type RouteName } from '@petrichor/api';
 import type { Request, RequestHandler, Response } from 'express';
 import { accountBySignInName, type AccountRow } from '../store/accounts.js';
 import { onlyWorkshop } from '../store/audit.js';
@@ -13,31 +13,38 @@ interface Audited {
   readonly says?: readonly string[];
 }
 
-/** What is written down once it was done, by method and route. A new one goes here. */
-const DONE: Readonly<Record<string, Audited>> = {
-  'POST /session': { kind: 'signed-in', says: ['signInName'] },
-  'DELETE /session': { kind: 'signed-out' },
-  'POST /session/password': { kind: 'password-changed' },
-  'POST /first-account': { kind: 'person-added', says: ['name', 'signInName', 'workshopName'] },
-  'POST /accounts': { kind: 'person-added', says: ['name', 'signInName', 'roles'] },
-  'POST /accounts/:accountId': { kind: 'person-changed', says: ['name', 'roles', 'locked'] },
-  'DELETE /accounts/:accountId': { kind: 'person-removed' },
-  'POST /accounts/:accountId/password': { kind: 'password-reset' },
-  'DELETE /accounts/:accountId/sessions/:sessionId': { kind: 'session-ended' },
-  'GET /ledger.csv': { kind: 'exported' },
-  'GET /ledger.jsonl': { kind: 'exported' },
-  'GET /promises.ics': { kind: 'exported' },
-  'GET /jobs/:jobId/document': { kind: 'exported' },
-  'POST /job-documents': { kind: 'brought-in' },
-  'POST /jobs/:jobId/sealed/:noteId/look': { kind: 'sealed-looked' },
-  'POST /jobs/:jobId/sealed/:noteId/destroy': { kind: 'sealed-destroyed' },
-  'POST /policy': { kind: 'settings-changed' },
-  'POST /pricing': { kind: 'settings-changed' },
+/** What is written down once it was done. A new one goes here. */
+const AUDITED: Partial<Record<RouteName, Audited>> = {
+  signIn: { kind: 'signed-in', says: ['signInName'] },
+  signOut: { kind: 'signed-out' },
+  ownPassword: { kind: 'password-changed' },
+  firstAccount: { kind: 'person-added', says: ['name', 'signInName', 'workshopName'] },
+  addAccount: { kind: 'person-added', says: ['name', 'signInName', 'roles'] },
+  changePerson: { kind: 'person-changed', says: ['name', 'roles', 'locked'] },
+  removePerson: { kind: 'person-removed' },
+  resetPassword: { kind: 'password-reset' },
+  endSession: { kind: 'session-ended' },
+  ledgerCsv: { kind: 'exported' },
+  ledgerLines: { kind: 'exported' },
+  promises: { kind: 'exported' },
+  jobDocument: { kind: 'exported' },
+  bringInJob: { kind: 'brought-in' },
+  lookSealed: { kind: 'sealed-looked' },
+  destroySealed: { kind: 'sealed-destroyed' },
+  setPolicy: { kind: 'settings-changed' },
+  setPricing: { kind: 'settings-changed' },
 };
+const addressOf = ({ method, path }: Route): string => `${method} ${path}`;
+/** The same by method and path, as the router names them. */
+const DONE: Readonly<Record<string, Audited>> = Object.fromEntries(
+  Object.entries(AUDITED).map(([name, audited]) => [addressOf(CONTRACT[name as RouteName]), audited]),
+);
+const SIGN_IN = addressOf(CONTRACT.signIn);
+const PASSWORD_ASKED = new Set([SIGN_IN, addressOf(CONTRACT.ownPassword)]);
 
 /** Not allowed, too often. Not signed in is no refusal of anybody, but at the door. */
 const isRefusal = (status: number, route: string): boolean =>
-  status === 403 || status === 429 || (status === 401 && (route === 'POST /session' || route === 'POST /session/password'));
+  status === 403 || status === 429 || (status === 401 && PASSWORD_ASKED.has(route));
 
 /** Writes down what is on the list, and every refusal, once the answer is out. What cannot be written down is in the log. */
 export function auditing(database: Database, audit: Audit, now: () => Date): RequestHandler {
@@ -68,7 +75,7 @@ async function write(
   const done = statusCode < 400 ? DONE[route] : undefined;
   const refused = isRefusal(statusCode, route);
   if (!done && !refused) return;
-  const atTheDoor = route === 'POST /session';
+  const atTheDoor = route === SIGN_IN;
   const body = (typeof request.body === 'object' && request.body !== null ? request.body : {}) as Record<string, unknown>;
   const address = request.ip ?? '';
   const tried = atTheDoor ? textOf(body['signInName']).trim().toLowerCase() : '';

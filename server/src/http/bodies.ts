@@ -1,11 +1,16 @@
+import { CONTRACT, type Route } from '@petrichor/api';
 import express, { type Request, type RequestHandler } from 'express';
 import { Refused } from '../refused.js';
 import type { Database } from '../store/database.js';
 import { measureJson } from './json-limits.js';
 import { requireAccount } from './session.js';
 
-/** What anybody may send: a name and a password, and no more than they take. */
-const AT_THE_DOOR = /^\/(session|first-account)\/?$/;
+/** Where anybody may send something: a name and a password, and no more than they take. */
+const AT_THE_DOOR = new Set(
+  Object.values<Route>(CONTRACT)
+    .filter(({ by, body }) => by === 'anyone' && body)
+    .map(({ path }) => path),
+);
 const SMALL = '8kb';
 
 /** How much may be sent at once, and how often. */
@@ -46,7 +51,7 @@ export function bodies(database: Database, limits: BodyLimits, now: () => number
   const documents = new LargeBodies({ ...limits, bodyBytes: limits.documentBytes, budgetBytes: limits.documentBudgetBytes }, now);
   const unheard = new Unheard();
   return (request, response, next) => {
-    if (AT_THE_DOOR.test(request.path)) return void small(request, response, next);
+    if (AT_THE_DOOR.has(request.path.replace(/\/$/, ''))) return void small(request, response, next);
     void requireAccount(database, request)
       .then(() => {
         // What is no JSON is not parsed here: photos and documents have limits of their own.

@@ -1,43 +1,27 @@
-import { AuditQuerySchema, UnsentSchema } from '@petrichor/api';
-import { Router } from 'express';
-import { parsed } from '../http/problems.js';
-import { requireAccount } from '../http/session.js';
+import { API, healthRoutes, probeRoutes, type ProbeReply } from '@petrichor/api';
+import { Router, type Response } from 'express';
+import { serve, type Serving } from '../http/serve.js';
 import type { Audit } from '../services/audit.js';
 import type { Health } from '../services/health.js';
-import type { Database } from '../store/database.js';
 
-/** Before anything that needs a session: for a probe. */
-export function probeRoutes(health: Health): Router {
-  const routes = Router();
-  routes.get(['/health', '/api/health'], async (_request, response) => {
-    const probe = await health.probe();
-    response
-      .status(probe.ok ? 200 : 503)
-      .set('Cache-Control', 'no-store')
-      .json(probe);
-  });
-  return routes;
+/** Before anything that needs a session, and also where a probe looks first. */
+export function serveProbe(serving: Serving, health: Health): Router {
+  const probe = async (response: Response): Promise<ProbeReply> => {
+    const found = await health.probe();
+    response.status(found.ok ? 200 : 503).set('Cache-Control', 'no-store');
+    return found;
+  };
+  return Router()
+    .get(probeRoutes.probe.path, async (_request, response) => void response.json(await probe(response)))
+    .use(API, serve(probeRoutes, serving, { probe: ({ response }) => probe(response) }));
 }
 
 /** How Petrichor stands, what waits on its screens, and who came in. */
-export function healthRoutes(database: Database, health: Health, audit: Audit): Router {
-  const routes = Router();
-  routes.get('/health/whole', async (request, response) => {
-    const { workshopId } = await requireAccount(database, request, 'lead');
-    response.json(await health.whole(workshopId));
+export const serveHealth = (serving: Serving, health: Health, audit: Audit): Router =>
+  serve(healthRoutes, serving, {
+    health: ({ by }) => health.whole(by.workshopId),
+    backup: () => health.backup(),
+    tellUnsent: ({ account: { workshopId, name }, body, request }) =>
+      health.told(request.sessionID, { workshopId, name, device: request.session.device ?? '' }, body),
+    audit: ({ by, query }) => audit.page(by.workshopId, query.before),
   });
-  routes.get('/backup', async (request, response) => {
-    await requireAccount(database, request);
-    response.json(health.backup());
-  });
-  routes.post('/unsent', async (request, response) => {
-    const { workshopId, name } = await requireAccount(database, request);
-    health.told(request.sessionID, { workshopId, name, device: request.session.device ?? '' }, parsed(UnsentSchema, request.body));
-    response.status(204).end();
-  });
-  routes.get('/audit', async (request, response) => {
-    const { workshopId } = await requireAccount(database, request, 'lead');
-    response.json(await audit.page(workshopId, parsed(AuditQuerySchema, request.query).before));
-  });
-  return routes;
-}

@@ -1,46 +1,24 @@
-import { EventsQuerySchema, GiveCommandSchema, JobIdSchema, MissingCommandsSchema, OpenJobSchema } from '@petrichor/api';
+import { jobRoutes } from '@petrichor/api';
 import { commandOf } from '@petrichor/core/job';
-import { Router, type Request } from 'express';
-import { parsed } from '../http/problems.js';
-import { requireAccount } from '../http/session.js';
+import type { Router } from 'express';
+import { serve, type Serving } from '../http/serve.js';
 import { Refused } from '../refused.js';
 import type { JobService } from '../services/jobs.js';
-import type { Database } from '../store/database.js';
-import { actingIn } from './acting.js';
 
 /** The Bench, and one job: open it, read it, give it commands. */
-export function jobRoutes(database: Database, jobs: JobService, now: () => Date): Router {
-  const routes = Router();
-  const acting = (request: Request) => actingIn(database, request, now);
-
-  routes.get('/bench', async (request, response) => {
-    const { workshopId } = await requireAccount(database, request);
-    response.json({ jobs: await jobs.bench(workshopId) });
+export const serveJobs = (serving: Serving, jobs: JobService): Router =>
+  serve(jobRoutes, serving, {
+    bench: async ({ by }) => ({ jobs: await jobs.bench(by.workshopId) }),
+    openJob: async ({ by, body }) => ({ job: await jobs.open(by, body) }),
+    job: async ({ by, params }) => ({ job: await jobs.get(by.workshopId, params.jobId) }),
+    events: async ({ by, params, query: { after } }) => {
+      const events = await jobs.eventsSince(by.workshopId, params.jobId, after);
+      return { events, seq: events.at(-1)?.seq ?? after };
+    },
+    give: ({ by, params, body }) => {
+      if (commandOf(body.command.type).byServer)
+        throw new Refused(400, 'not-by-hand', 'That is not done by a command of its own. See /api/openapi.json for how it is.');
+      return jobs.give(by, params.jobId, body);
+    },
+    missingCommands: async ({ by, body }) => ({ missing: await jobs.missing(by.workshopId, body.commandIds) }),
   });
-  routes.post('/jobs', async (request, response) => {
-    const by = await acting(request);
-    response.status(201).json({ job: await jobs.open(by, parsed(OpenJobSchema, request.body)) });
-  });
-  routes.post('/commands/missing', async (request, response) => {
-    const { workshopId } = await requireAccount(database, request);
-    response.json({ missing: await jobs.missing(workshopId, parsed(MissingCommandsSchema, request.body).commandIds) });
-  });
-  routes.get('/jobs/:jobId', async (request, response) => {
-    const { workshopId } = await requireAccount(database, request);
-    response.json({ job: await jobs.get(workshopId, parsed(JobIdSchema, request.params.jobId)) });
-  });
-  routes.get('/jobs/:jobId/events', async (request, response) => {
-    const { workshopId } = await requireAccount(database, request);
-    const { after } = parsed(EventsQuerySchema, request.query);
-    const events = await jobs.eventsSince(workshopId, parsed(JobIdSchema, request.params.jobId), after);
-    response.json({ events, seq: events.at(-1)?.seq ?? after });
-  });
-  routes.post('/jobs/:jobId/commands', async (request, response) => {
-    const by = await acting(request);
-    const given = parsed(GiveCommandSchema, request.body);
-    if (commandOf(given.command.type).byServer)
-      throw new Refused(400, 'not-by-hand', 'That is not done by a command of its own. See /api/openapi.json for how it is.');
-    response.json(await jobs.give(by, parsed(JobIdSchema, request.params.jobId), given));
-  });
-  return routes;
-}

@@ -1,4 +1,4 @@
-import { openApiDocument, OPERATIONS } from '@petrichor/api';
+import { openApiDocument } from '@petrichor/api';
 import { demoDrives, demoModels } from '@petrichor/demo';
 import { TestServer, type Visitor } from '../testing/server.js';
 
@@ -43,22 +43,6 @@ describe('knowledge', () => {
   });
 });
 
-describe('the contract', () => {
-  it('is published, and every route of it exists and wants a session', async () => {
-    expect((await server.anyone().get('/api/openapi.json')).body).toEqual(JSON.parse(JSON.stringify(openApiDocument())));
-    const open = ['/api/session', '/api/first-account', '/api/health'];
-    for (const { method, path } of OPERATIONS.filter((one) => !open.includes(one.path))) {
-      const url = path
-        .replace(/\{(jobId|runId)\}/, '11111111-1111-4111-8111-111111111111')
-        .replace('{about}/{version}', 'before/1')
-        .replace('{bay}', 'A')
-        .replace('{modelId}', 'x')
-        .replace('{version}', '1')
-        .replace('{seq}', '1')
-        .replace('{hash}', '0'.repeat(64));
-      const anyone = server.anyone();
-      const reply = await { get: () => anyone.get(url), post: () => anyone.post(url, {}), delete: () => anyone.delete(url) }[method]();
-      expect([path, reply.status]).toEqual([path, 401]);
-    }
-  });
+it('publishes the contract', async () => {
+  expect((await server.anyone().get('/api/openapi.json')).body).toEqual(JSON.parse(JSON.stringify(openApiDocument())));
 });

@@ -1,55 +1,35 @@
-import { AccountIdSchema, ChangePersonSchema, NewAccountSchema, ResetPasswordSchema, SessionIdSchema } from '@petrichor/api';
-import { Router, type Request } from 'express';
-import { parsed } from '../http/problems.js';
-import { requireAccount } from '../http/session.js';
+import { peopleRoutes, type AccountsReply, type SessionsReply } from '@petrichor/api';
+import type { Request, Router } from 'express';
+import { serve, type Serving } from '../http/serve.js';
 import { accountsOf, addAccount } from '../services/accounts.js';
 import { changePerson, remove, resetPassword, signOutOf, whereSignedIn } from '../services/people.js';
-import type { AccountRow } from '../store/accounts.js';
-import type { Database } from '../store/database.js';
 
 /** The people of the workshop, and where they are signed in. */
-export function peopleRoutes(database: Database, now: () => Date): Router {
-  const routes = Router();
-  const person = (request: Request): string => parsed(AccountIdSchema, request.params['accountId']);
-  /** One's own sessions are one's own business; others' are a lead's. */
-  const mayLookAt = async (request: Request): Promise<AccountRow> => {
-    const account = await requireAccount(database, request);
-    return account.id === request.params['accountId'] ? account : requireAccount(database, request, 'lead');
-  };
-
-  routes.get('/accounts', async (request, response) => {
-    const { workshopId } = await requireAccount(database, request);
-    response.json({ accounts: await accountsOf(database, workshopId) });
+export function servePeople(serving: Serving): Router {
+  const { database } = serving;
+  const everybody = async (workshopId: string): Promise<AccountsReply> => ({ accounts: await accountsOf(database, workshopId) });
+  const sessionsOf = async (workshopId: string, accountId: string, { sessionID }: Request, at: Date): Promise<SessionsReply> => ({
+    sessions: await whereSignedIn(database, workshopId, accountId, sessionID, at),
   });
-  routes.post('/accounts', async (request, response) => {
-    const { workshopId } = await requireAccount(database, request, 'lead');
-    await addAccount(database, workshopId, parsed(NewAccountSchema, request.body));
-    response.status(201).json({ accounts: await accountsOf(database, workshopId) });
+  return serve(peopleRoutes, serving, {
+    accounts: ({ by }) => everybody(by.workshopId),
+    addAccount: async ({ by: { workshopId }, body }) => {
+      await addAccount(database, workshopId, body);
+      return everybody(workshopId);
+    },
+    changePerson: async ({ by: { workshopId, at }, params, body }) => {
+      await changePerson(database, workshopId, params.accountId, body, at);
+      return everybody(workshopId);
+    },
+    removePerson: async ({ by: { workshopId, at }, params }) => {
+      await remove(database, workshopId, params.accountId, at);
+      return everybody(workshopId);
+    },
+    resetPassword: ({ by: { workshopId, at }, params, body }) => resetPassword(database, workshopId, params.accountId, body.password, at),
+    sessionsOf: ({ by: { workshopId, at }, params, request }) => sessionsOf(workshopId, params.accountId, request, at),
+    endSession: async ({ by: { workshopId, at }, params, request }) => {
+      await signOutOf(database, workshopId, params.accountId, params.sessionId, at);
+      return sessionsOf(workshopId, params.accountId, request, at);
+    },
   });
-  routes.post('/accounts/:accountId', async (request, response) => {
-    const { workshopId } = await requireAccount(database, request, 'lead');
-    await changePerson(database, workshopId, person(request), parsed(ChangePersonSchema, request.body), now());
-    response.json({ accounts: await accountsOf(database, workshopId) });
-  });
-  routes.delete('/accounts/:accountId', async (request, response) => {
-    const { workshopId } = await requireAccount(database, request, 'lead');
-    await remove(database, workshopId, person(request), now());
-    response.json({ accounts: await accountsOf(database, workshopId) });
-  });
-  routes.post('/accounts/:accountId/password', async (request, response) => {
-    const { workshopId } = await requireAccount(database, request, 'lead');
-    await resetPassword(database, workshopId, person(request), parsed(ResetPasswordSchema, request.body).password, now());
-    response.status(204).end();
-  });
-  routes.get('/accounts/:accountId/sessions', async (request, response) => {
-    const { workshopId } = await mayLookAt(request);
-    response.json({ sessions: await whereSignedIn(database, workshopId, person(request), request.sessionID, now()) });
-  });
-  routes.delete('/accounts/:accountId/sessions/:sessionId', async (request, response) => {
-    const { workshopId } = await mayLookAt(request);
-    const sessionId = parsed(SessionIdSchema, request.params['sessionId']);
-    await signOutOf(database, workshopId, person(request), sessionId, now());
-    response.json({ sessions: await whereSignedIn(database, workshopId, person(request), request.sessionID, now()) });
-  });
-  return routes;
 }

@@ -1,7 +1,7 @@
-import { FirstAccountSchema, OwnPasswordSchema, SignInSchema, type SessionReply } from '@petrichor/api';
-import { Router, type Request } from 'express';
-import { parsed } from '../http/problems.js';
-import { beginSession, endSession, publicAccount, requireAccount, signedIn } from '../http/session.js';
+import { sessionRoutes, type SessionReply } from '@petrichor/api';
+import type { Request, Router } from 'express';
+import { serve, type Serving } from '../http/serve.js';
+import { beginSession, endSession, publicAccount, signedIn } from '../http/session.js';
 import { Refused } from '../refused.js';
 import { makeFirstAccount, signIn } from '../services/accounts.js';
 import { changeOwnPassword } from '../services/people.js';
@@ -10,8 +10,8 @@ import { anyAccount, type AccountRow } from '../store/accounts.js';
 import type { Database } from '../store/database.js';
 
 /** The door: signing in and out, one's own password, and the first account. */
-export function sessionRoutes(database: Database, tries: number, now: () => Date): Router {
-  const routes = Router();
+export function serveSession(serving: Serving, tries: number): Router {
+  const { database, now } = serving;
   const limit = new SignInLimit(tries);
   /** Runs what proves who somebody is; what is wrong is counted. */
   const proving = async <T>(request: Request, name: string, prove: () => Promise<T>): Promise<T> => {
@@ -27,31 +27,25 @@ export function sessionRoutes(database: Database, tries: number, now: () => Date
     }
   };
 
-  routes.get('/session', async (request, response) => {
-    response.json(await whoIs(database, await signedIn(database, request)));
+  return serve(sessionRoutes, serving, {
+    session: async ({ request }) => whoIs(database, await signedIn(database, request)),
+    signIn: async ({ request, body }) => {
+      const account = await proving(request, body.signInName, () => signIn(database, body));
+      await beginSession(request, account.id, now());
+      return whoIs(database, account);
+    },
+    signOut: async ({ request, response }) => {
+      await endSession(database, request);
+      response.clearCookie('petrichor.sid');
+    },
+    ownPassword: ({ request, account, by, body }) =>
+      proving(request, account.signInName, () => changeOwnPassword(database, account, body, request.sessionID, by.at)),
+    firstAccount: async ({ request, body }) => {
+      const account = await makeFirstAccount(database, body);
+      await beginSession(request, account.id, now());
+      return whoIs(database, account);
+    },
   });
-  routes.post('/session', async (request, response) => {
-    const tried = parsed(SignInSchema, request.body);
-    const account = await proving(request, tried.signInName, () => signIn(database, tried));
-    await beginSession(request, account.id, now());
-    response.json(await whoIs(database, account));
-  });
-  routes.delete('/session', async (request, response) => {
-    await endSession(database, request);
-    response.clearCookie('petrichor.sid').status(204).end();
-  });
-  routes.post('/session/password', async (request, response) => {
-    const account = await requireAccount(database, request);
-    const change = parsed(OwnPasswordSchema, request.body);
-    await proving(request, account.signInName, () => changeOwnPassword(database, account, change, request.sessionID, now()));
-    response.status(204).end();
-  });
-  routes.post('/first-account', async (request, response) => {
-    const account = await makeFirstAccount(database, parsed(FirstAccountSchema, request.body));
-    await beginSession(request, account.id, now());
-    response.status(201).json(await whoIs(database, account));
-  });
-  return routes;
 }
 
 const WRONG = new Set(['wrong-sign-in', 'wrong-password']);

@@ -1,9 +1,10 @@
-import type { StreamHello } from '@petrichor/api';
-import { Router } from 'express';
-import { isStillIn, requireAccount } from '../http/session.js';
+import { streamRoutes, type StreamHello } from '@petrichor/api';
+import type { Request, Response, Router } from 'express';
+import { serve, type Serving } from '../http/serve.js';
+import { isStillIn } from '../http/session.js';
 import { Refused } from '../refused.js';
 import type { Feed } from '../services/feed.js';
-import type { Database } from '../store/database.js';
+import type { AccountRow } from '../store/accounts.js';
 
 const HEARTBEAT_MS = 15_000;
 /** A reader that is so far behind is let go: it comes back and asks for what it lacks. */
@@ -16,17 +17,15 @@ const MOST_BEHIND_BYTES = 4_000_000;
  * @param build of the page that this server gives out: an open tab sees by it that it is older
  * @param most tabs of one browser that listen at once
  */
-export function streamRoutes(database: Database, feed: Feed, build: string | null, most: number): Router {
+export function serveStream(serving: Serving, feed: Feed, build: string | null, most: number): Router {
+  const { database } = serving;
   const hello: StreamHello = { build };
-  const routes = Router();
   const open = new Map<string, number>();
-  routes.get('/stream', async (request, response) => {
-    const { workshopId, id } = await requireAccount(database, request);
-    const { sessionID } = request;
+  const stream = ({ workshopId, id }: AccountRow, { sessionID }: Request, response: Response): void => {
     const here = (open.get(sessionID) ?? 0) + 1;
     if (here > most) throw new Refused(429, 'too-many-streams', `Petrichor is open in ${most} tabs here already. Close one of them.`);
     open.set(sessionID, here);
-    response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
+    response.writeHead(200, { 'Content-Type': streamRoutes.stream.reply.type, 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
     response.write(`event: hello\ndata: ${JSON.stringify(hello)}\n\n`);
     // What comes between the end and the socket's own end is for nobody: written then, it would end the server.
     const say = (words: string): void => void (response.writableEnded || response.write(words));
@@ -53,6 +52,6 @@ export function streamRoutes(database: Database, feed: Feed, build: string | nul
       if (left > 0) open.set(sessionID, left);
       else open.delete(sessionID);
     });
-  });
-  return routes;
+  };
+  return serve(streamRoutes, serving, { stream: ({ account, request, response }) => stream(account, request, response) });
 }

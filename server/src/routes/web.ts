@@ -1,3 +1,4 @@
+import { API } from '@petrichor/api';
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -25,7 +26,7 @@ export function webRoutes({ folder, page, build }: Web): Router {
   // File names carry a hash of their content; the page itself does not, and is always asked for.
   routes.use(files(folder, { index: false, immutable: true, maxAge: '1y', fallthrough: true }));
   routes.get('/{*path}', (request, response, next) => {
-    if (request.path.startsWith('/api/') || /\.[a-z0-9]+$/i.test(request.path))
+    if (request.path.startsWith(`${API}/`) || /\.[a-z0-9]+$/i.test(request.path))
       return next(new Refused(404, 'no-page', 'There is nothing at this address. Go back to the Bench.'));
     response
       .type('html')

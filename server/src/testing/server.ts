@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { createServer, type Server } from 'node:http';
+import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -122,6 +122,14 @@ export class Visitor {
   /** A body as it is: bytes, or JSON that is written already. */
   send = (path: string, type: string, body: Buffer | string) =>
     this.agent.post(path).set('Origin', this.url).set('Content-Type', type).send(body);
+  /** Leaves as soon as the answer has begun: for a line that never ends. */
+  begin = async (path: string): Promise<{ status: number; text: string }> => {
+    const { status } = await this.agent.get(path).parse((answer, done) => {
+      done(null, '');
+      (answer as unknown as IncomingMessage).destroy();
+    });
+    return { status, text: '' };
+  };
   delete = (path: string) => this.agent.delete(path).set('Origin', this.url);
 }
 

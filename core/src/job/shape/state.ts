@@ -48,11 +48,7 @@ const { shape, empty } = together(
   comebackPart,
 );
 
-/**
- * A job as its events left it. Never written to: `evolve` makes the next one.
- * It crosses the wire when a job is opened, so it is a schema, too.
- */
-export const JobStateSchema = z.strictObject({
+const jobState = z.strictObject({
   id: z.string(),
   number: z.number().int(),
   /** Sequence of the last event in it. */
@@ -63,7 +59,14 @@ export const JobStateSchema = z.strictObject({
   ...shape,
   lastTouched: StampSchema,
 });
-export type JobState = z.infer<typeof JobStateSchema>;
+
+/**
+ * A job as its events left it. Never written to: `evolve` makes the next one.
+ * It crosses the wire when a job is opened, so it is a schema, too.
+ */
+export interface JobState extends z.infer<typeof jobState> {}
+/** By that name: whatever is made of it says so in its type, instead of all that is in a job. */
+export const JobStateSchema: z.ZodType<JobState> = jobState;
 export type WayState = NonNullable<JobState['way']>;
 
 /** A job fresh from the counter. */

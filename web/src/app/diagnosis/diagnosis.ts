@@ -253,7 +253,7 @@ export class DiagnosisScreen {
       return this.fault.set(`It cannot be saved like this: ${read.error.issues[0]!.path.join('.')}, ${read.error.issues[0]!.message}.`);
     if (this.why().trim().length < 3) return this.fault.set('Say why you change it.');
     try {
-      const { version } = await firstValueFrom(this.api.saveEdition({ knowledge: edition, why: this.why() }));
+      const { version } = await firstValueFrom(this.api.saveEdition({ body: { knowledge: edition, why: this.why() } }));
       this.drop();
       this.why.set('');
       this.told.set(`Edition ${version} is saved; every weighing from now on uses it.`);
@@ -267,7 +267,7 @@ export class DiagnosisScreen {
 
   protected async bringBack(version: number): Promise<void> {
     try {
-      const old = await firstValueFrom(this.api.oldEdition(this.about(), version));
+      const old = await firstValueFrom(this.api.oldEdition({ params: { about: this.about(), version } }));
       const current = this.saved()?.version ?? old.version;
       this.drafts.update((drafts) => ({ ...drafts, [this.about()]: { ...old, version: current } }));
       this.told.set(`Edition ${version} is on the screen as a change; save it to bring it back.`);

@@ -132,19 +132,19 @@ export class HealthScreen {
     await this.look();
     await this.trying(async () => {
       this.people.set((await firstValueFrom(this.api.accounts())).accounts);
-      const page = await firstValueFrom(this.api.audit(null));
+      const page = await firstValueFrom(this.api.audit());
       this.entries.set(page.entries);
       this.next.set(page.next);
     });
   }
 
   private look(): Promise<void> {
-    return this.trying(async () => this.health.set(await firstValueFrom(this.api.wholeHealth())));
+    return this.trying(async () => this.health.set(await firstValueFrom(this.api.health())));
   }
 
   protected older(): Promise<void> {
     return this.trying(async () => {
-      const page = await firstValueFrom(this.api.audit(this.next()));
+      const page = await firstValueFrom(this.api.audit({ query: { before: this.next() ?? undefined } }));
       this.entries.update((all) => [...all, ...page.entries]);
       this.next.set(page.next);
     });

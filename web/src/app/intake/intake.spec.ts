@@ -106,7 +106,7 @@ describe('taking in a machine', () => {
       serial: 'TF14-30417',
       baseline: { starts: 'works', hinges: 'works' },
     });
-    request.flush({ job: opened(), events: [] });
+    request.flush({ job: opened() });
     await settle();
     expect(TestBed.inject(Router).url).toBe('/jobs/job-1');
     // The next machine begins with an empty form.
@@ -173,7 +173,7 @@ describe('somebody who was here before', () => {
     field.focus();
     await type('customer', 'hali');
     await rest(160);
-    http.expectOne((request) => request.url === '/api/customers').flush({ customers: [known] });
+    http.expectOne((request) => request.url.startsWith('/api/customers?')).flush({ customers: [known] });
     await settle();
     await settle();
     [...document.querySelectorAll<HTMLElement>('[role=option]')].find((one) => one.textContent.includes('Halima Quist'))!.click();

@@ -219,7 +219,7 @@ export class IntakeScreen {
 
   /** Customers of the whole record, by any word of name or phone. Away from the server one simply goes on typing. */
   protected suggestCustomers({ query }: AutoCompleteCompleteEvent): void {
-    this.api.customers(query).subscribe({
+    this.api.customers({ query: { find: query } }).subscribe({
       next: ({ customers }) => this.customers.set(customers),
       error: () => this.customers.set([]),
     });
@@ -275,7 +275,7 @@ export class IntakeScreen {
   /** Fills in what the old job knows. */
   protected takeFrom(jobId: string): void {
     this.asked.set(null);
-    this.api.job(jobId).subscribe({
+    this.api.job({ params: { jobId } }).subscribe({
       next: ({ job }) => {
         const { customer, modelId, serial, accessories, mustNotLose, encryption, recoveryKey } = job.intake;
         this.modelText.set(null);
@@ -338,7 +338,7 @@ export class IntakeScreen {
     this.general.set('');
     this.faults.set({});
     const body = { commandId: commandId || newId(), intake: read.data };
-    this.api.openJob(body).subscribe({
+    this.api.openJob({ body }).subscribe({
       next: ({ job }) => {
         this.keepSent(body, job.id);
         this.typed.set(blank());

@@ -37,7 +37,7 @@ export class TagLanding {
       const number = Number(this.number());
       untracked(() => {
         if (!Number.isInteger(number)) return this.fault.set('There is no number on it that a job has.');
-        this.api.jobOfNumber(number).subscribe({
+        this.api.jobOfNumber({ params: { number } }).subscribe({
           next: ({ jobId }) => void this.router.navigate(['/jobs', jobId], { replaceUrl: true }),
           error: (error: unknown) => this.fault.set(faultOf(error).sentence),
         });

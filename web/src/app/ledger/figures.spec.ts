@@ -32,7 +32,7 @@ async function shown(finished: readonly Finished[], more = false): Promise<void>
   fixture.detectChanges();
   await rest();
   TestBed.inject(HttpTestingController)
-    .expectOne((request) => request.url === '/api/ledger/figures')
+    .expectOne((request) => request.url.startsWith('/api/ledger/figures?'))
     .flush({ finished, more });
   await rest();
   fixture.detectChanges();

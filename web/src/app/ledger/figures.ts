@@ -25,7 +25,7 @@ export class FiguresScreen {
   protected readonly to = signal(format(addDays(new Date(), 1), 'yyyy-MM-dd'));
   protected readonly reply = resource({
     params: () => (this.from() && this.to() ? { from: this.from(), to: this.to() } : undefined),
-    loader: ({ params }) => firstValueFrom(this.api.figures(params.from, params.to)),
+    loader: ({ params }) => firstValueFrom(this.api.figures({ query: { from: params.from, to: params.to } })),
   });
   protected readonly figures = computed(() => figuresOf(this.reply.hasValue() ? (this.reply.value()?.finished ?? []) : []));
   protected readonly more = computed(() => (this.reply.hasValue() && this.reply.value()?.more) ?? false);

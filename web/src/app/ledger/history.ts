@@ -59,7 +59,7 @@ export class HistoryScreen {
   private readonly api = inject(Api);
   protected readonly rows = resource({
     params: () => this.serial(),
-    loader: async ({ params }) => (await firstValueFrom(this.api.history(params))).rows,
+    loader: async ({ params }) => (await firstValueFrom(this.api.history({ params: { serial: params } }))).rows,
   });
   protected readonly told = computed(() => {
     const own = wholeSerial(this.serial());

@@ -12,7 +12,7 @@ import {
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import type { LedgerReply } from '@petrichor/api';
+import { CONTRACT, hrefOf, type LedgerReply } from '@petrichor/api';
 import { sayModel } from '@petrichor/core/hardware';
 import { SAY_OUTCOME, type LedgerRow } from '@petrichor/core/ledger';
 import { jobOfCode } from '@petrichor/core/papers';
@@ -76,7 +76,7 @@ export class LedgerScreen {
     ...(this.modelId() ? { modelId: this.modelId() } : {}),
     ...(this.from() ? { from: this.from() } : {}),
     ...(this.to() ? { to: this.to() } : {}),
-    comebacks: this.comebacks(),
+    comebacks: String(this.comebacks()),
   }));
   protected readonly reply = resource({
     params: () => this.query(),
@@ -97,9 +97,9 @@ export class LedgerScreen {
   ]);
   protected readonly failed = computed(() => (this.reply.error() ? faultSentence(this.reply.error()) : ''));
   /** Files hold what is listed here, all pages of it. */
-  protected readonly download = computed(() =>
-    new URLSearchParams(Object.entries(this.query()).map(([name, value]) => [name, String(value)])).toString(),
-  );
+  protected readonly csv = computed(() => hrefOf(CONTRACT.ledgerCsv, { query: this.query() }));
+  protected readonly lines = computed(() => hrefOf(CONTRACT.ledgerLines, { query: this.query() }));
+  protected readonly promises = hrefOf(CONTRACT.promises);
 
   constructor() {
     this.store.dispatch(KnowledgeActions.wanted());
@@ -117,9 +117,9 @@ export class LedgerScreen {
 
   /** Each answer looks back so far and no further, so that it comes at once; where it finds nothing yet, the next goes on from there. */
   private async firstFound(query: ReturnType<typeof this.query>, given: AbortSignal): Promise<LedgerReply> {
-    let page = await firstValueFrom(this.api.ledger(query));
+    let page = await firstValueFrom(this.api.ledger({ query }));
     for (let turns = 0; page.rows.length === 0 && page.next !== null && turns < MOST_TURNS && !given.aborted; turns++)
-      page = await firstValueFrom(this.api.ledger({ ...query, before: page.next }));
+      page = await firstValueFrom(this.api.ledger({ query: { ...query, before: page.next } }));
     return page;
   }
 
@@ -135,7 +135,7 @@ export class LedgerScreen {
     if (before === null) return;
     const asked = this.query();
     try {
-      const page = await firstValueFrom(this.api.ledger({ ...asked, before }));
+      const page = await firstValueFrom(this.api.ledger({ query: { ...asked, before } }));
       if (asked === this.query()) this.more.update((pages) => [...pages, page]);
     } catch (error) {
       this.fault.set(faultSentence(error));
@@ -149,7 +149,7 @@ export class LedgerScreen {
     if (!file) return;
     this.told.set('');
     if (file.size > LARGEST_FILE) return this.fault.set(`${file.name} is larger than 64 MB.`);
-    this.api.bringInJob(await file.text()).subscribe({
+    this.api.bringInJob({ body: await file.text() }).subscribe({
       next: ({ number }) => {
         this.fault.set('');
         this.told.set(`Brought in as job ${number}.`);

@@ -80,7 +80,7 @@ export class ModelScreen {
 
   private async load(modelId: string): Promise<void> {
     try {
-      this.record.set(await firstValueFrom(this.api.modelRecord(modelId)));
+      this.record.set(await firstValueFrom(this.api.modelRecord({ params: { modelId } })));
     } catch (error) {
       this.fault.set(faultOf(error).sentence);
     }
@@ -105,7 +105,7 @@ export class ModelScreen {
   protected async look(version: number): Promise<void> {
     this.fault.set('');
     try {
-      this.old.set(await firstValueFrom(this.api.modelAt(this.modelId(), version)));
+      this.old.set(await firstValueFrom(this.api.modelAt({ params: { modelId: this.modelId(), version } })));
     } catch (error) {
       this.fault.set(faultOf(error).sentence);
     }
@@ -119,7 +119,7 @@ export class ModelScreen {
     this.fault.set('');
     const words = this.words()[`${one.jobId} ${one.seq}`] ?? '';
     try {
-      await firstValueFrom(this.api.settleCorrection(one.jobId, one.seq, { verdict, words }));
+      await firstValueFrom(this.api.settleCorrection({ params: { jobId: one.jobId, seq: one.seq }, body: { verdict, words } }));
       await this.load(this.modelId());
     } catch (error) {
       const { sentence, fields } = faultOf(error);

@@ -132,7 +132,7 @@ export class ModelsScreen {
     this.told.set('');
     this.fault.set('');
     if (file.size > LARGEST_FILE) return this.fault.set(`${file.name} is larger than 8 MB: that is no machine model or drive list.`);
-    this.api.bringIn(await file.text()).subscribe({
+    this.api.bringIn({ body: { text: await file.text() } }).subscribe({
       next: ({ imported }) => {
         this.told.set(`Brought in: ${imported}.`);
         this.store.dispatch(KnowledgeActions.wanted());

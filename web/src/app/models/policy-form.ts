@@ -77,7 +77,7 @@ export class PolicyForm {
     const read = PolicySchema.safeParse(this.mine());
     this.fault.set(read.success ? '' : read.error.issues[0]!.message);
     if (!read.success) return;
-    this.api.setPolicy(read.data).subscribe({
+    this.api.setPolicy({ body: read.data }).subscribe({
       next: () => {
         this.told.set('Kept. Ways that are planned already stay as they are.');
         this.store.dispatch(KnowledgeActions.wanted());

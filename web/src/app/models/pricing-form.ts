@@ -102,7 +102,7 @@ export class PricingForm {
     const read = PricingSchema.safeParse(this.mine());
     if (!read.success) return this.fault.set(read.error.issues[0]!.message);
     this.fault.set('');
-    this.api.setPricing(read.data).subscribe({
+    this.api.setPricing({ body: read.data }).subscribe({
       next: () => {
         this.told.set('Kept: it holds for every offer from now on.');
         this.store.dispatch(KnowledgeActions.wanted());

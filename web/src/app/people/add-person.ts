@@ -71,7 +71,7 @@ export class AddPerson {
     this.fault.set(null);
     this.added.set('');
     const name = this.name();
-    this.api.addAccount({ name, signInName: this.signInName(), password: this.password(), roles: this.held() }).subscribe({
+    this.api.addAccount({ body: { name, signInName: this.signInName(), password: this.password(), roles: this.held() } }).subscribe({
       next: ({ accounts }) => {
         this.changed.emit(accounts);
         for (const field of [this.name, this.signInName, this.password]) field.set('');

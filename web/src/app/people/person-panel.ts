@@ -47,6 +47,7 @@ export class PersonPanel {
   /** Removing somebody is asked once more. */
   protected readonly removing = linkedSignal<string, boolean>({ source: this.id, computation: () => false });
   protected readonly sessions = signal<SignedIn[]>([]);
+  private readonly who = () => ({ accountId: this.id() });
   protected readonly device = sayDevice;
   protected readonly when = sayWhen;
 
@@ -54,7 +55,7 @@ export class PersonPanel {
     effect(() => {
       const id = this.id();
       this.sessions.set([]);
-      this.api.sessionsOf(id).subscribe({
+      this.api.sessionsOf({ params: { accountId: id } }).subscribe({
         next: ({ sessions }) => this.id() === id && this.sessions.set(sessions),
         error: (error: unknown) => this.fault.set(faultOf(error).sentence),
       });
@@ -63,13 +64,13 @@ export class PersonPanel {
 
   protected save(event: Event): void {
     event.preventDefault();
-    this.people(this.api.changePerson(this.id(), { name: this.name(), roles: this.held() }), 'Saved.');
+    this.people(this.api.changePerson({ params: this.who(), body: { name: this.name(), roles: this.held() } }), 'Saved.');
   }
 
   protected lock(locked: boolean): void {
     const { name } = this.person();
     this.people(
-      this.api.changePerson(this.id(), { locked }),
+      this.api.changePerson({ params: this.who(), body: { locked } }),
       locked ? `${name} is locked, and signed out everywhere.` : `${name} may sign in again.`,
       () => locked && this.sessions.set([]),
     );
@@ -77,14 +78,16 @@ export class PersonPanel {
 
   protected remove(): void {
     if (!this.removing()) return this.removing.set(true);
-    this.people(this.api.removePerson(this.id()), `${this.person().name} is gone. What they did keeps their name.`);
+    this.people(this.api.removePerson({ params: this.who() }), `${this.person().name} is gone. What they did keeps their name.`);
   }
 
   protected setPassword(event: Event): void {
     event.preventDefault();
     const { name } = this.person();
     const given = this.password();
-    const asked = this.self() ? this.api.ownPassword({ old: this.old(), password: given }) : this.api.resetPassword(this.id(), given);
+    const asked = this.self()
+      ? this.api.ownPassword({ body: { old: this.old(), password: given } })
+      : this.api.resetPassword({ params: this.who(), body: { password: given } });
     this.ask(asked, () => {
       this.old.set('');
       this.password.set('');
@@ -98,7 +101,7 @@ export class PersonPanel {
   }
 
   protected signOut(session: SignedIn): void {
-    this.ask(this.api.endSession(this.id(), session.id), ({ sessions }) => {
+    this.ask(this.api.endSession({ params: { ...this.who(), sessionId: session.id } }), ({ sessions }) => {
       this.sessions.set(sessions);
       this.done.set('Signed out there.');
     });

@@ -215,7 +215,7 @@ export class MovePanel {
     const text = JSON.stringify([item, read.data]);
     this.pending = this.pending?.text === text ? this.pending : { id: newId(), text };
     this.busy.set(true);
-    this.api.moveStock({ id: this.pending.id, item, move: read.data }).subscribe({
+    this.api.moveStock({ body: { id: this.pending.id, item, move: read.data } }).subscribe({
       next: () => {
         this.pending = null;
         this.busy.set(false);
@@ -235,7 +235,7 @@ export class MovePanel {
   private fetch(): void {
     const { item } = this.row();
     this.asking.set(true);
-    this.api.stockMoves(item).subscribe({
+    this.api.stockMoves({ params: item }).subscribe({
       next: ({ entries }) => {
         this.asking.set(false);
         if (this.row().item.id === item.id) this.entries.set(entries);

@@ -116,7 +116,7 @@ export class ShelfScreen {
   protected putGood(): void {
     const table = this.incoming();
     if (!table) return;
-    this.api.putItems({ drives: table.drives, parts: table.parts }).subscribe({
+    this.api.putItems({ body: { drives: table.drives, parts: table.parts } }).subscribe({
       next: ({ put }) => {
         this.told.set(`${put} put on the shelf${table.bad.length > 0 ? `, ${table.bad.length} left out` : ''}.`);
         this.incoming.set(null);

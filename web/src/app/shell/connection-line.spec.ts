@@ -48,7 +48,7 @@ beforeEach(() => {
   unsent.aside.set([]);
   unsent.ofOthers.set([]);
   answer = () => of({});
-  const give = (_: string, body: GiveCommand) => {
+  const give = ({ body }: { body: GiveCommand }) => {
     given.push(body);
     return answer();
   };

@@ -137,7 +137,12 @@ export class ConnectionLine {
     if (why.length < 3) return this.fault(one, 'Say why, in a few words.');
     const text = `A step of ${one.by.name}, ${sayWhen(one.at)}, could not be sent and was dropped${this.toldOf(one)}. ${why}`;
     try {
-      await firstValueFrom(this.api.give(one.jobId, { commandId: newId(), basedOn: 0, command: { type: 'note', text, stepId: null } }));
+      await firstValueFrom(
+        this.api.give({
+          params: { jobId: one.jobId },
+          body: { commandId: newId(), basedOn: 0, command: { type: 'note', text, stepId: null } },
+        }),
+      );
     } catch (error) {
       return this.fault(one, faultOf(error).sentence);
     }

@@ -146,8 +146,8 @@ export class SignInScreen {
     event.preventDefault();
     const { signInName, password } = { signInName: this.signInName(), password: this.password() };
     const reply: Observable<SessionReply> = this.first()
-      ? this.api.firstAccount({ workshopName: this.workshopName(), name: this.name(), signInName, password })
-      : this.api.signIn({ signInName, password });
+      ? this.api.firstAccount({ body: { workshopName: this.workshopName(), name: this.name(), signInName, password } })
+      : this.api.signIn({ body: { signInName, password } });
     this.busy.set(true);
     this.fault.set(null);
     reply.subscribe({

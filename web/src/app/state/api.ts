@@ -1,155 +1,41 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
-import { inject, Injectable } from '@angular/core';
-import type {
-  AccountsReply,
-  AuditReply,
-  BackupReply,
-  BenchReply,
-  BringInJobReply,
-  ChangePerson,
-  CommandReply,
-  CustomersReply,
-  FiguresReply,
-  KeepSealed,
-  LedgerReply,
-  PlaceOrder,
-  SupplierOffer,
-  DiagnosisReply,
-  DockReply,
-  DockRun,
-  DriveTableReply,
-  EventsReply,
-  FirstAccount,
-  GiveCommand,
-  JobReply,
-  HealthReply,
-  KnowledgeReply,
-  MissingCommandsReply,
-  ModelRecord,
-  MoveStock,
-  MoveStockReply,
-  PutItems,
-  ShelfReply,
-  StockEntriesReply,
-  NewAccount,
-  OwnPassword,
-  PhotoReply,
-  OpenJob,
-  Problem,
-  SaveEdition,
-  SaveGuide,
-  SettleCorrection,
-  SessionReply,
-  SessionsReply,
-  SignIn,
-  Unsent,
-  SimulatedDrives,
-  StartRun,
-} from '@petrichor/api';
-import type { About, DiagnosisKnowledge } from '@petrichor/core/diagnose';
-import type { MachineModel } from '@petrichor/core/hardware';
-import type { Pricing } from '@petrichor/core/quote';
-import type { ItemRef } from '@petrichor/core/shelf';
-import type { Policy } from '@petrichor/core/teardown';
-import type { Observable } from 'rxjs';
-import { newId } from '../ui/new-id';
+import { inject, InjectionToken, isDevMode } from '@angular/core';
+import { CONTRACT, hrefOf, Media, type AskedOf, type Contract, type Problem, type ReplyOf, type Route } from '@petrichor/api';
+import { map, type Observable } from 'rxjs';
 
-/** The server's routes as methods. Replies are typed by the contract. */
-@Injectable({ providedIn: 'root' })
-export class Api {
-  private readonly http = inject(HttpClient);
+/** Routes that are asked by the page itself: what is no JSON is fetched by its address (`hrefOf`). */
+type Callable = { [Name in keyof Contract]: Contract[Name] extends { readonly reply: Media } ? never : Name }[keyof Contract];
+type Given<R> = object extends AskedOf<R> ? [asked?: AskedOf<R>] : [asked: AskedOf<R>];
 
-  session = (): Observable<SessionReply> => this.http.get<SessionReply>('/api/session');
-  signIn = (body: SignIn): Observable<SessionReply> => this.http.post<SessionReply>('/api/session', body);
-  health = (): Observable<unknown> => this.http.get('/api/health');
-  signOut = (): Observable<void> => this.http.delete<void>('/api/session');
-  firstAccount = (body: FirstAccount): Observable<SessionReply> => this.http.post<SessionReply>('/api/first-account', body);
-  accounts = (): Observable<AccountsReply> => this.http.get<AccountsReply>('/api/accounts');
-  addAccount = (body: NewAccount): Observable<AccountsReply> => this.http.post<AccountsReply>('/api/accounts', body);
-  changePerson = (id: string, body: ChangePerson): Observable<AccountsReply> => this.http.post<AccountsReply>(`/api/accounts/${id}`, body);
-  removePerson = (id: string): Observable<AccountsReply> => this.http.delete<AccountsReply>(`/api/accounts/${id}`);
-  resetPassword = (id: string, password: string): Observable<void> => this.http.post<void>(`/api/accounts/${id}/password`, { password });
-  ownPassword = (body: OwnPassword): Observable<void> => this.http.post<void>('/api/session/password', body);
-  sessionsOf = (id: string): Observable<SessionsReply> => this.http.get<SessionsReply>(`/api/accounts/${id}/sessions`);
-  endSession = (id: string, sessionId: string): Observable<SessionsReply> =>
-    this.http.delete<SessionsReply>(`/api/accounts/${id}/sessions/${sessionId}`);
-  backup = (): Observable<BackupReply> => this.http.get<BackupReply>('/api/backup');
-  wholeHealth = (): Observable<HealthReply> => this.http.get<HealthReply>('/api/health/whole');
-  /** @param before an id; null: from the newest */
-  audit = (before: number | null): Observable<AuditReply> =>
-    this.http.get<AuditReply>('/api/audit', { params: before === null ? {} : { before } });
-  tellUnsent = (unsent: Unsent): Observable<void> => this.http.post<void>('/api/unsent', unsent);
-  bench = (): Observable<BenchReply> => this.http.get<BenchReply>('/api/bench');
-  openJob = (body: OpenJob): Observable<JobReply> => this.http.post<JobReply>('/api/jobs', body);
-  job = (jobId: string): Observable<JobReply> => this.http.get<JobReply>(`/api/jobs/${encodeURIComponent(jobId)}`);
-  events = (jobId: string, after: number): Observable<EventsReply> =>
-    this.http.get<EventsReply>(`/api/jobs/${encodeURIComponent(jobId)}/events`, { params: { after } });
-  give = (jobId: string, body: GiveCommand): Observable<CommandReply> =>
-    this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/commands`, body);
-  missingCommands = (commandIds: string[]): Observable<MissingCommandsReply> =>
-    this.http.post<MissingCommandsReply>('/api/commands/missing', { commandIds });
-  knowledge = (): Observable<KnowledgeReply> => this.http.get<KnowledgeReply>('/api/knowledge');
-  diagnosis = (): Observable<DiagnosisReply> => this.http.get<DiagnosisReply>('/api/diagnosis');
-  saveEdition = (body: SaveEdition): Observable<{ version: number }> => this.http.post<{ version: number }>('/api/diagnosis', body);
-  oldEdition = (about: About, version: number): Observable<DiagnosisKnowledge> =>
-    this.http.get<DiagnosisKnowledge>(`/api/diagnosis/${about}/${version}`);
-  dock = (): Observable<DockReply> => this.http.get<DockReply>('/api/dock');
-  selfReport = (bay: string): Observable<{ text: string }> =>
-    this.http.get<{ text: string }>(`/api/dock/bays/${encodeURIComponent(bay)}/self-report`);
-  startRun = (bay: string, body: StartRun): Observable<DockRun> =>
-    this.http.post<DockRun>(`/api/dock/bays/${encodeURIComponent(bay)}/runs`, body);
-  run = (runId: string): Observable<DockRun> => this.http.get<DockRun>(`/api/dock/runs/${encodeURIComponent(runId)}`);
-  stopRun = (runId: string): Observable<DockRun> => this.http.post<DockRun>(`/api/dock/runs/${encodeURIComponent(runId)}/stop`, {});
-  pauseRun = (runId: string): Observable<DockRun> => this.http.post<DockRun>(`/api/dock/runs/${encodeURIComponent(runId)}/pause`, {});
-  resumeRun = (runId: string): Observable<DockRun> => this.http.post<DockRun>(`/api/dock/runs/${encodeURIComponent(runId)}/resume`, {});
-  runMap = (runId: string): Observable<{ text: string }> =>
-    this.http.get<{ text: string }>(`/api/dock/runs/${encodeURIComponent(runId)}/map`);
-  driveTable = (bay: string): Observable<DriveTableReply> =>
-    this.http.get<DriveTableReply>(`/api/dock/bays/${encodeURIComponent(bay)}/table`);
-  simulatedDrives = (): Observable<SimulatedDrives> => this.http.get<SimulatedDrives>('/api/dock/simulated/drives');
-  putIn = (bay: string, driveId: string | null): Observable<DockReply> =>
-    this.http.post<DockReply>(`/api/dock/simulated/bays/${encodeURIComponent(bay)}`, { driveId });
-  shelf = (): Observable<ShelfReply> => this.http.get<ShelfReply>('/api/shelf');
-  stockMoves = ({ kind, id }: ItemRef): Observable<StockEntriesReply> =>
-    this.http.get<StockEntriesReply>(`/api/shelf/${kind}/${encodeURIComponent(id)}/moves`);
-  moveStock = (body: MoveStock): Observable<MoveStockReply> => this.http.post<MoveStockReply>('/api/shelf/moves', body);
-  putItems = (body: PutItems): Observable<{ put: number }> => this.http.post<{ put: number }>('/api/shelf/items', body);
-  modelRecord = (modelId: string): Observable<ModelRecord> =>
-    this.http.get<ModelRecord>(`/api/models/${encodeURIComponent(modelId)}/record`);
-  modelAt = (modelId: string, version: number): Observable<MachineModel> =>
-    this.http.get<MachineModel>(`/api/models/${encodeURIComponent(modelId)}/versions/${version}`);
-  saveGuide = (body: SaveGuide): Observable<{ version: number }> => this.http.post<{ version: number }>('/api/models', body);
-  settleCorrection = (jobId: string, seq: number, body: SettleCorrection): Observable<void> =>
-    this.http.post<void>(`/api/corrections/${encodeURIComponent(jobId)}/${seq}`, body);
-  setPolicy = (body: Policy): Observable<Policy> => this.http.post<Policy>('/api/policy', body);
-  setPricing = (body: Pricing): Observable<Pricing> => this.http.post<Pricing>('/api/pricing', body);
-  customers = (find: string): Observable<CustomersReply> => this.http.get<CustomersReply>('/api/customers', { params: { find } });
-  keepSealed = (jobId: string, body: KeepSealed): Observable<CommandReply> =>
-    this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/sealed`, body);
-  lookSealed = (jobId: string, noteId: string, commandId: string): Observable<{ secret: string }> =>
-    this.http.post<{ secret: string }>(`/api/jobs/${encodeURIComponent(jobId)}/sealed/${encodeURIComponent(noteId)}/look`, { commandId });
-  destroySealed = (jobId: string, noteId: string, commandId: string): Observable<CommandReply> =>
-    this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/sealed/${encodeURIComponent(noteId)}/destroy`, { commandId });
-  offers = ({ kind, id }: ItemRef, quantity: number): Observable<{ offers: SupplierOffer[] }> =>
-    this.http.get<{ offers: SupplierOffer[] }>('/api/offers', { params: { kind, id, quantity } });
-  placeOrder = (jobId: string, body: PlaceOrder): Observable<CommandReply> =>
-    this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/orders`, body);
-  endOrder = (jobId: string, orderId: string, how: 'cancel' | 'return', why: string): Observable<CommandReply> =>
-    this.http.post<CommandReply>(`/api/jobs/${encodeURIComponent(jobId)}/orders/${encodeURIComponent(orderId)}/${how}`, {
-      commandId: newId(),
-      why,
-    });
-  ledger = (query: Readonly<Record<string, string | number | boolean>>): Observable<LedgerReply> =>
-    this.http.get<LedgerReply>('/api/ledger', { params: query });
-  history = (serial: string): Observable<LedgerReply> => this.http.get<LedgerReply>(`/api/ledger/history/${encodeURIComponent(serial)}`);
-  figures = (from: string, to: string): Observable<FiguresReply> =>
-    this.http.get<FiguresReply>('/api/ledger/figures', { params: { from, to } });
-  jobOfNumber = (number: number): Observable<{ jobId: string }> => this.http.get<{ jobId: string }>(`/api/job-numbers/${number}`);
-  bringInJob = (text: string): Observable<BringInJobReply> =>
-    this.http.post<BringInJobReply>('/api/job-documents', text, { headers: { 'Content-Type': 'text/plain' } });
-  keepPhoto = (photo: Blob): Observable<PhotoReply> =>
-    this.http.post<PhotoReply>('/api/photos', photo, { headers: { 'Content-Type': 'image/jpeg' } });
-  bringIn = (text: string): Observable<{ imported: string }> => this.http.post<{ imported: string }>('/api/imports', { text });
+/** The contract's routes as methods, by their names there. */
+export type Api = { readonly [Name in Callable]: (...given: Given<Contract[Name]>) => Observable<ReplyOf<Contract[Name]>> };
+
+export const Api = new InjectionToken<Api>('Api', { providedIn: 'root', factory: () => apiOver(inject(HttpClient)) });
+
+interface AnyAsked {
+  readonly params?: Readonly<Record<string, unknown>>;
+  readonly query?: Readonly<Record<string, unknown>>;
+  readonly body?: unknown;
+}
+
+function apiOver(http: HttpClient): Api {
+  const ask =
+    (route: Route) =>
+    (asked: AnyAsked = {}): Observable<unknown> => {
+      const headers = route.body instanceof Media ? { 'Content-Type': route.body.type } : {};
+      const body = asked.body ?? (route.method === 'POST' ? {} : undefined);
+      const reply = http.request<unknown>(route.method, hrefOf<Route>(route, asked), { body, headers });
+      return isDevMode() ? reply.pipe(map((one) => checked(route, one))) : reply;
+    };
+  return Object.fromEntries(Object.entries<Route>(CONTRACT).map(([name, route]) => [name, ask(route)])) as unknown as Api;
+}
+
+/** While developing and in tests a reply that is not what the contract says is a mistake, found where it comes in. */
+function checked({ method, path, reply }: Route, got: unknown): unknown {
+  if (!reply || reply instanceof Media) return got;
+  const read = reply.safeParse(got);
+  if (read.success) return got;
+  throw new Error(`${method} ${path} answered otherwise than the contract says: ${read.error.message}`);
 }
 
 /** What went wrong with a request, in a sentence. `away`: nobody answered; the same request may go through later. */

@@ -67,7 +67,7 @@ describe('orders', () => {
     const http = TestBed.inject(HttpTestingController);
     await screen.press('Sources');
     http
-      .expectOne((request) => request.url === '/api/offers')
+      .expectOne((request) => request.url.startsWith('/api/offers?'))
       .flush({
         offers: [
           { supplier: 'Merrow Parts', item: { kind: 'drive', id: 'away' }, what: 'x', priceMinor: 8000, inStock: 2, dueOn: '2026-04-18' },
@@ -93,7 +93,7 @@ describe('orders', () => {
       dueOn: '2026-04-18',
     };
     await screen.press('Sources');
-    http.expectOne((request) => request.url === '/api/offers').flush({ offers: [offer] });
+    http.expectOne((request) => request.url.startsWith('/api/offers?')).flush({ offers: [offer] });
     await screen.settle();
     await screen.press(/^Order$/);
     const { request } = http.expectOne('/api/jobs/job-1/orders');
@@ -107,7 +107,7 @@ describe('orders', () => {
     const screen = await JobScreenHarness.of(OrdersPanel, waiting().job, knowledge);
     const http = TestBed.inject(HttpTestingController);
     await screen.press('Sources');
-    http.expectOne((request) => request.url === '/api/offers').flush({ offers: [] });
+    http.expectOne((request) => request.url.startsWith('/api/offers?')).flush({ offers: [] });
     await screen.settle();
     await screen.type('#order-from', 'Harbour Trade');
     await screen.type('#order-price', '79.50');
@@ -143,7 +143,7 @@ describe('orders', () => {
     const screen = await JobScreenHarness.of(OrdersPanel, bench.job, knowledge);
     const http = TestBed.inject(HttpTestingController);
     await screen.press('Have it elsewhere');
-    http.expectOne((request) => request.url === '/api/offers').flush({ offers: [] });
+    http.expectOne((request) => request.url.startsWith('/api/offers?')).flush({ offers: [] });
     await screen.settle();
     await screen.type('#order-price', '79.50');
     await screen.press('Record the order');
@@ -161,7 +161,7 @@ describe('orders', () => {
     await screen.press('Record the order');
     const event = { type: 'order-told', orderId: bench.job.orders[0]!.id, state: 'cancelled', dueOn: null, say: 'Harbour Trade instead' };
     const recorded = { seq: bench.job.seq + 1, at: bench.at, commandId: 'c-9', by: { id: 'ines', name: 'Ines' }, event };
-    http.expectOne((request) => request.url.endsWith('/cancel')).flush({ events: [recorded], seq: recorded.seq });
+    http.expectOne((request) => request.url.endsWith('/cancel')).flush({ events: [recorded], seq: recorded.seq, repeated: false });
     await screen.settle();
     expect(screen.job.orders.map((one) => [one.supplier, one.state])).toEqual([
       ['Merrow Parts', 'cancelled'],
@@ -174,7 +174,7 @@ describe('orders', () => {
     const http = TestBed.inject(HttpTestingController);
     await screen.press('Sources');
     const problem = { type: 'x', title: 'x', status: 503, code: 'supplier-away', detail: 'The supplier does not answer. Ring them up.' };
-    http.expectOne((request) => request.url === '/api/offers').flush(problem, { status: 503, statusText: 'away' });
+    http.expectOne((request) => request.url.startsWith('/api/offers?')).flush(problem, { status: 503, statusText: 'away' });
     await screen.settle();
     expect(words(screen)).toContain('Ring them up');
     expect(screen.element.querySelector('#order-from')).not.toBeNull();

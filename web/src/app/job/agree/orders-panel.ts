@@ -81,7 +81,7 @@ export class OrdersPanel {
     this.offers.set(null);
     this.fault.set('');
     if (!need.item) return this.offers.set([]);
-    this.api.offers(need.item, need.quantity).subscribe({
+    this.api.offers({ query: { ...need.item, quantity: need.quantity } }).subscribe({
       next: ({ offers }) => this.offers.set(offers),
       error: (error: unknown) => {
         this.offers.set([]);
@@ -97,7 +97,7 @@ export class OrdersPanel {
     this.busy.set(true);
     const ids = { commandId: newId(), orderId: newId() };
     const body = { ...ids, need: asking.need.key, item: offer.item, supplier: offer.supplier, inPlaceOf: asking.inPlaceOf };
-    this.api.placeOrder(this.job().id, body).subscribe(this.came());
+    this.api.placeOrder({ params: { jobId: this.job().id }, body }).subscribe(this.came());
   }
 
   /** From one that was rung up. An order that it stands in for is first called off where it was placed. */
@@ -124,7 +124,7 @@ export class OrdersPanel {
     };
     if (asking.inPlaceOf === null) return record();
     this.busy.set(true);
-    this.api.endOrder(this.job().id, asking.inPlaceOf, 'cancel', `${supplier} instead`).subscribe({
+    this.api.cancelOrder(this.ended(asking.inPlaceOf, `${supplier} instead`)).subscribe({
       ...this.came(),
       next: ({ events }) => {
         this.busy.set(false);
@@ -150,9 +150,14 @@ export class OrdersPanel {
     const order = this.ending();
     if (!order) return;
     this.busy.set(true);
-    const how = order.state === 'arrived' ? 'return' : 'cancel';
-    this.api.endOrder(this.job().id, order.id, how, this.why().trim()).subscribe(this.came());
+    const asked = this.ended(order.id, this.why().trim());
+    (order.state === 'arrived' ? this.api.returnOrder(asked) : this.api.cancelOrder(asked)).subscribe(this.came());
   }
+
+  private readonly ended = (orderId: string, why: string) => ({
+    params: { jobId: this.job().id, orderId },
+    body: { commandId: newId(), why },
+  });
 
   protected close(): void {
     this.asking.set(null);

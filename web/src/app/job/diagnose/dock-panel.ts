@@ -58,7 +58,7 @@ export class DockPanel {
 
   protected async read(bay: string): Promise<void> {
     await this.attempt(async () => {
-      const { text } = await firstValueFrom(this.api.selfReport(bay));
+      const { text } = await firstValueFrom(this.api.selfReport({ params: { bay } }));
       this.reported.emit({ text, bay });
     });
   }
@@ -67,7 +67,7 @@ export class DockPanel {
     const no = mayNotRun(this.job(), kind);
     if (no) return this.fault.set(no);
     await this.attempt(async () => {
-      const run = await firstValueFrom(this.api.startRun(bay.bay, { kind, targetBay: null }));
+      const run = await firstValueFrom(this.api.startRun({ params: { bay: bay.bay }, body: { kind, targetBay: null } }));
       this.store.dispatch(DockActions.runTold({ run }));
       const drive = bay.drive ? `${bay.drive.model} ${bay.drive.serial}` : '';
       const refusal = this.desk.give(this.job(), { type: 'start-run', runId: run.runId, bay: bay.bay, kind, drive });
@@ -76,7 +76,9 @@ export class DockPanel {
   }
 
   protected async stop(runId: string): Promise<void> {
-    await this.attempt(async () => this.store.dispatch(DockActions.runTold({ run: await firstValueFrom(this.api.stopRun(runId)) })));
+    await this.attempt(async () =>
+      this.store.dispatch(DockActions.runTold({ run: await firstValueFrom(this.api.stopRun({ params: { runId } })) })),
+    );
   }
 
   private async attempt(work: () => Promise<void>): Promise<void> {

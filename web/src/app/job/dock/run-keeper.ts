@@ -63,7 +63,7 @@ export function keepRuns(job: Signal<JobState>): void {
 
   async function askFor(runId: string): Promise<void> {
     try {
-      store.dispatch(DockActions.runTold({ run: await firstValueFrom(api.run(runId)) }));
+      store.dispatch(DockActions.runTold({ run: await firstValueFrom(api.run({ params: { runId } })) }));
     } catch (error) {
       const fault = faultOf(error);
       if (fault.code === 'run-forgotten') store.dispatch(DockActions.runForgotten({ runId, sentence: fault.sentence }));

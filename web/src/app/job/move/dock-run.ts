@@ -173,7 +173,7 @@ export class DockRunBoard {
     if (typeof end === 'string') return this.fault.set(end);
     await this.attempt(async () => {
       const fromByte = on?.fromByte ?? 0;
-      const run = await firstValueFrom(this.api.startRun(from!, { kind, targetBay: to, fromByte, toByte: end }));
+      const run = await firstValueFrom(this.api.startRun({ params: { bay: from! }, body: { kind, targetBay: to, fromByte, toByte: end } }));
       this.store.dispatch(DockActions.runTold({ run }));
       const refusal = this.desk.give(this.job(), {
         type: 'start-run',
@@ -228,19 +228,22 @@ export class DockRunBoard {
 
   protected pause(told: Told): Promise<void> {
     return this.attempt(async () => {
-      const ask = told.state === 'paused' ? this.api.resumeRun(told.runId) : this.api.pauseRun(told.runId);
+      const params = { runId: told.runId };
+      const ask = told.state === 'paused' ? this.api.resumeRun({ params }) : this.api.pauseRun({ params });
       this.store.dispatch(DockActions.runTold({ run: await firstValueFrom(ask) }));
     });
   }
 
   protected stop(told: Told): Promise<void> {
-    return this.attempt(async () => this.store.dispatch(DockActions.runTold({ run: await firstValueFrom(this.api.stopRun(told.runId)) })));
+    return this.attempt(async () =>
+      this.store.dispatch(DockActions.runTold({ run: await firstValueFrom(this.api.stopRun({ params: { runId: told.runId } })) })),
+    );
   }
 
   /** Takes the dock's map of this copy into the job. */
   protected readMap(told: Told, save: boolean): Promise<void> {
     return this.attempt(async () => {
-      const { text } = await firstValueFrom(this.api.runMap(told.runId));
+      const { text } = await firstValueFrom(this.api.runMap({ params: { runId: told.runId } }));
       if (save) return saveFile(`job-${this.job().number}-${told.kind}.map`, 'text/plain', text);
       const read = await this.reader.read(new Blob([text]), this.job().move.source?.disk ?? null);
       if (!read.ok || read.value.kind !== 'map') return this.fault.set(read.ok ? 'The dock sent no map.' : read.problem);

@@ -92,7 +92,7 @@ export class OldDrive {
   protected async ask(bay: string): Promise<void> {
     this.say('', '');
     try {
-      const { table, listing } = await firstValueFrom(this.api.driveTable(bay));
+      const { table, listing } = await firstValueFrom(this.api.driveTable({ params: { bay } }));
       const read = sfdiskJsonOf(parse(table));
       if (!read.ok) return this.say(`The dock’s answer cannot be read. ${read.problem}`, '');
       const drive = this.bays().find((one) => one.bay === bay)?.drive;

@@ -101,7 +101,7 @@ export class ComebackReasonPanel {
   private readonly oldId = computed(() => this.job().intake.comebackOf?.jobId);
   private readonly old = resource({
     params: () => this.oldId(),
-    loader: async ({ params }) => (await firstValueFrom(this.api.job(params))).job,
+    loader: async ({ params }) => (await firstValueFrom(this.api.job({ params: { jobId: params } }))).job,
   });
   protected readonly steps = computed(() => {
     const steps = this.old.hasValue() ? (this.old.value()?.way?.steps ?? []) : [];

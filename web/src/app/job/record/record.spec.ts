@@ -32,7 +32,7 @@ describe('sealed notes', () => {
     const http = TestBed.inject(HttpTestingController);
     await screen.press('Read it');
     const look = http.expectOne((request) => request.url.startsWith('/api/jobs/job-1/sealed/n1'));
-    look.flush({ secret: 'kittiwake 77', events: [] });
+    look.flush({ secret: 'kittiwake 77' });
     await screen.settle();
     expect(words(screen)).toContain('kittiwake 77');
     await screen.press('Hide it');

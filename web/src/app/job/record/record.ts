@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, resource, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
+import { CONTRACT, hrefOf } from '@petrichor/api';
 import { SAY_RECOVERY_KEY, SAY_SEALS, sayConditionMark, stillOut, sayItem, type JobState, type WaitsFor } from '@petrichor/core/job';
 import { tellHistory } from '@petrichor/core/ledger';
 import { claimSlip, pageSheets } from '@petrichor/core/papers';
@@ -85,10 +86,12 @@ export class RecordScreen {
       ...job.notes.flatMap((note) => note.photos.map((hash) => ({ hash, words: note.text }))),
     ];
   });
+  protected readonly documentOf = (jobId: string): string => hrefOf(CONTRACT.jobDocument, { params: { jobId } });
   protected readonly history = resource({
     // The history follows the job: every event that is confirmed adds to it.
     params: () => ({ jobId: this.jobId(), seq: this.open()?.confirmed?.seq ?? 0 }),
-    loader: async ({ params }) => tellHistory((await firstValueFrom(this.api.events(params.jobId, 0))).events).reverse(),
+    loader: async ({ params }) =>
+      tellHistory((await firstValueFrom(this.api.events({ params: { jobId: params.jobId }, query: { after: 0 } }))).events).reverse(),
   });
 
   constructor() {

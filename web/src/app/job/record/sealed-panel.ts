@@ -131,7 +131,8 @@ export class SealedPanel {
   protected keep(): void {
     const secret = this.secret();
     if (secret === '') return this.fault.set('Type what is to be sealed.');
-    this.send(this.api.keepSealed(this.job().id, { commandId: newId(), kind: this.kind(), label: this.label().trim(), secret }), () => {
+    const body = { commandId: newId(), kind: this.kind(), label: this.label().trim(), secret };
+    this.send(this.api.keepSealed({ params: { jobId: this.job().id }, body }), () => {
       this.secret.set('');
       this.label.set('');
     });
@@ -142,7 +143,7 @@ export class SealedPanel {
     const not = account && mayNotLook(this.job(), { by: account, roles: account.roles });
     if (not) return this.fault.set(not.sentence);
     this.busy.set(true);
-    this.api.lookSealed(this.job().id, noteId, newId()).subscribe({
+    this.api.lookSealed(this.about(noteId)).subscribe({
       next: ({ secret }) => {
         this.busy.set(false);
         this.fault.set('');
@@ -156,12 +157,14 @@ export class SealedPanel {
 
   protected destroy(noteId: string): void {
     this.hide();
-    this.send(this.api.destroySealed(this.job().id, noteId, newId()), () => undefined);
+    this.send(this.api.destroySealed(this.about(noteId)), () => undefined);
   }
 
   protected hide(): void {
     this.shown.set(null);
   }
+
+  private readonly about = (noteId: string) => ({ params: { jobId: this.job().id, noteId }, body: { commandId: newId() } });
 
   private send(reply: ReturnType<Api['keepSealed']>, then: () => void): void {
     this.busy.set(true);

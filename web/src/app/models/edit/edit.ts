@@ -100,9 +100,10 @@ export class GuideEditScreen {
     if (kept) return this.begin(kept, false);
     const known = this.knowledge().models.find((one) => one.id === modelId);
     try {
-      const { versions } = await firstValueFrom(this.api.modelRecord(modelId));
+      const { versions } = await firstValueFrom(this.api.modelRecord({ params: { modelId } }));
       const newest = versions[0];
-      const draft = newest?.state === 'draft' ? await firstValueFrom(this.api.modelAt(modelId, newest.version)) : null;
+      const draft =
+        newest?.state === 'draft' ? await firstValueFrom(this.api.modelAt({ params: { modelId, version: newest.version } })) : null;
       const model = draft ?? known;
       if (!model) return this.fault.set('There is no such model here. Begin a new one under Models.');
       this.begin({ model, basedOn: Math.max(newest?.version ?? 0, known?.guide.version ?? 0), photo: null });
@@ -144,7 +145,9 @@ export class GuideEditScreen {
     this.saving.set(true);
     this.fault.set('');
     try {
-      const { version } = await firstValueFrom(this.api.saveGuide({ model: read.model, basedOn: whole().basedOn, why: this.why() }));
+      const { version } = await firstValueFrom(
+        this.api.saveGuide({ body: { model: read.model, basedOn: whole().basedOn, why: this.why() } }),
+      );
       this.told.set(`Saved as version ${version}, ${state}.`);
       this.why.set('');
       const saved = { ...whole(), basedOn: version, model: { ...whole().model, guide: { ...whole().model.guide, version, state } } };
@@ -165,12 +168,12 @@ export class GuideEditScreen {
   private async compare(basedOn: number): Promise<void> {
     const modelId = this.modelId();
     try {
-      const { versions } = await firstValueFrom(this.api.modelRecord(modelId));
+      const { versions } = await firstValueFrom(this.api.modelRecord({ params: { modelId } }));
       const newest = versions[0];
       if (!newest) return;
       const [base, theirs] = await Promise.all([
-        firstValueFrom(this.api.modelAt(modelId, basedOn)),
-        firstValueFrom(this.api.modelAt(modelId, newest.version)),
+        firstValueFrom(this.api.modelAt({ params: { modelId, version: basedOn } })),
+        firstValueFrom(this.api.modelAt({ params: { modelId, version: newest.version } })),
       ]);
       this.conflict.set({ base, theirs, version: newest.version, by: newest.savedBy, why: newest.why });
     } catch (error) {

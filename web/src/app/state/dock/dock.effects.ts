@@ -49,7 +49,7 @@ export const putIn = createEffect(
     actions.pipe(
       ofType(DockActions.putIn),
       mergeMap(({ bay, driveId }) =>
-        api.putIn(bay, driveId).pipe(
+        api.putIn({ params: { bay }, body: { driveId } }).pipe(
           mergeMap(({ dock }) => from([DockActions.told({ dock })])),
           catchError((error: unknown) => of(DockActions.refused({ sentence: faultOf(error).sentence }))),
         ),

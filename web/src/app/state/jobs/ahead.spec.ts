@@ -1,7 +1,7 @@
 import { HttpErrorResponse } from '@angular/common/http';
 import { TestBed } from '@angular/core/testing';
 import { provideStore, Store } from '@ngrx/store';
-import type { GiveCommand, OpenJob } from '@petrichor/api';
+import type { GiveCommand, MissingCommands, OpenJob } from '@petrichor/api';
 import type { JobState } from '@petrichor/core/job';
 import { of, throwError } from 'rxjs';
 import { Api } from '../api';
@@ -68,18 +68,18 @@ describe('a server that was restored to an earlier time', () => {
     const problem = (status: number) =>
       throwError(() => new HttpErrorResponse({ status, error: { type: '', title: '', status, detail: 'Not now, in words.', code: 'x' } }));
     const api = {
-      missingCommands: (ids: string[]) => {
-        asked.push(ids);
-        return of({ missing: ids.filter((id) => !has.has(id)) });
+      missingCommands: ({ body: { commandIds } }: { body: MissingCommands }) => {
+        asked.push(commandIds);
+        return of({ missing: commandIds.filter((id) => !has.has(id)) });
       },
-      give: (jobId: string, { commandId }: GiveCommand) => {
+      give: ({ params: { jobId }, body: { commandId } }: { params: { jobId: string }; body: GiveCommand }) => {
         if (away) return throwError(() => new HttpErrorResponse({ status: 0 }));
         if (refuses.has(commandId)) return problem(409);
         given.push([jobId, commandId]);
         has.add(commandId);
         return of({ events: [], seq: 1, repeated: false });
       },
-      openJob: ({ commandId }: OpenJob) => {
+      openJob: ({ body: { commandId } }: { body: OpenJob }) => {
         given.push(['', commandId]);
         has.add(commandId);
         return of({ job: { id: 'new-one', number: 500, seq: 1 } as JobState });

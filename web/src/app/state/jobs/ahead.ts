@@ -57,7 +57,7 @@ export class Ahead {
     const missing = new Set<string>();
     for (let at = 0; at < ids.length; at += AT_ONCE) {
       const some = ids.slice(at, at + AT_ONCE);
-      for (const id of (await firstValueFrom(this.api.missingCommands(some))).missing) missing.add(id);
+      for (const id of (await firstValueFrom(this.api.missingCommands({ body: { commandIds: some } }))).missing) missing.add(id);
     }
     return missing;
   }
@@ -68,7 +68,7 @@ export class Ahead {
       if (!confirmed) continue;
       const seqHere = () => this.jobs().byId[jobId]?.confirmed?.seq ?? 0;
       const there = () =>
-        firstValueFrom(this.api.job(jobId)).then(
+        firstValueFrom(this.api.job({ params: { jobId } })).then(
           ({ job }) => job,
           (error: unknown) => (faultOf(error).status === 404 ? null : undefined),
         );
@@ -104,13 +104,13 @@ export class Ahead {
   private async give(one: Sent, jobId: string, nowCalled: Map<string, string>): Promise<boolean> {
     try {
       if (one.kind === 'take-in') {
-        const { job } = await firstValueFrom(this.api.openJob(one.body));
+        const { job } = await firstValueFrom(this.api.openJob({ body: one.body }));
         nowCalled.set(one.jobId, job.id);
         this.store.dispatch(JobsActions.loaded({ job }));
         await this.rename(one.jobId, job.id);
       } else {
         const { commandId, command } = one.pending;
-        const { events } = await firstValueFrom(this.api.give(jobId, { commandId, basedOn: 0, command }));
+        const { events } = await firstValueFrom(this.api.give({ params: { jobId }, body: { commandId, basedOn: 0, command } }));
         this.store.dispatch(JobsActions.eventsCame({ jobId, events }));
       }
       return true;

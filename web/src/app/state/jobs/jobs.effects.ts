@@ -18,7 +18,7 @@ export const loadJob = createEffect(
     actions.pipe(
       ofType(JobsActions.wanted),
       mergeMap(({ jobId }) =>
-        api.job(jobId).pipe(
+        api.job({ params: { jobId } }).pipe(
           map(({ job }) => JobsActions.loaded({ job })),
           catchError((error: unknown) => of(JobsActions.loadFailed({ jobId, sentence: faultOf(error).sentence }))),
         ),
@@ -71,7 +71,7 @@ export const closeGap = createEffect(
       filter((open) => open?.gap === true && open.confirmed !== null),
       switchMap((open) => {
         const { id: jobId, seq } = open!.confirmed!;
-        return api.events(jobId, seq).pipe(
+        return api.events({ params: { jobId }, query: { after: seq } }).pipe(
           map(({ events }) => JobsActions.eventsCame({ jobId, events })),
           catchError(() => of(JobsActions.wanted({ jobId }))),
         );

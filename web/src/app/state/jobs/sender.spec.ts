@@ -57,7 +57,7 @@ describe('sending what the outbox keeps', () => {
     aside.clear();
     health = () => of({ ok: true });
     answer = () => of({ events: [], seq: 1, repeated: false });
-    const give = (_: string, body: GiveCommand) => {
+    const give = ({ body }: { body: GiveCommand }) => {
       sent.push(body.commandId);
       return answer(body.commandId);
     };
@@ -77,7 +77,11 @@ describe('sending what the outbox keeps', () => {
         provideStore({ session: sessionReducer, connection: connectionReducer, jobs: jobsReducer }),
         {
           provide: Api,
-          useValue: { give, health: () => health(), tellUnsent: (one: UnsentReport) => (toldUnsent.push(one), of(undefined)) },
+          useValue: {
+            give,
+            probe: () => health(),
+            tellUnsent: ({ body }: { body: UnsentReport }) => (toldUnsent.push(body), of(undefined)),
+          },
         },
         { provide: Outbox, useValue: outbox },
       ],

@@ -115,7 +115,7 @@ export class Sender {
     const unsent = { waiting: this.queue.length, aside, since: oldest === null ? null : new Date(oldest).toISOString() };
     const words = JSON.stringify(unsent);
     if (words === this.told || this.account() === null) return;
-    this.api.tellUnsent(unsent).subscribe({ next: () => (this.told = words), error: () => undefined });
+    this.api.tellUnsent({ body: unsent }).subscribe({ next: () => (this.told = words), error: () => undefined });
   }
 
   /** Commands go out under the name of who gave them: another person's wait for that person. */
@@ -128,7 +128,9 @@ export class Sender {
     const { jobId, commandId, basedOn, command } = pending;
     this.sentAt = Date.now();
     try {
-      const asked = this.api.give(jobId, { commandId, basedOn, command }).pipe(timeout(SEND_MS), takeUntil(this.better));
+      const asked = this.api
+        .give({ params: { jobId }, body: { commandId, basedOn, command } })
+        .pipe(timeout(SEND_MS), takeUntil(this.better));
       const reply = await firstValueFrom(asked);
       this.store.dispatch(ConnectionActions.back());
       this.store.dispatch(JobsActions.eventsCame({ jobId, events: reply.events }));
@@ -153,7 +155,7 @@ export class Sender {
 
   /** Whether the fault lies with one command: the server and its database are well. */
   private async answersOtherwise(): Promise<boolean> {
-    return firstValueFrom(this.api.health().pipe(timeout(SEND_MS))).then(
+    return firstValueFrom(this.api.probe().pipe(timeout(SEND_MS))).then(
       () => true,
       () => false,
     );

@@ -1,6 +1,7 @@
 import { inject, Injectable } from '@angular/core';
-import type { JobNews, StreamHello } from '@petrichor/api';
-import { Store } from '@ngrx/store';
+import { Store, type Action } from '@ngrx/store';
+import { CONTRACT, hrefOf, JobNewsSchema, StreamHelloSchema, type JobNews } from '@petrichor/api';
+import * as z from 'zod';
 import { BenchActions } from '../bench/bench.reducer';
 import { ConnectionActions } from '../connection/connection.reducer';
 import { KnowledgeActions } from '../knowledge/knowledge.reducer';
@@ -27,7 +28,7 @@ export class Stream {
   open(): void {
     this.wanted = true;
     if (this.source) return;
-    const source = new EventSource('/api/stream');
+    const source = new EventSource(hrefOf(CONTRACT.stream));
     this.source = source;
     const alive = (): void => {
       if (this.silence) clearTimeout(this.silence);
@@ -35,8 +36,8 @@ export class Stream {
     };
     source.addEventListener('hello', (message: MessageEvent<string>) => {
       alive();
-      const { build } = JSON.parse(message.data) as StreamHello;
-      if (isNewer(build, ownBuild())) this.store.dispatch(ConnectionActions.newerRuns());
+      const hello = StreamHelloSchema.safeParse(JSON.parse(message.data));
+      if (!hello.success || isNewer(hello.data.build, ownBuild())) this.store.dispatch(ConnectionActions.newerRuns());
       this.store.dispatch(ConnectionActions.back());
       // Whatever happened while nobody listened is fetched anew.
       if (this.wasLost) {
@@ -52,9 +53,7 @@ export class Stream {
     source.addEventListener('over', () => this.store.dispatch(SessionActions.ended()));
     source.addEventListener('job', (message: MessageEvent<string>) => {
       alive();
-      const news = JSON.parse(message.data) as JobNews;
-      this.store.dispatch(BenchActions.rowChanged({ summary: news.summary }));
-      this.store.dispatch(JobsActions.eventsCame({ jobId: news.jobId, events: news.events }));
+      for (const action of newsIn(message.data)) this.store.dispatch(action);
     });
     source.onerror = () => this.lost();
   }
@@ -77,6 +76,25 @@ export class Stream {
     if (this.silence) clearTimeout(this.silence);
   }
 }
+
+const { eventsCame } = JobsActions;
+
+/**
+ * What the news of a job come to. Those that this page cannot read were written by another version: the job is told as far
+ * as its events are numbered, so that it stops where it can no longer follow, and the page says that a newer one runs.
+ */
+export function newsIn(words: string): Action[] {
+  const told: unknown = JSON.parse(words);
+  const { success, data } = JobNewsSchema.safeParse(told);
+  if (success) return [BenchActions.rowChanged({ summary: data.summary }), eventsCame({ jobId: data.jobId, events: data.events })];
+  const strange = StrangeNewsSchema.safeParse(told).success ? [eventsCame(told as JobNews)] : [];
+  return [ConnectionActions.newerRuns(), ...strange];
+}
+
+const StrangeNewsSchema = z.object({
+  jobId: z.string(),
+  events: z.array(z.object({ seq: z.number().int(), event: z.object({ type: z.string() }) })),
+});
 
 /** Which build this page is of; null: served for development, without one. */
 function ownBuild(): string | null {

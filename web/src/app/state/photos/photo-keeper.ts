@@ -1,6 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { inject, Injectable, signal } from '@angular/core';
+import { CONTRACT, hrefOf } from '@petrichor/api';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { firstValueFrom } from 'rxjs';
 import { Api, faultOf } from '../api';
@@ -54,14 +55,14 @@ export class PhotoKeeper {
   /** Where the picture is to be had: here as long as it waits, else from the server. */
   async address(hash: string): Promise<string> {
     const here = await (await this.db).get('waiting', hash);
-    return here ? URL.createObjectURL(here.photo) : `/api/photos/${hash}`;
+    return here ? URL.createObjectURL(here.photo) : hrefOf(CONTRACT.photo, { params: { hash } });
   }
 
   /** The picture itself, or null where neither this device nor the server has it, or nobody answers. */
   async bytes(hash: string): Promise<ArrayBuffer | null> {
     const here = await (await this.db).get('waiting', hash);
     if (here) return here.photo.arrayBuffer();
-    const reply = await fetch(`/api/photos/${hash}`).catch(() => null);
+    const reply = await fetch(hrefOf(CONTRACT.photo, { params: { hash } })).catch(() => null);
     return reply?.ok ? reply.arrayBuffer() : null;
   }
 
@@ -74,7 +75,7 @@ export class PhotoKeeper {
     for (const { hash, photo } of await db.getAll('waiting')) {
       if (this.changed.has(hash)) continue;
       try {
-        const kept = await firstValueFrom(this.api.keepPhoto(photo));
+        const kept = await firstValueFrom(this.api.keepPhoto({ body: photo }));
         if (kept.warning) this.refused.set(kept.warning);
         if (kept.hash === hash) await db.delete('waiting', hash);
         // It stays here, where it can be seen: under this name nobody else would find it.
