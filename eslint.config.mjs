@@ -45,8 +45,8 @@ const coreRooms = CORE_ROOMS.map((room, at) => {
   return forbid([`core/src/${room}/**/*.ts`], [...others, IO, ...package_('api', 'server', 'web', 'demo', 'cli')], ['**/*.spec.ts']);
 });
 
-/** The floors of core/job, lowest first: what is kept, what follows from it, what happens, what has to be so, what is asked for. */
-const JOB_FLOORS = ['shape', 'reading', 'events', 'gates', 'commands'];
+/** The floors of core/job, lowest first: what is kept, how it is said, what follows, what happens, what has to be so, what is asked for. */
+const JOB_FLOORS = ['shape', 'words', 'reading', 'events', 'gates', 'commands'];
 
 const jobFloors = JOB_FLOORS.map((floor, at) => {
   const above = JOB_FLOORS.slice(at + 1).map((other) => ({

@@ -1,5 +1,5 @@
 import { findUnkeepable, sayUnkeepable } from '../units/index.js';
-import { sayRoles } from './shape/actor.js';
+import { refuse } from './commands/define.js';
 import { commandOf, type Context, type Decision, type JobCommand } from './commands/index.js';
 import type { JobState } from './shape/state.js';
 
@@ -9,22 +9,9 @@ import type { JobState } from './shape/state.js';
  */
 export function decide(job: JobState, command: JobCommand, context: Context): Decision {
   const definition = commandOf(command.type);
-  if (!definition.by.some((role) => context.roles.includes(role))) {
-    return {
-      ok: false,
-      refusal: { code: 'role', sentence: `Only ${sayRoles(definition.by)} does this. Ask one of them, or sign in as one.` },
-    };
-  }
-  if (job.closed && !definition.closedToo) {
-    return {
-      ok: false,
-      refusal: {
-        code: 'closed',
-        sentence: `Job ${job.number} is closed: ${job.closed.to} has the machine. Add a note, or take the machine in again.`,
-      },
-    };
-  }
+  if (!definition.by.some((role) => context.roles.includes(role))) return refuse('role', { by: definition.by });
+  if (job.closed && !definition.closedToo) return refuse('closed', { number: job.number, to: job.closed.to });
   const wrong = findUnkeepable(command);
-  if (wrong) return { ok: false, refusal: { code: 'unkeepable', sentence: sayUnkeepable(wrong) } };
+  if (wrong) return refuse('unkeepable', { because: sayUnkeepable(wrong) });
   return definition.decide(job, command, context);
 }

@@ -35,7 +35,7 @@ describe('findings', () => {
   });
 
   it('are not concluded for after the swap before it', () =>
-    expect(fresh().give({ type: 'conclude', about: 'after', causeId: 'power-mode', reason: 'because' })).toContain('too-early'));
+    expect(fresh().give({ type: 'conclude', about: 'after', causeId: 'power-mode', reason: 'because' })).toContain('not-in-yet'));
 
   it('of jobs that were recorded before senses and details were kept still read', () => {
     const { job, log } = fresh();
@@ -250,7 +250,7 @@ describe('a cure without a drive', () => {
   it('is not recorded for what needs a drive, nor later', () => {
     const bench = fresh().must(seen('clicks'), { type: 'conclude', causeId: 'mechanical-failing', reason: 'it clicks' });
     expect(bench.give({ type: 'cure', what: 'listened', checked: 'again' })).toContain('needs-drive');
-    expect(benchAt('match').give({ type: 'cure', what: 'reseated', checked: 'read' })).toContain('moved-on');
+    expect(benchAt('match').give({ type: 'cure', what: 'reseated', checked: 'read' })).toContain('cure-at-diagnose');
   });
 
   it('shows on the Bench as a decision until it is recorded', () => {
@@ -274,7 +274,7 @@ it('what nobody could tell is not learnt from', () => {
 });
 
 it('confirming waits for Prove and knows its causes', () => {
-  expect(fresh().give({ type: 'confirm-causes', causeIds: [] })).toContain('too-early');
+  expect(fresh().give({ type: 'confirm-causes', causeIds: [] })).toContain('prove-first');
   expect(benchAt('prove').give({ type: 'confirm-causes', causeIds: ['gremlins'] })).toContain('unknown-cause');
 });
 

@@ -62,7 +62,7 @@ export * from './reading/verdict-of-speed.js';
 export * from './reading/waiting.js';
 export * from './reading/walk.js';
 export { commandOf, judgeCompanion, JobCommandSchema, mayNotLook, mayNotRun } from './commands/index.js';
-export type { Context, Decision, JobCommand, Refusal } from './commands/index.js';
+export type { Context, Decision, JobCommand, Refusal, RefusalCode } from './commands/index.js';
 export * from './decide.js';
 export { definitionOf, grown, JobEventSchema, touches } from './events/index.js';
 export type { JobEvent } from './events/index.js';

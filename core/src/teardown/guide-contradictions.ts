@@ -1,5 +1,4 @@
 import { isSocket, sayScrew, type Operation } from '../hardware/index.js';
-import { sayMm } from '../units/index.js';
 import { leadingTo } from './policy.js';
 import { warn, type GuideWarning, type Written } from './guide-warning.js';
 
@@ -23,13 +22,7 @@ const clipDepths = ({ guide }: Written): GuideWarning[] =>
     const said = [...wordsOf(operation).matchAll(/deeper than (\d+(?:[.,]\d+)?) mm/gi)].map((found) => Number(found[1]!.replace(',', '.')));
     return said
       .filter((mm) => mm !== clips.deepestMm)
-      .map((mm) =>
-        warn(
-          'two-clip-depths',
-          operation,
-          `‘${operation.title}’ says no deeper than ${sayMm(mm)} mm, and its clips take ${sayMm(clips.deepestMm)} mm. Measure it, and say one.`,
-        ),
-      );
+      .map((mm) => warn('two-clip-depths', operation, { title: operation.title, saidMm: mm, clipsMm: clips.deepestMm }));
   });
 
 /** A plug that is drawn straight and a bar that is lifted are not the same plug. */
@@ -42,15 +35,7 @@ const latches = ({ guide }: Written): GuideWarning[] =>
       const lifted = /\b(flip latch|slide latch|lift the (bar|other edge))\b/i.test(words);
       const straight = /\bstraight (up|off)\b/i.test(words);
       const clash = latched ? straight : lifted;
-      return clash
-        ? [
-            warn(
-              'two-latches',
-              operation,
-              `‘${operation.title}’: ${thing.label} is said to be ${latched ? 'held by a latch' : 'held by none'}, and the words say ${latched ? 'to draw it straight' : 'to lift one'}. Latches break: look, and say one.`,
-            ),
-          ]
-        : [];
+      return clash ? [warn('two-latches', operation, { title: operation.title, thing: thing.label, latched })] : [];
     }),
   );
 
@@ -75,10 +60,10 @@ function holeDepths({ guide, slots }: Written): GuideWarning[] {
         const post = thread ? thread.mm + CARD_MM : null;
         return [
           ...(other && Math.abs(other.depthMm - hole.depthMm) > ALIKE_MM
-            ? [say(operation, `${sayMm(hole.depthMm)} mm here and ${sayMm(other.depthMm)} mm at ‘${other.operation.title}’`)]
+            ? [twoDepths(operation, hole.depthMm, other.depthMm, other.operation.title)]
             : []),
           ...(post !== null && thread && Math.abs(post - hole.depthMm) > ALIKE_MM + thread.plusMinusMm
-            ? [say(operation, `${sayMm(hole.depthMm)} mm here, and by the thread of its post under the card ${sayMm(post)} mm`)]
+            ? [twoDepths(operation, hole.depthMm, post, null)]
             : []),
         ];
       });
@@ -86,17 +71,16 @@ function holeDepths({ guide, slots }: Written): GuideWarning[] {
   );
 }
 
-const say = (operation: Operation, words: string): GuideWarning =>
-  warn('two-hole-depths', operation, `The hole of ‘${operation.title}’ has two depths: ${words}. Measure it, and say one.`);
+/** @param other the operation that says the other one; null: the thread of its post */
+const twoDepths = (operation: Operation, hereMm: number, otherMm: number, other: string | null): GuideWarning =>
+  warn('two-hole-depths', operation, { title: operation.title, hereMm, otherMm, other });
 
 /** Captive screws cannot be mixed up: a caution about long and short ones beside them is about nothing. */
 const captiveLengths = ({ guide }: Written): GuideWarning[] =>
   guide.operations
     .filter((operation) => operation.takes.length > 0 && operation.takes.every((thing) => thing.kind === 'screw' && thing.captive))
     .filter((operation) => /\b(long|short)(er|est)?\b.*\b(hole|screw|one)s?\b/i.test(wordsOf(operation)))
-    .map((operation) =>
-      warn('captive-mixed', operation, `‘${operation.title}’ warns of mixing up screws that stay in their part. Say what really happens.`),
-    );
+    .map((operation) => warn('captive-mixed', operation, { title: operation.title }));
 
 /** What is charged for has a step that lays it on. */
 const laidOnNowhere = ({ guide, slots }: Written): GuideWarning[] =>
@@ -104,11 +88,5 @@ const laidOnNowhere = ({ guide, slots }: Written): GuideWarning[] =>
     const onTheWay = leadingTo(guide.operations, slot.reach);
     return slot.usedUp
       .filter(({ kind }) => !guide.operations.some((one) => onTheWay.has(one.id) && one.mirror?.lays.includes(kind)))
-      .map(({ label }) =>
-        warn(
-          'laid-on-nowhere',
-          { id: slot.reach[0] ?? '' },
-          `${label} is used up on the way to the ${slot.label} and charged, and no step lays it on. Say at which step on the way back.`,
-        ),
-      );
+      .map(({ label }) => warn('laid-on-nowhere', { id: slot.reach[0] ?? '' }, { thing: label, slot: slot.label }));
   });

@@ -20,23 +20,9 @@ export function powerWarnings({ guide }: Written): GuideWarning[] {
     const leads = operation.takes.filter((thing) => thing.kind === 'lead').map((thing) => thing.label);
     return [
       ...(inside && operation.takes.some((thing) => thing.kind === 'screw')
-        ? [
-            warn(
-              'steel-while-live',
-              operation,
-              `‘${operation.title}’ turns screws inside before the battery can be off, and on the way out after it is on again: no order keeps steel from power here. Say at the step how one keeps clear.`,
-            ),
-          ]
+        ? [warn('steel-while-live', operation, { title: operation.title })]
         : []),
-      ...(leads.length > 0 && !operation.live
-        ? [
-            warn(
-              'live-unsaid',
-              operation,
-              `‘${operation.title}’ unplugs ${leads.join(', ')} before the battery is off. Mark it as done while there is power: it goes back on live, too.`,
-            ),
-          ]
-        : []),
+      ...(leads.length > 0 && !operation.live ? [warn('live-unsaid', operation, { title: operation.title, leads })] : []),
     ];
   });
 }

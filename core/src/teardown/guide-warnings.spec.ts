@@ -29,7 +29,7 @@ it('says nothing of a guide that is whole', () =>
 
 it('names a cycle once, as what stops it, before everything else', () => {
   const warnings = of([cover({ id: 'cover', after: [['b']], mirror: null }), operation({ id: 'b', after: [['cover']] })]);
-  expect(warnings[0]).toMatchObject({ code: 'no-way', stops: true });
+  expect(warnings[0]).toMatchObject({ code: 'circle', stops: true });
   expect(warnings[0]!.sentence).toContain("'cover', 'b'");
   expect(warnings.filter((one) => one.stops)).toHaveLength(1);
   expect(warnings[1]).toMatchObject({ code: 'never-refitted', stops: false });

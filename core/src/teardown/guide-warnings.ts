@@ -39,12 +39,14 @@ function unreachable(model: Written): GuideWarning[] {
     ...model.guide.operations.map(({ id }) => ({ reach: [id], at: id })),
   ];
   return targets.flatMap(({ reach, at }) => {
-    const sentence = wayFault({ operations: model.guide.operations, reach: [...reach] });
-    if (sentence === null) return [];
-    const waiting = sentence.slice(sentence.indexOf(':') + 1);
-    if (said.has(waiting)) return [];
-    said.add(waiting);
-    return [{ code: 'no-way', stops: true, operationIds: [at], sentence }];
+    const fault = wayFault({ operations: model.guide.operations, reach: [...reach] });
+    if (!fault) return [];
+    // One circle holds up many targets, and is one warning.
+    const { stuck: _, ...same } = fault.facts;
+    const once = `${fault.code} ${JSON.stringify(same)}`;
+    if (said.has(once)) return [];
+    said.add(once);
+    return [{ ...fault, stops: true, operationIds: [at] }];
   });
 }
 
@@ -55,17 +57,10 @@ const freedByNothing = ({ guide }: Written): GuideWarning[] =>
       if (thing.kind !== 'screw' || thing.hiddenUnder === null) return [];
       const under = thing.hiddenUnder;
       const freeing = guide.operations.filter((other) => takesOff(other, under));
-      if (freeing.length === 0)
-        return [warn('freed-by-nothing', operation, `${thing.label} is hidden under ‘${under}’, and no operation takes that away.`)];
+      if (freeing.length === 0) return [warn('freed-by-nothing', operation, { thing: thing.label, under })];
       return freeing.some((other) => isBefore(guide.operations, other.id, operation.id))
         ? []
-        : [
-            warn(
-              'freed-too-late',
-              operation,
-              `${thing.label} is hidden under ‘${under}’, but ‘${operation.title}’ does not come after ‘${freeing[0]!.title}’.`,
-            ),
-          ];
+        : [warn('freed-too-late', operation, { thing: thing.label, under, title: operation.title, freeing: freeing[0]!.title })];
     }),
   );
 
@@ -75,13 +70,10 @@ const leadsStillOn = ({ guide }: Written): GuideWarning[] =>
     unplug.takes.flatMap((lead) => {
       if (lead.kind !== 'lead' || lead.ties === null) return [];
       const lifts = guide.operations.filter((other) => takesOff(other, lead.ties!));
-      if (lifts.length === 0)
-        return [warn('ties-nothing', unplug, `${lead.label} is said to tie ‘${lead.ties}’, and no operation takes that off.`)];
+      if (lifts.length === 0) return [warn('ties-nothing', unplug, { thing: lead.label, ties: lead.ties })];
       return lifts
         .filter((lift) => lift.id !== unplug.id && !isBefore(guide.operations, unplug.id, lift.id))
-        .map((lift) =>
-          warn('lead-still-on', lift, `‘${lift.title}’ can be done while ${lead.label} is still on: put ‘${unplug.title}’ before it.`),
-        );
+        .map((lift) => warn('lead-still-on', lift, { title: lift.title, thing: lead.label, unplug: unplug.title }));
     }),
   );
 
@@ -89,13 +81,7 @@ const leadsStillOn = ({ guide }: Written): GuideWarning[] =>
 const neverRefitted = ({ guide }: Written): GuideWarning[] =>
   guide.operations
     .filter((operation) => operation.mirror === null && operation.takes.length > 0)
-    .map((operation) =>
-      warn(
-        'never-refitted',
-        operation,
-        `‘${operation.title}’ takes ${operation.takes.map((thing) => thing.label).join(', ')} out, and the guide has no way back for it.`,
-      ),
-    );
+    .map((operation) => warn('never-refitted', operation, { title: operation.title, things: operation.takes.map((thing) => thing.label) }));
 
 /** Two groups of screws on one and the same place of one side. */
 function twiceThere({ guide }: Written): GuideWarning[] {
@@ -108,9 +94,7 @@ function twiceThere({ guide }: Written): GuideWarning[] {
             const key = `${operation.layer} ${hole.xMm} ${hole.yMm}`;
             const other = at.get(key);
             at.set(key, operation);
-            return other && other !== operation
-              ? [warn('same-place', operation, `‘${operation.title}’ and ‘${other.title}’ have a screw on the same place.`)]
-              : [];
+            return other && other !== operation ? [warn('same-place', operation, { title: operation.title, other: other.title })] : [];
           }),
     ),
   );
@@ -120,7 +104,7 @@ function twiceThere({ guide }: Written): GuideWarning[] {
 const tooLong = ({ guide }: Written): GuideWarning[] =>
   overlengths(guide)
     .filter((hazard) => hazard.harm !== 'binds')
-    .map((hazard) => ({ code: 'overlength', stops: false, operationIds: [hazard.operationId], sentence: hazard.sentence }));
+    .map((hazard) => warn('overlength', { id: hazard.operationId }, { found: hazard.sentence }));
 
 /** By its own words: the guide names parts as the hand knows them. */
 const takesOff = (operation: Operation, label: string): boolean =>

@@ -1,3 +1,6 @@
+import { say, type Said } from '../units/index.js';
+import type { GuideWarningCode } from './guide-warning.js';
+import { GUIDE_WARNINGS } from './words/en/guide-warnings.js';
 import type { PlanInput, PlanOperation } from './plan-input.js';
 import { problemOf } from './problem.js';
 import { searchWay, type SearchProgress } from './search.js';
@@ -44,7 +47,7 @@ export function planWay(input: PlanInput, mostStands?: number): Plan | PlanFault
 /** The same, told as it goes: a worker passes on how far it is, and leaves off when nobody waits any more. */
 export function* planStepwise(input: PlanInput, mostStands?: number): Generator<SearchProgress, Plan | PlanFault> {
   const fault = wayFault(input);
-  if (fault) return { ok: false, problem: fault };
+  if (fault) return { ok: false, problem: fault.sentence };
   const operations = relevant(input);
   const found = yield* searchWay(problemOf(input, operations), mostStands ?? Math.ceil(MOST_WORK / operations.length));
   const plan = told(
@@ -57,16 +60,16 @@ export function* planStepwise(input: PlanInput, mostStands?: number): Generator<
   return { ...plan, optimal: found.optimal, lowerBound: found.optimal ? plan.cost : found.lowerBound };
 }
 
-/** Why no order reaches what is asked, in a sentence naming the operations; null where one does. Makes no plan, so it is quick. */
-export function wayFault({ operations, reach }: Pick<PlanInput, 'operations' | 'reach'>): string | null {
+/** Why no order reaches what is asked, and for want of which operations; null where one does. Makes no plan, so it is quick. */
+export function wayFault({ operations, reach }: Pick<PlanInput, 'operations' | 'reach'>): Said<GuideWarningCode> | null {
   const known = new Set<string>();
   for (const { id } of operations) {
-    if (known.has(id)) return `Two operations are called '${id}'; give one of them another id.`;
+    if (known.has(id)) return say(GUIDE_WARNINGS, 'two-ids', { id });
     known.add(id);
   }
-  for (const id of reach) if (!known.has(id)) return `The way should reach '${id}', but no operation has that id.`;
+  for (const id of reach) if (!known.has(id)) return say(GUIDE_WARNINGS, 'unknown-target', { id });
   for (const { id, after } of operations)
-    for (const before of after.flat()) if (!known.has(before)) return `'${id}' comes after '${before}', but no operation has that id.`;
+    for (const before of after.flat()) if (!known.has(before)) return say(GUIDE_WARNINGS, 'unknown-before', { id, before });
 
   const doable = new Set<string>();
   for (let grew = true; grew;) {
@@ -79,8 +82,8 @@ export function wayFault({ operations, reach }: Pick<PlanInput, 'operations' | '
   }
   const stuck = reach.filter((id) => !doable.has(id));
   if (stuck.length === 0) return null;
-  const circle = operations.filter(({ id }) => !doable.has(id)).map(({ id }) => `'${id}'`);
-  return `No order reaches ${stuck.map((id) => `'${id}'`).join(', ')}: these wait for one another: ${circle.join(', ')}.`;
+  const circle = operations.filter(({ id }) => !doable.has(id)).map(({ id }) => id);
+  return say(GUIDE_WARNINGS, 'circle', { stuck, circle });
 }
 
 /** The targets and everything that some alternative of theirs may want before. */

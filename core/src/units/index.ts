@@ -7,4 +7,5 @@ export * from './minutes.js';
 export * from './sentence.js';
 export * from './money.js';
 export * from './one-line.js';
+export * from './phrases.js';
 export * from './text.js';

@@ -9,6 +9,7 @@ import {
   type JobCommand,
   type JobEvent,
   type JobState,
+  type RefusalCode,
   type JobSummary,
   type RecordedEvent,
 } from '@petrichor/core/job';
@@ -48,6 +49,9 @@ export interface Along {
 
 /** How many closed jobs the Bench still shows. */
 const CLOSED_ON_BENCH = 5;
+
+/** Refusals of the person, not of the deed. */
+const FORBIDDEN = new Set<string>(['role', 'role-waives'] satisfies RefusalCode[]);
 
 export class JobService {
   private readonly cache = new JobCache();
@@ -143,7 +147,8 @@ export class JobService {
           roles: acting.roles,
           knowledge: await lookedUp({ database: this.database, tx, workshopId: acting.workshopId, job, command }),
         });
-        if (!decision.ok) throw new Refused(decision.refusal.code === 'role' ? 403 : 409, decision.refusal.code, decision.refusal.sentence);
+        if (!decision.ok)
+          throw new Refused(FORBIDDEN.has(decision.refusal.code) ? 403 : 409, decision.refusal.code, decision.refusal.sentence);
         // The screen lacks what happened after `basedOn`; it gets that together with what its own command made.
         const missed = basedOn < seq ? await eventsAfter(tx, jobId, basedOn) : [];
         const written = await this.write(tx, job, acting, { commandId, hash }, decision.events);

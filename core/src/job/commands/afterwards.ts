@@ -17,10 +17,10 @@ export const settleRemoved = command('settle-removed', {
   by: ANYONE,
   closedToo: true,
   decide: (job, { what, fate, until, amountMinor, note }) => {
-    if (!removedParts(job).includes(what)) return refuse('not-removed', `${what} did not come out of this machine for good.`);
+    if (!removedParts(job).includes(what)) return refuse('not-removed', { what });
     const before = removedNow(job, what);
-    if (job.closed && before?.fate !== 'kept') return refuse('gone', `${what} is not here any more; its record is closed.`);
-    if (fate === 'kept' && !until) return refuse('until', 'Say until which day it is kept.');
+    if (job.closed && before?.fate !== 'kept') return refuse('gone', { what });
+    if (fate === 'kept' && !until) return refuse('until');
     return accept({
       type: 'removed-settled',
       what,
@@ -42,10 +42,8 @@ export const cameBackCommand = command('came-back', {
   closedToo: true,
   byServer: true,
   decide: (job, { jobId, number }) => {
-    if (!job.closed) return refuse('open', `Job ${job.number} is still open: go on with it.`);
-    return job.cameBack.some((one) => one.jobId === jobId)
-      ? refuse('known', 'That is noted already.')
-      : accept({ type: 'came-back', jobId, number });
+    if (!job.closed) return refuse('still-open', { number: job.number });
+    return job.cameBack.some((one) => one.jobId === jobId) ? refuse('known') : accept({ type: 'came-back', jobId, number });
   },
 });
 
@@ -63,9 +61,8 @@ export const explainComeback = command('explain-comeback', {
   },
   by: BENCH,
   decide: (job, { kind, causeIds, words, operationId }) => {
-    if (!job.intake.comebackOf) return refuse('no-comeback', 'This job did not come back from another one.');
-    if (kind === 'same-fault' && causeIds.length === 0)
-      return refuse('cause', 'Say what it had been the first time: diagnosis learns from it.');
+    if (!job.intake.comebackOf) return refuse('no-comeback');
+    if (kind === 'same-fault' && causeIds.length === 0) return refuse('cause');
     return accept({ type: 'comeback-explained', kind, causeIds: kind === 'same-fault' ? causeIds : [], words, operationId });
   },
 });
@@ -80,7 +77,7 @@ export const learnComeback = command('learn-comeback', {
   closedToo: true,
   byServer: true,
   decide: (job, { jobId, kind, causeIds, words, operationId }) => {
-    if (!job.cameBack.some((one) => one.jobId === jobId)) return refuse('unknown', 'That job did not come back from this one.');
+    if (!job.cameBack.some((one) => one.jobId === jobId)) return refuse('unknown');
     const learnt: JobEvent = { type: 'comeback-learnt', jobId, kind, causeIds, words, operationId };
     if (operationId === null || !job.way) return accept(learnt);
     const step = job.way.steps.find((one) => one.operationId === operationId);

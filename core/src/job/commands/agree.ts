@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { judge } from '../../fit/index.js';
 import { billOf, depositOf, optionOf, OptionKindSchema, type QuoteOption } from '../../quote/index.js';
-import { sayMoney, oneLine } from '../../units/index.js';
+import { oneLine } from '../../units/index.js';
 import { AGREED_HOW, type Offer } from '../shape/agreement.js';
 import { linesSince } from '../reading/agreement.js';
 import type { JobEvent } from '../events/index.js';
@@ -28,13 +28,12 @@ export const offer = command('offer', {
   by: ANYONE,
   asks: ['model', 'policy', 'parts', 'pricing', 'drive'],
   decide: (job, { options, machineMinor }, context) => {
-    if (isBefore(job.phase, 'match')) return refuse('too-early', 'Finish the diagnosis first: it says whether a drive is needed at all.');
-    if (hasWalked(job))
-      return refuse('way-begun', 'The machine is open. What changes the price now goes on the bill as a line of its own.');
+    if (isBefore(job.phase, 'match')) return refuse('diagnose-first');
+    if (hasWalked(job)) return refuse('opened-with-price');
     const worked: QuoteOption[] = [];
     for (const { kind, slotId, driveId } of options) {
       const one = workOut(job, kind, slotId, driveId, context);
-      if (typeof one === 'string') return refuse('cannot-offer', one);
+      if (typeof one === 'string') return refuse('cannot-offer', { because: one });
       worked.push(one);
     }
     return accept({ type: 'offered', options: worked, pricing: context.knowledge.pricing(), machineMinor });
@@ -79,20 +78,16 @@ export const agree = command('agree', {
   by: ANYONE,
   asks: ['model', 'parts', 'drive'],
   decide: (job, { slotId, driveId, who, how, depositMinor, words }, context) => {
-    if (!job.offer) return refuse('no-offer', 'Work out an offer first.');
+    if (!job.offer) return refuse('no-offer');
     const option = job.offer.options.find((one) => one.slotId === slotId && one.driveId === driveId);
-    if (!option) return refuse('not-offered', 'That drive was not offered. Work out the offer again with it.');
-    if (isStale(job.offer, context.at))
-      return refuse(
-        'stale',
-        `This offer held for ${job.offer.pricing.offerDays} days, and they are over. Work it out again with today's prices.`,
-      );
+    if (!option) return refuse('not-offered');
+    if (isStale(job.offer, context.at)) return refuse('stale', { offerDays: job.offer.pricing.offerDays });
     const other = job.choice?.drive.id !== driveId || job.choice.slot.id !== slotId;
     const chosen = other ? takeInstead(job, option, context) : null;
     if (chosen && !chosen.ok) return chosen;
     const bill = billOf([...option.bill.lines, ...linesSince(job)], job.offer.pricing);
     const deposit = depositMinor ?? (option.waitsFor.length > 0 ? depositOf(bill.totalMinor, job.offer.pricing) : 0);
-    if (deposit > bill.totalMinor) return refuse('deposit', `The deposit is more than all of it: ${sayMoney(bill.totalMinor)}.`);
+    if (deposit > bill.totalMinor) return refuse('deposit', { totalMinor: bill.totalMinor });
     const agreed: JobEvent = { type: 'agreed', slotId, driveId, totalMinor: bill.totalMinor, who, how, depositMinor: deposit, words };
     return accept(...(chosen ? chosen.events : []), agreed);
   },

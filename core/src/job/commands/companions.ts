@@ -19,12 +19,12 @@ export const fitCompanion = command('fit-companion', {
   decide: (job, { companionId, kind, partId, original, limitMinutes }, { knowledge, roles }) => {
     const part = knowledge.parts().find((one) => one.id === partId && one.kind === kind);
     const model = knowledge.model(job.intake.modelId);
-    if (!part || !model) return refuse('unknown-part', 'That part is no longer on the shelf. Load the page again.');
-    if (part.inStock < 1) return refuse('not-in-stock', `${part.name} is not in stock. Order it first.`);
+    if (!part || !model) return refuse('unknown-part');
+    if (part.inStock < 1) return refuse('part-not-in-stock', { name: part.name });
     const findings = judgeCompanion(model, part);
     const against = findings.find((one) => one.outcome === 'no') ?? findings.find((one) => one.outcome === 'unknown' && one.couldChange);
     if (against && !roles.includes('lead'))
-      return refuse(against.outcome === 'no' ? 'does-not-go' : 'cannot-say', `${against.sentence} A lead may have it tried all the same.`);
+      return refuse(against.outcome === 'no' ? 'does-not-go' : 'cannot-say', { because: against.sentence });
     return accept({
       type: 'companion-fitted',
       companionId,
@@ -68,9 +68,9 @@ export const judgeTrial = command('judge-companion', {
   by: BENCH,
   decide: (job, { companionId, outcome, note }) => {
     const one = job.companions.find((known) => known.id === companionId);
-    if (!one) return refuse('unknown-companion', 'This job has no such part on trial. Load the page again.');
-    if (one.outcome !== null) return refuse('judged', `${one.label} is settled already.`);
-    if (outcome === 'rolled-back' && note.length < 3) return refuse('why', 'Say what did not work: the model remembers it.');
+    if (!one) return refuse('unknown-companion');
+    if (one.outcome !== null) return refuse('judged', { label: one.label });
+    if (outcome === 'rolled-back' && note.length < 3) return refuse('why-not-working');
     return accept({ type: 'companion-judged', companionId, outcome, note });
   },
 });
@@ -84,10 +84,10 @@ export const undoCompanion = command('undo-companion', {
   by: BENCH,
   decide: (job, { companionId, step }) => {
     const one = job.companions.find((known) => known.id === companionId);
-    if (!one || one.outcome !== 'rolled-back') return refuse('not-rolled-back', 'That part is not being rolled back. Load the page again.');
+    if (!one || one.outcome !== 'rolled-back') return refuse('not-rolled-back');
     if (step === 'part-returned' && one.original !== '' && !one.originalRefitted)
-      return refuse('in-order', `First refit the original: ${one.original}.`);
-    if (step === 'original-refitted' ? one.originalRefitted : one.partReturned) return refuse('done', 'That is done already.');
+      return refuse('original-first', { original: one.original });
+    if (step === 'original-refitted' ? one.originalRefitted : one.partReturned) return refuse('done');
     return accept({ type: 'companion-undone', companionId, step });
   },
 });

@@ -17,10 +17,10 @@ export const countScrews = command('count-screws', {
   },
   by: BENCH,
   decide: (job, { counts }) => {
-    if (!hasWalked(job)) return refuse('nothing-out', 'Nothing is out yet, so there is nothing to count.');
+    if (!hasWalked(job)) return refuse('nothing-out');
     const kinds = new Set(screwsExpected(job).map((kind) => kind.key));
     const unknown = counts.find((one) => !kinds.has(one.key));
-    if (unknown) return refuse('unknown-screw', `No step of this job moves ${unknown.key}. Load the page again.`);
+    if (unknown) return refuse('unknown-screw', { key: unknown.key });
     return accept({ type: 'screws-counted', lines: reconcile(job, counts) });
   },
 });

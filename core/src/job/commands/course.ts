@@ -2,10 +2,9 @@ import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
 import { levelOn } from '../../move/index.js';
 import { buildWay } from '../../teardown/index.js';
-import { sayRoles } from '../shape/actor.js';
 import { missing } from '../gates/index.js';
 import { NoteKindSchema, NoteSchema } from '../shape/note.js';
-import { isBefore, PhaseSchema, SAY_PHASE } from '../shape/phases.js';
+import { isBefore, PhaseSchema } from '../shape/phases.js';
 import { phaseAfter, phaseBefore } from '../reading/phases.js';
 import { isHere } from '../reading/custody.js';
 import { OldDriveFateSchema, SanitisedSchema } from '../shape/custody.js';
@@ -25,12 +24,12 @@ export const advance = command('advance', {
   by: BENCH,
   asks: ['model', 'policy'],
   decide: (job, { from }, context) => {
-    if (from !== job.phase) return refuse('moved-on', `The job is at '${SAY_PHASE[job.phase]}' already.`);
+    if (from !== job.phase) return refuse('moved-on', { phase: job.phase });
     const open = missing(job);
-    if (open.length > 0) return refuse('gate', open.map((one) => one.sentence).join(' '));
+    if (open.length > 0) return refuse('gate', { missing: open });
     if (job.way?.scouting && from === 'way-out') return accept({ type: 'scouted' });
     const next = phaseAfter(job);
-    if (!next) return refuse('end', 'This is the last part: hand the machine over.');
+    if (!next) return refuse('end');
     // As long as nothing was walked the way is planned anew: the guide, the policy or the drive may be another now.
     return next === 'way-in' && !hasWalked(job) ? planAndEnter(job, context) : accept({ type: 'phase-entered', phase: next });
   },
@@ -38,7 +37,7 @@ export const advance = command('advance', {
 
 function planAndEnter(job: JobState, { knowledge }: Context<'model' | 'policy'>): Decision {
   const model = knowledge.model(job.intake.modelId);
-  if (!model || !job.choice) return refuse('no-model', 'The guide of this model is not at hand. Load the page again.');
+  if (!model || !job.choice) return refuse('no-model');
   const policy = knowledge.policy();
   const way = buildWay(model, job.choice.slot, job.choice.verdict.extras, { policy, slots: slotsOnBench(model, job) });
   return enterWay(model.guide, way, null, policy.tryBeforeClosing);
@@ -51,22 +50,16 @@ export const returnTo = command('return-to', {
   },
   by: BENCH,
   decide: (job, { phase }) => {
-    if (job.endedEarly) return refuse('ended', 'This job ended without a repair.');
-    if (phase === 'intake' || !isBefore(phase, job.phase))
-      return refuse('not-back', `'${SAY_PHASE[phase]}' is not before '${SAY_PHASE[job.phase]}'.`);
-    if (job.way?.scouting && isBefore(phase, 'way-in'))
-      return hasWalked(job)
-        ? refuse('opened', 'The machine is open. Take the steps back, or walk the visit to its end.')
-        : accept({ type: 'scouted' });
+    if (job.endedEarly) return refuse('ended-unrepaired');
+    if (phase === 'intake' || !isBefore(phase, job.phase)) return refuse('not-back', { phase, from: job.phase });
+    if (job.way?.scouting && isBefore(phase, 'way-in')) return hasWalked(job) ? refuse('opened-on-visit') : accept({ type: 'scouted' });
     const desk = isBefore(phase, 'way-in');
-    if (desk && hasWalked(job))
-      return refuse('opened', 'The machine is open. Walk it out, or take the steps back, before you change what was decided.');
+    if (desk && hasWalked(job)) return refuse('opened');
     // Within the machine one goes back leg by leg: each has its own things on the tray.
     const before = phaseBefore(job);
     const neighbours = phase === before;
     const handsBetween = !isBefore(phase, 'way-in') && isBefore(phase, 'set-up') && !neighbours;
-    if (handsBetween)
-      return refuse('one-at-a-time', `Go back one part at a time: from '${SAY_PHASE[job.phase]}' to '${SAY_PHASE[before]}'.`);
+    if (handsBetween) return refuse('one-at-a-time', { from: job.phase, to: before });
     return accept({ type: 'phase-entered', phase });
   },
 });
@@ -79,11 +72,10 @@ export const waive = command('waive', {
   by: ANYONE,
   decide: (job, { code, reason }, { roles }) => {
     const open = missing(job).find((one) => one.code === code);
-    if (!open) return refuse('not-missing', 'That is not missing any more.');
-    if (open.waivableBy.length === 0) return refuse('not-waivable', `This cannot be waived: ${open.sentence}`);
-    if (!open.waivableBy.some((role) => roles.includes(role)))
-      return refuse('role', `Only ${sayRoles(open.waivableBy)} waives this. Ask one of them, or sign in as one.`);
-    return accept({ type: 'waived', code, what: open.sentence, reason });
+    if (!open) return refuse('not-missing');
+    if (open.waivableBy.length === 0) return refuse('not-waivable', { because: open.sentence });
+    if (!open.waivableBy.some((role) => roles.includes(role))) return refuse('role-waives', { by: open.waivableBy });
+    return accept({ type: 'waived', code, facts: open.facts, what: open.sentence, reason });
   },
 });
 
@@ -99,10 +91,10 @@ export const note = command('note', {
   closedToo: true,
   decide: (job, { text, stepId, kind = 'note', photos = [], measured = null }) => {
     const note = { text, stepId, kind, photos, measured };
-    if (note.kind === 'measure' && note.measured === null) return refuse('no-measure', 'Type the length that was measured.');
+    if (note.kind === 'measure' && note.measured === null) return refuse('no-measure');
     const step = job.way?.steps.find((one) => one.id === note.stepId);
     if (note.kind !== 'correction') return accept({ type: 'noted', ...note, about: null });
-    if (!job.way || !step) return refuse('no-step', 'A correction belongs to a step: look at the step it is about.');
+    if (!job.way || !step) return refuse('no-step');
     const about = { modelId: job.intake.modelId, operationId: step.operationId, guideVersion: job.way.guideVersion };
     return accept({ type: 'noted', ...note, about });
   },
@@ -119,22 +111,18 @@ export const settleOldDrive = command('settle-old-drive', {
   by: ANYONE,
   closedToo: true,
   decide: (job, { fate, until, sanitised, note: words }) => {
-    if (job.phase !== 'hand-over') return refuse('too-early', 'The old drive’s way is settled at hand-over.');
-    if (job.closed && !isHere(job)) return refuse('gone', 'The old drive is not here any more; its record is closed.');
+    if (job.phase !== 'hand-over') return refuse('settled-at-hand-over');
+    if (job.closed && !isHere(job)) return refuse('gone', { what: 'The old drive' });
     const out = stillOut(job).some((item) => item.kind === 'drive');
-    if (fate === 'stays-in-use' && out) return refuse('is-out', 'The old drive is out of the machine: say where it goes.');
-    if (fate === 'stays-in-use' && isUnfitToStay(job))
-      return refuse(
-        'unfit',
-        'By what was found the old drive does not read well: it must not stay the one that is used. Leave it in unplugged, or take it out.',
-      );
-    if (fate === 'kept-as-fallback' && !until) return refuse('until', 'Say until which day it is kept.');
+    if (fate === 'stays-in-use' && out) return refuse('is-out');
+    if (fate === 'stays-in-use' && isUnfitToStay(job)) return refuse('unfit');
+    if (fate === 'kept-as-fallback' && !until) return refuse('until');
     if (fate !== 'sanitised') return accept({ type: 'old-drive-settled', fate, until, sanitised: null, note: words });
-    if (!sanitised) return refuse('method', 'Say by which method it was sanitised, and how that was checked.');
+    if (!sanitised) return refuse('method');
     const medium = sanitised.medium ?? mediumKnown(job);
-    if (!medium) return refuse('medium', 'Nobody has said what kind of drive the old one is. Say it: the level of a method hangs on it.');
+    if (!medium) return refuse('medium');
     const level = levelOn(sanitised.method, medium);
-    if (level === null) return refuse('no-effect', 'That method does nothing on a drive of this kind. Choose one that does.');
+    if (level === null) return refuse('no-effect');
     return accept({ type: 'old-drive-settled', fate, until: null, sanitised: { ...sanitised, medium, level }, note: words });
   },
 });
@@ -152,16 +140,14 @@ export const endEarly = command('end-early', {
   by: BENCH,
   asks: ['pricing'],
   decide: (job, { reason, referredTo = null }, { knowledge }) => {
-    if (job.phase === 'hand-over') return refuse('at-end', 'The job is at hand-over already.');
+    if (job.phase === 'hand-over') return refuse('at-end');
     const out = stillOut(job);
     if (out.length > 0) {
       const more = out.length > MOST_NAMED ? `, and ${out.length - MOST_NAMED} more` : '';
       const named = `${out.slice(0, MOST_NAMED).map(sayItem).join(', ')}${more}`;
-      return out.every((item) => item.kind === 'setting')
-        ? refuse('settings', `Turn on again first what was turned off before the opening: ${named}.`)
-        : refuse('tray', `Put back first what is still on the tray: ${named}.`);
+      return out.every((item) => item.kind === 'setting') ? refuse('settings', { named }) : refuse('tray', { named });
     }
-    if (hasWalked(job) && isBefore(job.phase, 'set-up')) return refuse('open', 'The machine is open: walk the way out first.');
+    if (hasWalked(job) && isBefore(job.phase, 'set-up')) return refuse('open');
     return accept({ type: 'ended-early', reason, referredTo: referredTo === '' ? null : referredTo, looking: knowledge.pricing() });
   },
 });
@@ -172,9 +158,8 @@ export const handOver = command('hand-over', {
   },
   by: ANYONE,
   decide: (job, { to }) => {
-    if (job.phase !== 'hand-over')
-      return refuse('too-early', `The job is at '${SAY_PHASE[job.phase]}'; it is not ready to be handed over.`);
+    if (job.phase !== 'hand-over') return refuse('not-ready', { phase: job.phase });
     const open = missing(job);
-    return open.length > 0 ? refuse('gate', open.map((one) => one.sentence).join(' ')) : accept({ type: 'handed-over', to });
+    return open.length > 0 ? refuse('gate', { missing: open }) : accept({ type: 'handed-over', to });
   },
 });

@@ -1,8 +1,10 @@
 import * as z from 'zod';
+import { say, type CodeOf, type FactsOf, type Said } from '../../units/index.js';
 import type { Actor, Role } from '../shape/actor.js';
 import type { JobEvent } from '../events/index.js';
 import type { Knowledge, LookUp } from '../reading/knowledge.js';
 import type { JobState } from '../shape/state.js';
+import { REFUSALS } from '../words/en/refusals.js';
 
 /** Everything that comes in from outside: who, when, and of what is known that which was asked for. */
 export interface Context<Asked extends LookUp = LookUp> {
@@ -12,11 +14,9 @@ export interface Context<Asked extends LookUp = LookUp> {
   readonly knowledge: Pick<Knowledge, Asked>;
 }
 
-export interface Refusal {
-  readonly code: string;
-  /** What is wrong and what to do. */
-  readonly sentence: string;
-}
+/** Why not, as a code with its facts, and in words what is wrong and what to do. */
+export type Refusal = Said;
+export type RefusalCode = CodeOf<typeof REFUSALS>;
 
 export type Decision = { readonly ok: true; readonly events: JobEvent[] } | { readonly ok: false; readonly refusal: Refusal };
 
@@ -64,6 +64,9 @@ export const command = <T extends string, S extends z.ZodRawShape, const A exten
 });
 
 export const accept = (...events: JobEvent[]): Decision => ({ ok: true, events });
-export const refuse = (code: string, sentence: string): Decision => ({ ok: false, refusal: { code, sentence } });
+export const refuse = <Code extends RefusalCode>(code: Code, ...facts: FactsOf<typeof REFUSALS, Code>): Decision => ({
+  ok: false,
+  refusal: say(REFUSALS, code, ...facts),
+});
 
 export { ANYONE, BENCH, LEAD } from '../shape/actor.js';

@@ -38,7 +38,7 @@ export const observe = command('observe', {
   decide: (job, { about = 'before', observation, seen, detail: words = '' }, { knowledge }) => {
     const edition = knowledge.diagnosis(about);
     const known = observationById(edition, observation);
-    if (!known) return refuse('unknown-observation', `Petrichor does not know the observation '${observation}'. Choose one of the list.`);
+    if (!known) return refuse('unknown-observation', { observation });
     const event: JobEvent = { type: 'observed', about, observation, seen, sense: known.sense, detail: words };
     return accept(event, ...stopsAfter(job, edition, [event], stakeOf(job)));
   },
@@ -151,9 +151,8 @@ export const conclude = command('conclude', {
   decide: (job, { about = 'before', causeId, reason }, { knowledge }) => {
     const edition = knowledge.diagnosis(about);
     const cause = causeById(edition, causeId);
-    if (!cause) return refuse('unknown-cause', `Petrichor does not know the cause '${causeId}'. Choose one of the list.`);
-    if (about === 'after' && isBefore(job.phase, 'try'))
-      return refuse('too-early', 'The new drive is not in yet: weigh what brought the machine in.');
+    if (!cause) return refuse('unknown-cause', { causeId });
+    if (about === 'after' && isBefore(job.phase, 'try')) return refuse('not-in-yet');
     const concluded: JobEvent = {
       type: 'concluded',
       about,
@@ -195,9 +194,9 @@ export const confirmCauses = command('confirm-causes', {
   by: BENCH,
   asks: ['diagnosis'],
   decide: (job, { causeIds, note = '' }, { knowledge }) => {
-    if (isBefore(job.phase, 'prove')) return refuse('too-early', 'Prove first that the machine runs again; then say what it was.');
+    if (isBefore(job.phase, 'prove')) return refuse('prove-first');
     const unknown = causeIds.find((id) => !causeById(knowledge.diagnosis('before'), id));
-    if (unknown !== undefined) return refuse('unknown-cause', `Petrichor does not know the cause '${unknown}'. Choose one of the list.`);
+    if (unknown !== undefined) return refuse('unknown-cause', { causeId: unknown });
     return accept({ type: 'causes-confirmed', causeIds: [...new Set(causeIds)], note });
   },
 });
@@ -211,10 +210,8 @@ export const cure = command('cure', {
   by: BENCH,
   asks: ['pricing'],
   decide: (job, { what, checked }, { knowledge }) => {
-    if (job.phase !== 'diagnose')
-      return refuse('moved-on', 'A cure without a drive is recorded at Diagnose. Take the job back there first.');
-    if (job.conclusion?.remedy.kind !== 'no-drive')
-      return refuse('needs-drive', 'Conclude first that it is something that needs no drive.');
+    if (job.phase !== 'diagnose') return refuse('cure-at-diagnose');
+    if (job.conclusion?.remedy.kind !== 'no-drive') return refuse('needs-drive');
     return accept({ type: 'cured', what, checked, looking: knowledge.pricing() }, { type: 'phase-entered', phase: 'prove' });
   },
 });

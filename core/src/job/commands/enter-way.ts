@@ -8,7 +8,7 @@ import { accept, refuse, type Decision } from './define.js';
  * @param tryFirst whether this workshop tries a machine before it is closed; where the guide does not allow it, it is closed first.
  */
 export function enterWay(guide: Guide, way: Way | PlanFault, scouting: WayState['scouting'], tryFirst: boolean): Decision {
-  if (!way.ok) return refuse('no-way', `The guide of this model cannot be walked: ${way.problem}`);
+  if (!way.ok) return refuse('no-way', { problem: way.problem });
   const { version: guideVersion, layers } = guide;
   const start: Start = tryFirst ? way.start : { possible: false, because: 'policy', out: [] };
   return accept(

@@ -7,7 +7,7 @@ import { accept, ANYONE, BENCH, command, refuse } from './define.js';
 export const takeUp = command('take-up', {
   shape: {},
   by: BENCH,
-  decide: (job, _, { by }) => (job.hands?.by.id === by.id ? refuse('yours', 'It is in your hands already.') : accept({ type: 'taken-up' })),
+  decide: (job, _, { by }) => (job.hands?.by.id === by.id ? refuse('yours') : accept({ type: 'taken-up' })),
 });
 
 export const waitFor = command('wait-for', {
@@ -26,5 +26,5 @@ export const stopWaiting = command('stop-waiting', {
     how: z.string().trim().max(200).default(''),
   },
   by: ANYONE,
-  decide: (job, { how }) => (job.waiting ? accept({ type: 'waiting-ended', how }) : refuse('not-waiting', 'It does not wait for anybody.')),
+  decide: (job, { how }) => (job.waiting ? accept({ type: 'waiting-ended', how }) : refuse('not-waiting')),
 });

@@ -65,7 +65,7 @@ const byType = new Map<string, CommandDefinition>(
 /** The definition of a command, by its type. */
 export const commandOf = (type: JobCommand['type']): CommandDefinition => byType.get(type)!;
 
-export type { Context, Decision, Refusal } from './define.js';
+export type { Context, Decision, Refusal, RefusalCode } from './define.js';
 export { mayNotRun } from './runs.js';
 export { mayNotLook } from './sealed.js';
 export { judgeCompanion } from './companions.js';

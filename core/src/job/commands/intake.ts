@@ -12,10 +12,7 @@ export const amendIntake = command('amend-intake', {
   asks: ['diagnosis'],
   decide: (job, { intake }, { knowledge }) => {
     if (intake.modelId !== job.intake.modelId && (job.choice || hasWalked(job))) {
-      return refuse(
-        'model-in-use',
-        'A drive has been matched to this model already. Hand the job back unrepaired and take the machine in again as the other model.',
-      );
+      return refuse('model-in-use');
     }
     // Another answer to what is at stake may set a stop off, or let one fall.
     const stake = stakeOf({ ...job, intake });

@@ -50,7 +50,7 @@ export const measureDrive = command('measure-drive', {
   decide: (_, command, { knowledge }) =>
     knowledge.drive(command.driveId)
       ? accept({ type: 'drive-measured', driveId: command.driveId, key: command.key, measure: readOff(command.with, command.mm) })
-      : refuse('unknown-drive', 'That drive is no longer on the shelf. Load the page again.'),
+      : refuse('unknown-drive'),
 });
 
 /** Watts off the drive's label. */
@@ -62,9 +62,7 @@ export const readLabel = command('read-label', {
   by: BENCH,
   asks: ['drive'],
   decide: (_, { driveId, watts }, { knowledge }) =>
-    knowledge.drive(driveId)
-      ? accept({ type: 'label-read', driveId, watts })
-      : refuse('unknown-drive', 'That drive is no longer on the shelf. Load the page again.'),
+    knowledge.drive(driveId) ? accept({ type: 'label-read', driveId, watts }) : refuse('unknown-drive'),
 });
 
 /** A length of the slot, or what is seen there or in the firmware. */
@@ -85,22 +83,20 @@ export const look = command('look', {
   asks: ['model'],
   decide: (job, { at, key, answer }, { knowledge }) => {
     const model = knowledge.model(job.intake.modelId);
-    if (!model) return refuse('unknown-model', 'This model is no longer known. Load the page again.');
-    if (hasWalked(job)) return refuse('way-begun', 'The way in has begun. Take its steps back first (Undo), then look again.');
+    if (!model) return refuse('unknown-model');
+    if (hasWalked(job)) return refuse('look-before-way');
     if (at === OF_MODEL) {
       if (key === 'variant')
         return model.variants?.of.some((one) => one.id === answer) && typeof answer === 'string'
           ? accept({ type: 'variant-settled', variantId: answer })
-          : refuse('unknown-variant', 'This model has no such variant. Load the page again.');
+          : refuse('unknown-variant');
       if (FIRMWARE_LOOKS.some((one) => one === key) && (answer === 'yes' || answer === 'no'))
         return accept({ type: 'looked', at, key, answer });
-      return refuse('unknown-look', 'There is nothing of that name to look at. Load the page again.');
+      return refuse('unknown-look');
     }
     const slot = slotsOnBench(model, job).find((one) => one.id === at);
     const found = typeof answer === 'string' ? answer : readOff(answer.with, answer.mm);
-    return slot && takesLook(slot, key, found)
-      ? accept({ type: 'looked', at, key, answer: found })
-      : refuse('unknown-look', 'There is nothing of that name to look at here. Load the page again.');
+    return slot && takesLook(slot, key, found) ? accept({ type: 'looked', at, key, answer: found }) : refuse('unknown-look');
   },
 });
 
@@ -132,28 +128,23 @@ export function choose(
   { knowledge }: Context<'model' | 'drive' | 'parts'>,
   reason: string | null,
 ): Decision {
-  if (hasWalked(job))
-    return refuse('way-begun', 'The way in has begun with another drive. Take its steps back first (Undo), then choose again.');
-  if (isBefore(job.phase, 'match')) return refuse('too-early', 'Finish the diagnosis first: it says whether a drive is needed at all.');
+  if (hasWalked(job)) return refuse('other-drive-in-way');
+  if (isBefore(job.phase, 'match')) return refuse('diagnose-first');
   const place = placeOf(job, slotId, knowledge);
   const shelved = knowledge.drive(driveId);
-  if (!place || !shelved) return refuse('unknown-drive', 'That drive or slot is no longer known. Load the page again.');
+  if (!place || !shelved) return refuse('unknown-drive-or-slot');
   const drive = withMeasured(shelved, job);
   const verdict = judge(place, drive);
   const against = verdict.outcome === 'no' || verdict.outcome === 'unknown';
-  if (reason === null && verdict.outcome === 'no') return refuse('does-not-fit', verdict.because);
-  if (reason === null && verdict.outcome === 'unknown') return refuse('cannot-say-yet', verdict.because);
+  if (reason === null && verdict.outcome === 'no') return refuse('does-not-fit', { because: verdict.because });
+  if (reason === null && verdict.outcome === 'unknown') return refuse('cannot-say-yet', { because: verdict.because });
   const impossible = verdict.findings.find((one) => one.isFinal);
-  if (reason !== null && impossible) return refuse('impossible', `No reason makes it go in or run: ${impossible.sentence}`);
-  if (reason !== null && !against) return refuse('nothing-to-override', 'It fits: take it without an override.');
-  if (place.plate && !job.adapted?.approved) return refuse('not-approved', `A lead has to approve the adapted ${place.plate.label} first.`);
+  if (reason !== null && impossible) return refuse('impossible', { because: impossible.sentence });
+  if (reason !== null && !against) return refuse('nothing-to-override');
+  if (place.plate && !job.adapted?.approved) return refuse('not-approved', { label: place.plate.label });
   // What this job has reserved counts as there.
   const held = job.choice?.drive.id === drive.id ? { ...drive, inStock: Math.max(drive.inStock, job.choice.drive.inStock) } : drive;
-  if (held.inStock < 1 && held.leadDays === null)
-    return refuse(
-      'not-in-stock',
-      'It would fit, but none is in stock and nobody knows how long one takes. Choose one that is here, or write its lead time on the shelf.',
-    );
+  if (held.inStock < 1 && held.leadDays === null) return refuse('not-in-stock');
   return accept({ type: 'drive-chosen', slot: place.slot, drive: held, verdict, override: reason, link: linkOf(place, held) });
 }
 
@@ -169,9 +160,9 @@ export const adapt = command('adapt', {
   by: BENCH,
   asks: ['model', 'parts'],
   decide: (job, { slotId, label, thicknessMm, with: measured, template }, { knowledge }) => {
-    if (hasWalked(job)) return refuse('way-begun', 'The way in has begun. Take its steps back first (Undo).');
+    if (hasWalked(job)) return refuse('way-begun');
     const place = placeOf(job, slotId, knowledge);
-    if (!place) return refuse('unknown-slot', 'That slot is no longer known. Load the page again.');
+    if (!place) return refuse('unknown-slot');
     return accept({ type: 'adapted', slotId, label, thickness: readOff(measured, thicknessMm), template });
   },
 });
@@ -183,7 +174,7 @@ export const approveAdapted = command('approve-adapted', {
   },
   by: ['lead'],
   decide: (job, { approved, note }) => {
-    if (!job.adapted) return refuse('nothing-adapted', 'Nothing is adapted on this job.');
+    if (!job.adapted) return refuse('nothing-adapted');
     return accept({ type: 'adapted-judged', approved, note });
   },
 });

@@ -12,8 +12,7 @@ export const measureSpeed = command('measure-speed', {
   },
   by: BENCH,
   decide: (job, { speed }) => {
-    if (speed.when === 'after' && job.phase !== 'prove')
-      return refuse('not-here', 'The new drive is measured in Prove, on the closed machine.');
+    if (speed.when === 'after' && job.phase !== 'prove') return refuse('measured-in-prove');
     return accept({ type: 'speed-measured', speed });
   },
 });
@@ -24,7 +23,7 @@ export const measureTime = command('measure-time', {
   },
   by: BENCH,
   decide: (job, { time }) => {
-    if (time.when === 'after' && job.phase !== 'prove') return refuse('not-here', 'How long it takes now is measured in Prove.');
+    if (time.when === 'after' && job.phase !== 'prove') return refuse('timed-in-prove');
     return accept({ type: 'time-measured', time });
   },
 });
@@ -37,10 +36,7 @@ export const readMemory = command('read-memory', {
     expectedMegatransfers: z.number().int().positive().nullable(),
   },
   by: BENCH,
-  decide: (job, { type: _, ...shown }) =>
-    job.phase === 'prove'
-      ? accept({ type: 'memory-read', ...shown })
-      : refuse('not-here', 'Memory is read in Prove, once the machine is closed.'),
+  decide: (job, { type: _, ...shown }) => (job.phase === 'prove' ? accept({ type: 'memory-read', ...shown }) : refuse('memory-in-prove')),
 });
 
 /** A self-report of the drive that was fitted; of another drive it is refused. */
@@ -51,13 +47,9 @@ export const readNewReport = command('read-new-report', {
   },
   by: BENCH,
   decide: (job, { name, report }) => {
-    if (job.phase !== 'prove') return refuse('not-here', 'The new drive’s self-report is read in Prove.');
+    if (job.phase !== 'prove') return refuse('report-in-prove');
     const [told, fitted] = [report.serial, job.serials.newDrive];
-    if (told && fitted && foldSerial(told) !== foldSerial(fitted))
-      return refuse(
-        'other-drive',
-        `That is the self-report of drive ${told}; fitted is ${fitted}. Read the report of the drive in the machine.`,
-      );
+    if (told && fitted && foldSerial(told) !== foldSerial(fitted)) return refuse('other-drive', { told, fitted });
     return accept({ type: 'new-report-read', name, report });
   },
 });
@@ -70,9 +62,8 @@ export const recheck = command('recheck', {
   },
   by: BENCH,
   decide: (job, { checkId, result, note }) => {
-    if (job.phase !== 'prove') return refuse('not-here', 'What was unplugged is tried again in Prove.');
-    if (!unpluggedChecks(job).some((one) => one.id === checkId))
-      return refuse('unknown-check', 'Nothing of that name was unplugged on this job.');
+    if (job.phase !== 'prove') return refuse('unplugged-in-prove');
+    if (!unpluggedChecks(job).some((one) => one.id === checkId)) return refuse('unknown-check');
     return accept({ type: 'unplugged-checked', checkId, result, note });
   },
 });

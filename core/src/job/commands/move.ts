@@ -32,15 +32,12 @@ export const stateFullness = command('state-fullness', {
   by: BENCH,
   decide: (job, { used }) => {
     const disk = job.move.source?.disk;
-    if (!disk) return refuse('no-table', 'Read the old drive’s partitions first.');
+    if (!disk) return refuse('no-table');
     for (const [number, bytes] of Object.entries(used)) {
       const one = disk.partitions.find((part) => part.number === Number(number));
-      if (!one) return refuse('no-partition', `The old drive has no partition ${number}.`);
+      if (!one) return refuse('no-partition', { number: Number(number) });
       if (bytes !== null && bytes > bytesOf(disk, one.sectors))
-        return refuse(
-          'too-full',
-          `Partition ${number} has ${Math.floor(bytesOf(disk, one.sectors) / 2 ** 30)} GiB in all: it cannot hold more.`,
-        );
+        return refuse('too-full', { number: one.number, gib: Math.floor(bytesOf(disk, one.sectors) / 2 ** 30) });
     }
     return accept({ type: 'fullness-stated', used });
   },
@@ -51,8 +48,7 @@ export const stateMoveFacts = command('state-move-facts', {
     facts: MoveFactsSchema.partial(),
   },
   by: BENCH,
-  decide: (_, { facts }) =>
-    Object.keys(facts).length === 0 ? refuse('nothing', 'Say at least one thing.') : accept({ type: 'move-facts-stated', facts }),
+  decide: (_, { facts }) => (Object.keys(facts).length === 0 ? refuse('nothing') : accept({ type: 'move-facts-stated', facts })),
 });
 
 /** Another size for one partition of the new drive, or for what is kept bare (`number` null). Null bytes: as the rules have it. */
@@ -70,8 +66,7 @@ export const wishLayout = command('wish-layout', {
   decide: (job, { number, bytes }) => {
     const { wishes, source } = job.move;
     if (number === null) return accept({ type: 'layout-wished', wishes: { ...wishes, bareBytes: bytes } });
-    if (!source?.disk.partitions.some((one) => one.number === number))
-      return refuse('no-partition', `The old drive has no partition ${number}. Read its table again.`);
+    if (!source?.disk.partitions.some((one) => one.number === number)) return refuse('no-partition', { number });
     const { [String(number)]: _, ...others } = wishes.sizes;
     return accept({ type: 'layout-wished', wishes: { ...wishes, sizes: bytes === null ? others : { ...others, [number]: bytes } } });
   },
@@ -95,9 +90,8 @@ export const checkOpening = command('check-opening', {
   },
   by: BENCH,
   decide: (job, { checkId, outcome, note }) => {
-    if (!openingChecks(job).some((one) => one.id === checkId))
-      return refuse('no-check', 'That is not on this job’s list. Load the page again.');
-    if (outcome === 'not-needed' && note === '') return refuse('why', 'Say why it is not needed.');
+    if (!openingChecks(job).some((one) => one.id === checkId)) return refuse('no-check');
+    if (outcome === 'not-needed' && note === '') return refuse('why-not-needed');
     return accept({ type: 'opening-checked', checkId, outcome, note });
   },
 });
@@ -113,9 +107,9 @@ export const noteRun = command('note-run', {
   by: BENCH,
   decide: (job, { type: _, ...reached }) => {
     const run = job.runs.find((one) => one.runId === reached.runId);
-    if (!run) return refuse('unknown-run', 'This job has no such run. Load the page again.');
-    if (run.ended) return refuse('ended', 'That run has ended and is recorded.');
-    if (run.reached && run.reached.doneBytes >= reached.doneBytes) return refuse('further', 'It has come further than that already.');
+    if (!run) return refuse('unknown-run');
+    if (run.ended) return refuse('run-ended');
+    if (run.reached && run.reached.doneBytes >= reached.doneBytes) return refuse('further');
     return accept({ type: 'run-progressed', ...reached });
   },
 });

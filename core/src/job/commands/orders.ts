@@ -27,19 +27,15 @@ export const order = command('order', {
   by: ANYONE,
   decide: (job, { orderId, need: key, item, what, supplier, priceMinor, state, dueOn, inPlaceOf = null }, context) => {
     const need = needsOf(job).find((one) => one.key === key);
-    if (!need) return refuse('no-need', 'This job does not need that any more. Load the page again.');
-    if (job.orders.some((one) => one.id === orderId)) return refuse('ordered', 'That order is recorded already.');
+    if (!need) return refuse('no-need');
+    if (job.orders.some((one) => one.id === orderId)) return refuse('ordered');
     const before = job.orders.find((one) => one.id === inPlaceOf);
-    if (inPlaceOf !== null && (!before || !ordersOpen(job).includes(before)))
-      return refuse('not-open', 'The order it stands in for is not open any more.');
-    if (before && before.state === 'sent') return refuse('sent', `${before.what} is on its way already. Let it come and send it back.`);
+    if (inPlaceOf !== null && (!before || !ordersOpen(job).includes(before))) return refuse('not-open');
+    if (before && before.state === 'sent') return refuse('sent', { what: before.what });
     if (!before && need.met !== 'no')
-      return refuse(
-        'met',
-        need.met === 'here'
-          ? `${need.what} is here already.`
-          : `${need.what} is ordered already, from ${need.order?.supplier ?? 'somebody'}.`,
-      );
+      return need.met === 'here'
+        ? refuse('here-already', { what: need.what })
+        : refuse('ordered-already', { what: need.what, supplier: need.order?.supplier ?? null });
     const made: JobEvent = {
       type: 'ordered',
       orderId,
@@ -82,11 +78,10 @@ export const tellOrder = command('tell-order', {
   by: ANYONE,
   decide: (job, { orderId, state, dueOn, say }, context) => {
     const known = job.orders.find((one) => one.id === orderId);
-    if (!known) return refuse('unknown-order', 'This job has no such order. Load the page again.');
-    if (known.state === state && known.dueOn === dueOn) return refuse('no-news', 'That is how it stands already.');
-    if (!MAY_BECOME[known.state].includes(state))
-      return refuse('cannot', `${known.what} is ${SAY_ORDER[known.state]}: it cannot be ${SAY_ORDER[state]} now.`);
-    if (state === 'returned' && say === '') return refuse('why', 'Say why it goes back.');
+    if (!known) return refuse('unknown-order');
+    if (known.state === state && known.dueOn === dueOn) return refuse('no-news');
+    if (!MAY_BECOME[known.state].includes(state)) return refuse('cannot', { what: known.what, from: known.state, to: state });
+    if (state === 'returned' && say === '') return refuse('why-back');
     return withPromise(job, [{ type: 'order-told', orderId, state, dueOn, say }], context, reasonOf(known, state, dueOn));
   },
 });
@@ -110,8 +105,8 @@ export const meetNeed = command('meet-need', {
   by: BENCH,
   decide: (job, { key, how }) => {
     const need = needsOf(job).find((one) => one.key === key);
-    if (!need) return refuse('no-need', 'This job does not need that any more. Load the page again.');
-    return need.met === 'here' ? refuse('met', `${need.what} is here already.`) : accept({ type: 'need-met', key, how });
+    if (!need) return refuse('no-need');
+    return need.met === 'here' ? refuse('here-already', { what: need.what }) : accept({ type: 'need-met', key, how });
   },
 });
 
@@ -123,7 +118,5 @@ export const movePromise = command('move-promise', {
   },
   by: ANYONE,
   decide: (job, { to, because }) =>
-    to === job.intake.promisedAt
-      ? refuse('same', 'That is what is promised already.')
-      : accept({ type: 'promise-moved', from: job.intake.promisedAt, to, because }),
+    to === job.intake.promisedAt ? refuse('same') : accept({ type: 'promise-moved', from: job.intake.promisedAt, to, because }),
 });

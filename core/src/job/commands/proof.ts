@@ -7,7 +7,7 @@ import type { JobState } from '../shape/state.js';
 import { accept, BENCH, command, refuse } from './define.js';
 
 const listing = { listed: z.boolean(), size: ShownSizeSchema.nullable() };
-const sizeMissing = () => refuse('size', 'Type the size that is shown beside the drive.');
+const sizeMissing = () => refuse('size');
 
 function judgeListing(job: JobState, listed: boolean, size: ShownSize | null): { right: boolean; sentence: string } {
   if (!listed || !size || !job.choice)
@@ -25,7 +25,7 @@ export const tryOut = command('try-out', {
   },
   by: BENCH,
   decide: (job, { listed, size }) => {
-    if (job.phase !== 'try') return refuse('not-here', 'Trying comes after the swap and before the machine is closed.');
+    if (job.phase !== 'try') return refuse('tried-after-swap');
     if (listed && !size) return sizeMissing();
     return accept({ type: 'tried', listed, size: listed ? size : null, ...judgeListing(job, listed, size) });
   },
@@ -37,7 +37,7 @@ export const proveDrive = command('prove-drive', {
   },
   by: BENCH,
   decide: (job, { listed, size }) => {
-    if (job.phase !== 'prove') return refuse('not-here', 'Proving comes once the machine is closed and set up.');
+    if (job.phase !== 'prove') return refuse('proved-when-closed');
     if (listed && !size) return sizeMissing();
     return accept({ type: 'drive-proved', listed, size: listed ? size : null, ...judgeListing(job, listed, size) });
   },
@@ -51,9 +51,8 @@ export const checkSetUp = command('check-set-up', {
   },
   by: BENCH,
   decide: (job, { itemId, outcome, note }) => {
-    if (!setUpItems(job).some((item) => item.id === itemId))
-      return refuse('unknown-item', 'This plan has no such item. Load the page again.');
-    if (outcome === 'not-needed' && note.length < 3) return refuse('why', 'Say why it is not needed.');
+    if (!setUpItems(job).some((item) => item.id === itemId)) return refuse('unknown-item');
+    if (outcome === 'not-needed' && note.length < 3) return refuse('why-not-needed');
     return accept({ type: 'set-up-checked', itemId, outcome, note });
   },
 });
@@ -66,7 +65,7 @@ export const checkBaseline = command('check-baseline', {
   },
   by: BENCH,
   decide: (job, { check, result, note }) => {
-    if (job.phase !== 'prove') return refuse('not-here', 'The baseline is tried again in Prove.');
+    if (job.phase !== 'prove') return refuse('baseline-in-prove');
     return accept({ type: 'baseline-checked', check, result, note });
   },
 });

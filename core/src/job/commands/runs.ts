@@ -29,10 +29,9 @@ export const startRun = command('start-run', {
   by: BENCH,
   decide: (job, { type: _, target = null, fromByte = 0, continues = null, ...run }) => {
     const fault = mayNotRun(job, run.kind);
-    if (fault) return refuse('not-on-this-drive', fault);
-    if (continues !== null && !job.runs.some((one) => one.runId === continues && one.ended))
-      return refuse('not-ended', 'The run that it goes on from is not one of this job’s, or has not ended.');
-    if (job.runs.some((one) => one.runId === run.runId)) return refuse('recorded', 'That run is recorded already.');
+    if (fault) return refuse('not-on-this-drive', { because: fault });
+    if (continues !== null && !job.runs.some((one) => one.runId === continues && one.ended)) return refuse('not-ended');
+    if (job.runs.some((one) => one.runId === run.runId)) return refuse('recorded');
     return accept({ type: 'run-started', ...run, target, fromByte, continues });
   },
 });
@@ -63,8 +62,8 @@ export const endRun = command('end-run', {
   asks: ['diagnosis'],
   decide: (job, { runId, state, sentence, badPlaces, selfTest, compared = null }, { knowledge }) => {
     const run = job.runs.find((one) => one.runId === runId);
-    if (!run) return refuse('unknown-run', 'This job has no such run. Load the page again.');
-    if (run.ended) return refuse('ended', 'That run has ended and is recorded.');
+    if (!run) return refuse('unknown-run');
+    if (run.ended) return refuse('run-ended');
     const found: JobEvent[] = [];
     const say = (observation: string, seen: boolean) => {
       const known = observationById(knowledge.diagnosis('before'), observation);

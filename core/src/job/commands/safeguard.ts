@@ -1,6 +1,5 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
-import { RESCUE_IT } from '../../move/index.js';
 import { ComparedSchema } from '../shape/copies.js';
 import { oldDriveHealth } from '../reading/old-drive.js';
 import { AnswersSchema, SafeguardSchema } from '../shape/safeguard.js';
@@ -13,9 +12,9 @@ export const decideSafeguard = command('decide-safeguard', {
   },
   by: BENCH,
   decide: (job, { safeguard }) => {
-    if (safeguard.plan === 'clone' && oldDriveHealth(job) === 'failing') return refuse('rescue-it', RESCUE_IT);
+    if (safeguard.plan === 'clone' && oldDriveHealth(job) === 'failing') return refuse('rescue-it');
     if (job.safeguard && job.safeguard.plan !== safeguard.plan && Object.keys(job.setUp).length > 0) {
-      return refuse('set-up-begun', 'The set-up for the other plan has begun. Clear its checks first.');
+      return refuse('set-up-begun');
     }
     return accept({ type: 'safeguard-decided', safeguard });
   },
@@ -27,8 +26,7 @@ export const answerSafeguard = command('answer-safeguard', {
     answers: AnswersSchema.partial(),
   },
   by: BENCH,
-  decide: (_, { answers }) =>
-    Object.keys(answers).length === 0 ? refuse('nothing', 'Say at least one thing.') : accept({ type: 'safeguard-answered', answers }),
+  decide: (_, { answers }) => (Object.keys(answers).length === 0 ? refuse('nothing') : accept({ type: 'safeguard-answered', answers })),
 });
 
 /** A copy that was made with a tool of one's own. Null: what was stated before was not so. */
@@ -43,10 +41,7 @@ export const stateCopy = command('state-copy', {
       .nullable(),
   },
   by: BENCH,
-  decide: (job, { copy }) =>
-    copy === null && job.move.copies.length === 0
-      ? refuse('nothing', 'No copy was stated on this job.')
-      : accept({ type: 'copy-stated', copy }),
+  decide: (job, { copy }) => (copy === null && job.move.copies.length === 0 ? refuse('no-copy') : accept({ type: 'copy-stated', copy })),
 });
 
 const isOff = (tray: readonly { id: string; out: number }[], settingId: string) =>
@@ -60,8 +55,8 @@ export const turnOffSetting = command('turn-off-setting', {
   asks: ['model'],
   decide: (job, { settingId }, { knowledge }) => {
     const setting = knowledge.model(job.intake.modelId)?.settings.find((one) => one.id === settingId);
-    if (!setting) return refuse('unknown-setting', 'This model’s card has no such setting. Load the page again.');
-    if (isOff(job.tray, settingId)) return refuse('already-off', `${setting.label} is off already and on the tray.`);
+    if (!setting) return refuse('unknown-setting');
+    if (isOff(job.tray, settingId)) return refuse('already-off', { label: setting.label });
     return accept({ type: 'setting-turned-off', settingId, label: setting.label });
   },
 });
@@ -71,6 +66,5 @@ export const turnOnSetting = command('turn-on-setting', {
     settingId: z.string(),
   },
   by: BENCH,
-  decide: (job, { settingId }) =>
-    isOff(job.tray, settingId) ? accept({ type: 'setting-turned-on', settingId }) : refuse('already-on', 'That setting is on already.'),
+  decide: (job, { settingId }) => (isOff(job.tray, settingId) ? accept({ type: 'setting-turned-on', settingId }) : refuse('already-on')),
 });

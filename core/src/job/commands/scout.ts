@@ -14,14 +14,14 @@ export const scout = command('scout', {
   by: BENCH,
   asks: ['model', 'policy'],
   decide: (job, { slotId, why }, { knowledge }) => {
-    if (job.way?.scouting) return refuse('scouting', 'You are on a visit already: walk it to its end.');
-    if (!isBefore(job.phase, 'way-in')) return refuse('too-late', 'The machine is past that: its way in is planned.');
-    if (job.phase === 'intake') return refuse('too-early', 'Take the machine in first.');
+    if (job.way?.scouting) return refuse('scouting');
+    if (!isBefore(job.phase, 'way-in')) return refuse('too-late');
+    if (job.phase === 'intake') return refuse('take-in-first');
     const model = knowledge.model(job.intake.modelId);
     const slots = model ? slotsOnBench(model, job) : [];
     const slot = slots.find((one) => one.id === slotId);
-    if (!model || !slot) return refuse('no-slot', 'This machine has no such slot. Load the page again.');
-    if (slot.reach.length === 0) return refuse('soldered', 'Nothing comes off to reach this one: it is part of the board.');
+    if (!model || !slot) return refuse('no-slot');
+    if (slot.reach.length === 0) return refuse('soldered');
     const way = buildScouting(model, slot, { policy: knowledge.policy(), slots });
     return enterWay(model.guide, way, { slotId, from: job.phase, why }, false);
   },

@@ -1,4 +1,6 @@
 import * as z from 'zod';
+import { say } from '../../units/index.js';
+import { REFUSALS } from '../words/en/refusals.js';
 import { oneLine } from '../../units/index.js';
 import type { JobState } from '../shape/state.js';
 import { SealedKindSchema } from '../shape/sealed.js';
@@ -27,8 +29,8 @@ export const lookSealed = command('look-sealed', {
   byServer: true,
   decide: (job, { noteId: id }, context) => {
     const note = job.sealed.find((one) => one.id === id);
-    if (!note) return refuse('no-note', 'There is no such sealed note on this job.');
-    if (note.destroyed) return refuse('destroyed', 'That note was destroyed. Ask the customer again.');
+    if (!note) return refuse('no-note');
+    if (note.destroyed) return refuse('destroyed');
     const not = mayNotLook(job, context);
     return not ? { ok: false, refusal: not } : accept({ type: 'sealed-looked', noteId: id });
   },
@@ -37,12 +39,7 @@ export const lookSealed = command('look-sealed', {
 /** Why this person may not read sealed notes of the job; null: they may. */
 export function mayNotLook(job: Pick<JobState, 'hands'>, { by, roles }: Pick<Context, 'by' | 'roles'>): Refusal | null {
   if (roles.includes('lead') || job.hands?.by.id === by.id) return null;
-  return {
-    code: 'not-yours',
-    sentence: job.hands
-      ? `${job.hands.by.name} has this job. Only they or a lead may read its sealed notes; take the job over first if it is yours now.`
-      : 'Take the job up first: its sealed notes are for whoever works on it, and for a lead.',
-  };
+  return say(REFUSALS, 'not-yours', { by: job.hands?.by.name ?? null });
 }
 
 export const destroySealed = command('destroy-sealed', {
@@ -53,7 +50,7 @@ export const destroySealed = command('destroy-sealed', {
   byServer: true,
   decide: (job, { noteId: id }) => {
     const note = job.sealed.find((one) => one.id === id);
-    if (!note || note.destroyed) return refuse('no-note', 'There is no such sealed note on this job any more.');
+    if (!note || note.destroyed) return refuse('no-note');
     return accept({ type: 'sealed-destroyed', noteId: id });
   },
 });

@@ -3,7 +3,7 @@ import { oneLine } from '../../units/index.js';
 import { stopHolds } from '../reading/diagnosis.js';
 import { accept, BENCH, command, refuse } from './define.js';
 
-const NONE = refuse('no-stop', 'No stop holds on this job. Load the page again.');
+const NONE = refuse('no-stop');
 
 export const stopStep = command('stop-step', {
   shape: {
@@ -13,8 +13,8 @@ export const stopStep = command('stop-step', {
   decide: (job, { stepId }) => {
     if (!stopHolds(job)) return NONE;
     const next = job.stop!.steps.find((step) => step.done === null);
-    if (!next) return refuse('all-done', 'Everything is done; decide now what becomes of the drive.');
-    if (next.id !== stepId) return refuse('in-order', `First: ${next.say.toLowerCase()}.`);
+    if (!next) return refuse('all-done');
+    if (next.id !== stepId) return refuse('in-order', { say: next.say });
     return accept({ type: 'stop-step-done', stepId });
   },
 });
@@ -28,7 +28,7 @@ export const chooseStopWay = command('choose-stop-way', {
   decide: (job, { way }) => {
     if (!stopHolds(job)) return NONE;
     const left = job.stop!.steps.find((step) => step.done === null);
-    if (left) return refuse('steps-left', `First: ${left.say.toLowerCase()}.`);
+    if (left) return refuse('steps-left', { say: left.say });
     return accept({ type: 'stop-way-chosen', way });
   },
 });

@@ -14,17 +14,15 @@ export const turnBack = command('turn-back', {
   by: BENCH,
   asks: ['model'],
   decide: (job, { why }, { knowledge }) => {
-    if (!job.way || (job.phase !== 'way-in' && job.phase !== 'swap'))
-      return refuse('not-in', 'One turns back on the way in, or at the swap before the new drive is in.');
+    if (!job.way || (job.phase !== 'way-in' && job.phase !== 'swap')) return refuse('turns-back-on-way-in');
     const steps = progress(job);
     const begun = steps.filter((one) => Object.values(one.moved).some((moved) => moved > 0) || one.done);
-    if (begun.some((one) => one.step.leg === 'swap'))
-      return refuse('swapped', 'The swap has begun. Undo its steps first (U), so that the old drive can go back in.');
+    if (begun.some((one) => one.step.leg === 'swap')) return refuse('swapped');
     const half = begun.find((one) => !one.done);
-    if (half) return refuse('half', `'${half.step.title}' is half done. Finish it or undo it (U): a step goes back as a whole.`);
-    if (begun.length === 0) return refuse('closed', 'Nothing is open yet: go back to the part before instead.');
+    if (half) return refuse('half', { title: half.step.title });
+    if (begun.length === 0) return refuse('nothing-open');
     const guide = job.way.guide ?? knowledge.model(job.intake.modelId)?.guide;
-    if (!guide) return refuse('no-guide', 'The guide of this model is not at hand. Load the page again.');
+    if (!guide) return refuse('no-guide');
     const walked = begun.map((one) => one.step);
     return accept({ type: 'turned-back', why, steps: [...walked, ...buildBack(guide, walked, job.way.steps)] });
   },

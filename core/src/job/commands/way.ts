@@ -25,18 +25,16 @@ export const tick = command('tick', {
         here.step.waitSeconds !== null &&
         (started === undefined || (Date.parse(at) - Date.parse(started)) / 1000 < here.step.waitSeconds)
       ) {
-        return refuse('wait', started === undefined ? 'Start the wait first.' : `Wait the whole ${here.step.waitSeconds} s.`);
+        return started === undefined ? refuse('wait-first') : refuse('wait', { seconds: here.step.waitSeconds });
       }
       if (key === null) {
-        return here.step.moves.length === 0
-          ? accept({ type: 'ticked', stepId, key, count: 1 })
-          : refuse('things-left', 'Count its things out one by one, or all together.');
+        return here.step.moves.length === 0 ? accept({ type: 'ticked', stepId, key, count: 1 }) : refuse('things-left');
       }
       const thing = here.step.moves.find((one) => one.key === key);
-      if (!thing) return refuse('unknown-thing', 'This step does not move that. Load the page again.');
+      if (!thing) return refuse('unknown-thing');
       const moved = here.moved[key] ?? 0;
-      if (moved !== from) return refuse('moved-meanwhile', `${moved} of ${countOf(thing)} ${thing.label} are counted already.`);
-      if (from + count > countOf(thing)) return refuse('too-many', `There are only ${countOf(thing)} of ${thing.label}.`);
+      if (moved !== from) return refuse('moved-meanwhile', { moved, count: countOf(thing), label: thing.label });
+      if (from + count > countOf(thing)) return refuse('too-many', { count: countOf(thing), label: thing.label });
       return accept({ type: 'ticked', stepId, key, count });
     }),
 });
@@ -49,9 +47,9 @@ export const startWait = command('start-wait', {
   decide: (job, { stepId }) =>
     onCurrent(job, stepId, (here) =>
       here.step.waitSeconds === null
-        ? refuse('no-wait', 'This step has no wait.')
+        ? refuse('no-wait')
         : job.way?.waits[stepId]
-          ? refuse('started', 'The wait is running already.')
+          ? refuse('started')
           : accept({ type: 'wait-started', stepId }),
     ),
 });
@@ -73,8 +71,8 @@ export const takeBackTick = command('take-back-tick', {
     const leg = legOf(job.phase);
     const last = job.way?.ticks.at(-1);
     const lastLeg = job.way?.steps.find((step) => step.id === last?.stepId)?.leg;
-    if (!leg || !last) return refuse('nothing', 'There is no step to take back.');
-    if (lastLeg !== leg) return refuse('other-leg', 'The last step belongs to the part before. Go back to it first.');
+    if (!leg || !last) return refuse('no-step-back');
+    if (lastLeg !== leg) return refuse('other-leg');
     return accept({ type: 'tick-taken-back' });
   },
 });
@@ -88,7 +86,7 @@ export const alsoOut = command('also-out', {
   },
   by: BENCH,
   decide: (job, { kind, label, count }) => {
-    if (!job.way || job.phase !== 'way-in') return refuse('not-in', 'What also came out is written on the way in.');
+    if (!job.way || job.phase !== 'way-in') return refuse('also-on-way-in');
     return accept({ type: 'also-taken', ...alsoSteps(job, kind, label, count), count });
   },
 });
@@ -104,12 +102,12 @@ export const recordSerial = command('record-serial', {
 
 function onCurrent(job: JobState, stepId: string, then: (here: StepProgress) => Decision): Decision {
   const leg = legOf(job.phase);
-  if (!leg) return refuse('not-walking', 'The job is not on the way in or out. Load the page again.');
+  if (!leg) return refuse('not-walking');
   const here = currentStep(job);
-  if (!here || here.step.leg !== leg) return refuse('leg-done', 'All steps of this part are done already.');
+  if (!here || here.step.leg !== leg) return refuse('leg-done');
   if (here.step.id !== stepId) {
     const asked = job.way?.steps.find((step) => step.id === stepId);
-    return refuse('other-step', `'${asked?.title ?? stepId}' is not the step at hand; that is '${here.step.title}'.`);
+    return refuse('other-step', { asked: asked?.title ?? stepId, title: here.step.title });
   }
   return then(here);
 }

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { FactsSchema } from '../../units/index.js';
 import { NoteSchema, SAY_NOTE } from '../shape/note.js';
 import { PhaseSchema, SAY_PHASE } from '../shape/phases.js';
 import { OldDriveFateSchema, SanitisedSchema } from '../shape/custody.js';
@@ -22,12 +23,14 @@ export const phaseEntered = event('phase-entered', {
 export const waived = event('waived', {
   shape: {
     code: z.string(),
+    /** What its sentence was said from; events of before say it in words alone. */
+    facts: FactsSchema.default({}),
     what: z.string(),
     reason: z.string(),
   },
-  evolve: (job, { code, what, reason }, meta) => ({
+  evolve: (job, { code, facts, what, reason }, meta) => ({
     ...job,
-    waivers: [...job.waivers.filter((one) => one.code !== code), { code, what, reason, ...stamp(meta) }],
+    waivers: [...job.waivers.filter((one) => one.code !== code), { code, facts, what, reason, ...stamp(meta) }],
   }),
   tells: ({ what, reason }) => `Waived: ${what} ${reason}`,
 });

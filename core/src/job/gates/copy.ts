@@ -3,14 +3,4 @@ import type { JobState } from '../shape/state.js';
 import { should, type Missing } from './gate.js';
 
 /** What was planned has to be on record, or given up by somebody who says why. */
-export const copyOpen = (job: JobState): Missing[] =>
-  isCopyOwed(job)
-    ? [
-        should(
-          'copy',
-          'A copy of the data was planned and none is on record: run it in the dock, say what was made elsewhere, or say why it is given up.',
-          undefined,
-          'safeguard',
-        ),
-      ]
-    : [];
+export const copyOpen = (job: JobState): Missing[] => (isCopyOwed(job) ? [should('copy', { at: 'safeguard' })] : []);

@@ -1,6 +1,4 @@
 import { sayItem, stillOut } from '../reading/tray.js';
-import { trayWaiverCode } from '../shape/tray.js';
-import { sayMoney } from '../../units/index.js';
 import { ANYONE, LEAD } from '../shape/actor.js';
 import { billNow, GIFT, paidMinor } from '../reading/agreement.js';
 import { hadOldDrive } from '../reading/old-drive.js';
@@ -14,31 +12,17 @@ import { must, should, type Gate } from './gate.js';
 export const handOver: Gate = (job) => {
   const missing = stillOut(job)
     .filter((item) => item.kind !== 'drive')
-    .map((item) => should(trayWaiverCode(item), `Still on the tray: ${sayItem(item)}.`));
+    .map((item) => should('tray', { about: item.id }, { what: sayItem(item) }));
   const driveOut = stillOut(job).some((item) => item.kind === 'drive');
-  if (driveOut || (!job.endedEarly && !job.oldDriveFate && hadOldDrive(job)))
-    missing.push(must('old-drive', 'Say where the old drive goes.'));
-  for (const what of removedParts(job))
-    if (!removedNow(job, what)) missing.push(must(`removed:${what}`, `Say where the old part goes: ${what}.`));
+  if (driveOut || (!job.endedEarly && !job.oldDriveFate && hadOldDrive(job))) missing.push(must('old-drive', {}));
+  for (const what of removedParts(job)) if (!removedNow(job, what)) missing.push(must('removed', { about: what }, { what }));
   if (job.choice && !job.endedEarly) missing.push(...copyOpen(job));
   const bill = billNow(job);
   // Nothing leaves without a bill, or a gift with a name under it.
-  if (!bill && leavesWithSomething(job))
-    missing.push(
-      should(GIFT, 'No bill is on this job. Work out what it costs, or a lead signs that it is given: the reason is kept.', LEAD, 'agree'),
-    );
+  if (!bill && leavesWithSomething(job)) missing.push(should(GIFT, { by: LEAD, at: 'agree' }));
   else if (job.choice && !job.endedEarly) missing.push(...agreementOpen(job));
   const owed = (bill?.totalMinor ?? 0) - paidMinor(job);
-  if (bill && owed !== 0)
-    missing.push(
-      should(
-        `balance:${owed}`,
-        owed > 0
-          ? `Still to be paid: ${sayMoney(owed)} of ${sayMoney(bill.totalMinor)}.`
-          : `${sayMoney(-owed)} was paid too much: give it back.`,
-        ANYONE,
-      ),
-    );
+  if (bill && owed !== 0) missing.push(should('balance', { by: ANYONE, about: owed }, { owedMinor: owed, totalMinor: bill.totalMinor }));
   return missing;
 };
 

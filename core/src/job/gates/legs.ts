@@ -3,7 +3,6 @@ import { phaseAfter } from '../reading/phases.js';
 import { progress } from '../reading/walk.js';
 import { countOpen } from '../reading/screw-count.js';
 import { sayItem, stillOut } from '../reading/tray.js';
-import { trayWaiverCode } from '../shape/tray.js';
 import { agreementOpen } from './agree.js';
 import { copyOpen } from './copy.js';
 import { must, should, type Gate } from './gate.js';
@@ -12,7 +11,7 @@ import { partsOpen } from './parts.js';
 const walked = (leg: Leg): Gate => {
   return (job) => {
     const left = progress(job).filter((one) => one.step.leg === leg && !one.done).length;
-    return left === 0 ? [] : [must(`steps-${leg}`, left === 1 ? 'One step is left.' : `${left} steps are left.`)];
+    return left === 0 ? [] : [must(`steps-${leg}`, {}, { left })];
   };
 };
 
@@ -20,7 +19,7 @@ const walked = (leg: Leg): Gate => {
 export const wayIn: Gate = (job) => [...walked('in')(job), ...(job.way?.scouting ? [] : [...partsOpen(job), ...agreementOpen(job)])];
 export const swap: Gate = (job) => [
   ...walked('swap')(job),
-  ...(job.serials.newDrive ? [] : [should('new-serial', 'The new drive’s serial is not recorded.')]),
+  ...(job.serials.newDrive ? [] : [should('new-serial', {})]),
   // While both drives can still be reached: a machine that is closed untried has no later moment.
   ...(phaseAfter(job) === 'way-out' ? copyOpen(job) : []),
 ];
@@ -30,8 +29,8 @@ export const wayOut: Gate = (job) => [
   ...(job.way?.scouting
     ? stillOut(job)
         .filter((item) => item.kind !== 'setting')
-        .map((item) => should(trayWaiverCode(item), `Still on the tray: ${sayItem(item)}.`))
+        .map((item) => should('tray', { about: item.id }, { what: sayItem(item) }))
     : []),
   ...(job.way?.scouting ? [] : copyOpen(job)),
-  ...countOpen(job).map((sentence) => should('screw-count', sentence)),
+  ...countOpen(job).map((found) => should('screw-count', {}, { found })),
 ];

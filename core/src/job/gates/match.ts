@@ -1,3 +1,3 @@
 import { must, type Gate } from './gate.js';
 
-export const match: Gate = (job) => (job.choice ? [] : [must('choice', 'Take a drive that fits.')]);
+export const match: Gate = (job) => (job.choice ? [] : [must('choice', {})]);

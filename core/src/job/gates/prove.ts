@@ -8,28 +8,26 @@ import { must, should, type Gate } from './gate.js';
 export const prove: Gate = (job) => {
   const missing = [];
   if (!job.cured) {
-    if (!job.proved) missing.push(must('proved', 'Say whether the system lists the drive, and at what size.'));
-    else if (!job.proved.listed || !job.proved.right) missing.push(should('proved-wrong', job.proved.sentence));
+    if (!job.proved) missing.push(must('proved', {}));
+    else if (!job.proved.listed || !job.proved.right) missing.push(should('proved-wrong', {}, { found: job.proved.sentence }));
     const speed = verdictOfSpeed(job);
-    if (!speed) missing.push(should('speed', 'The new drive’s speed was not measured.'));
-    else if (speed.outcome === 'low' || speed.outcome === 'high') missing.push(should('speed-wrong', speed.sentence));
+    if (!speed) missing.push(should('speed', {}));
+    else if (speed.outcome === 'low' || speed.outcome === 'high') missing.push(should('speed-wrong', {}, { found: speed.sentence }));
   }
   for (const { id, say, found } of unpluggedChecks(job)) {
     const again = found?.result;
-    if (again === undefined || again === 'not-tried') missing.push(should(`unplugged:${id}`, `${say} was unplugged: see that it works.`));
-    else if (again === 'faulty') missing.push(should(`unplugged-fault:${id}`, `${say} was unplugged and does not work now.`));
+    if (again === undefined || again === 'not-tried') missing.push(should('unplugged', { about: id }, { what: say }));
+    else if (again === 'faulty') missing.push(should('unplugged-fault', { about: id }, { what: say }));
   }
   if (job.companions.some((one) => one.kind === 'memory' && one.outcome === 'works') && !job.memoryShown)
-    missing.push(should('memory', 'Memory was changed: read how much the system shows, and at what speed.'));
+    missing.push(should('memory', {}));
   for (const { id, say } of BASELINE_CHECKS) {
     if (job.intake.baseline[id] !== 'works') continue;
     const after = job.after[id]?.result;
-    if (after === undefined || after === 'not-tried')
-      missing.push(should(`baseline:${id}`, `${say} worked at intake: try it again.`, LEAD));
-    else if (after === 'faulty') missing.push(should(`baseline-fault:${id}`, `${say} worked at intake and does not now.`));
+    if (after === undefined || after === 'not-tried') missing.push(should('baseline', { about: id, by: LEAD }, { what: say }));
+    else if (after === 'faulty') missing.push(should('baseline-fault', { about: id }, { what: say }));
   }
-  if (job.conclusion && !job.confirmed) missing.push(must('confirmed', 'Say whether it was what you concluded.'));
-  if (job.intake.comebackOf && !job.comebackReason)
-    missing.push(must('comeback', 'Say why it came back: diagnosis and guide learn from it.'));
+  if (job.conclusion && !job.confirmed) missing.push(must('confirmed', {}));
+  if (job.intake.comebackOf && !job.comebackReason) missing.push(must('comeback', {}));
   return missing;
 };

@@ -7,17 +7,18 @@ import { must, should, type Gate, type Missing } from './gate.js';
 export const setUp: Gate = (job) => [
   ...stillOut(job)
     .filter((item) => item.kind === 'setting')
-    .map((item) => should(`setting:${item.id}`, `${item.label} is still off.`, LEAD)),
+    .map((item) => should('setting', { about: item.id, by: LEAD }, { what: item.label })),
   ...setUpItems(job)
     .filter((item) => !job.setUp[item.id])
-    .map((item) => must(`set-up:${item.id}`, `${item.say}: not checked.`)),
+    .map((item) => must('set-up', { about: item.id }, { what: item.say })),
   ...job.companions.flatMap(trial),
 ];
 
 function trial(one: Companion): Missing[] {
-  const code = `companion:${one.id}`;
-  if (one.outcome === null) return [must(code, `${one.label} is on trial: say that it works, or roll it back.`)];
-  if (one.outcome === 'works') return [];
-  if (one.original !== '' && !one.originalRefitted) return [must(code, `${one.label} did not work: refit the original, ${one.original}.`)];
-  return one.partReturned ? [] : [must(code, `${one.label} did not work: put it back on the shelf.`)];
+  const { id, label, original, outcome } = one;
+  const open = (left: 'trial' | 'refit' | 'shelf') => [must('companion', { about: id }, { label, left, original })];
+  if (outcome === null) return open('trial');
+  if (outcome === 'works') return [];
+  if (original !== '' && !one.originalRefitted) return open('refit');
+  return one.partReturned ? [] : open('shelf');
 }

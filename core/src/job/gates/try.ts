@@ -7,6 +7,6 @@ import { should, type Gate, type Missing } from './gate.js';
 export const tryOut: Gate = (job) => [...shown(job), ...copyOpen(job)];
 
 function shown({ tried }: JobState): Missing[] {
-  if (!tried) return [should('tried', 'Start it with the cover resting on, and say what firmware lists.', LEAD)];
-  return tried.listed && tried.right ? [] : [should('not-right', tried.sentence)];
+  if (!tried) return [should('tried', { by: LEAD })];
+  return tried.listed && tried.right ? [] : [should('not-right', {}, { found: tried.sentence })];
 }

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { FactsSchema } from '../../units/index.js';
 import { part } from './part.js';
 import { PhaseSchema } from './phases.js';
 import { Stamp } from './stamp.js';
@@ -9,7 +10,7 @@ export const coursePart = part(
     phase: PhaseSchema,
     closed: z.strictObject({ to: z.string(), ...Stamp }).nullable(),
     endedEarly: z.strictObject({ reason: z.string(), referredTo: z.string().nullable(), ...Stamp }).nullable(),
-    waivers: z.array(z.strictObject({ code: z.string(), what: z.string(), reason: z.string(), ...Stamp })),
+    waivers: z.array(z.strictObject({ code: z.string(), facts: FactsSchema.default({}), what: z.string(), reason: z.string(), ...Stamp })),
   },
   { phase: 'diagnose', closed: null, endedEarly: null, waivers: [] },
 );

@@ -38,12 +38,12 @@ export class JobDesk {
   give(drawn: JobState, given: JobCommand, commandId: string = newId()): Refusal | null {
     const job = this.now(drawn);
     const account = this.account();
-    if (!account) return { code: 'not-signed-in', sentence: 'You are not signed in. Sign in first.' };
+    if (!account) return { code: 'not-signed-in', facts: {}, sentence: 'You are not signed in. Sign in first.' };
     if (this.connection().newer === 'unreadable')
-      return { code: 'newer', sentence: 'A newer Petrichor is running: load this page again, then do it once more.' };
+      return { code: 'newer', facts: {}, sentence: 'A newer Petrichor is running: load this page again, then do it once more.' };
     // The server would refuse a malformed command; its sentence is better had at once, beside the field.
     const read = JobCommandSchema.safeParse(given);
-    if (!read.success) return { code: 'not-understood', sentence: read.error.issues[0]!.message };
+    if (!read.success) return { code: 'not-understood', facts: {}, sentence: read.error.issues[0]!.message };
     const command = read.data;
     const at = new Date().toISOString();
     const by = { id: account.id, name: account.name };
