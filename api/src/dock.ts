@@ -99,7 +99,7 @@ export type SimulatedDrives = z.infer<typeof SimulatedDrivesSchema>;
 export const PutInSchema = z.strictObject({ driveId: z.string().max(60).nullable() });
 
 /** Only hands at the bench start and stop things there. */
-const BENCH = ['technician', 'lead'] as const;
+const HANDS = ['technician', 'lead'] as const;
 const bay = { bay: BayNameSchema };
 const run = { runId: z.uuid('That is not a run’s id.') };
 
@@ -107,31 +107,31 @@ export const dockRoutes = {
   dock: route('GET', '/dock', { say: 'The drive dock: bays, drives, runs', by: 'signed-in', reply: DockReplySchema }),
   selfReport: route('GET', '/dock/bays/:bay/self-report', {
     say: 'Self-report of the drive in a bay',
-    by: BENCH,
+    by: HANDS,
     params: bay,
     reply: SelfReportReplySchema,
   }),
   driveTable: route('GET', '/dock/bays/:bay/table', {
     say: 'The partitions of the drive in a bay, and how full they are',
-    by: BENCH,
+    by: HANDS,
     params: bay,
     reply: DriveTableReplySchema,
   }),
   startRun: route('POST', '/dock/bays/:bay/runs', {
     say: 'Start a reading, a test or a copy',
-    by: BENCH,
+    by: HANDS,
     params: bay,
     body: StartRunSchema,
     reply: DockRunSchema,
     status: 201,
   }),
   run: route('GET', '/dock/runs/:runId', { say: 'How far a run is', by: 'signed-in', params: run, reply: DockRunSchema }),
-  pauseRun: route('POST', '/dock/runs/:runId/pause', { say: 'Pause a run', by: BENCH, params: run, reply: DockRunSchema }),
-  resumeRun: route('POST', '/dock/runs/:runId/resume', { say: 'Let a paused run go on', by: BENCH, params: run, reply: DockRunSchema }),
-  stopRun: route('POST', '/dock/runs/:runId/stop', { say: 'Stop a run', by: BENCH, params: run, reply: DockRunSchema }),
+  pauseRun: route('POST', '/dock/runs/:runId/pause', { say: 'Pause a run', by: HANDS, params: run, reply: DockRunSchema }),
+  resumeRun: route('POST', '/dock/runs/:runId/resume', { say: 'Let a paused run go on', by: HANDS, params: run, reply: DockRunSchema }),
+  stopRun: route('POST', '/dock/runs/:runId/stop', { say: 'Stop a run', by: HANDS, params: run, reply: DockRunSchema }),
   runMap: route('GET', '/dock/runs/:runId/map', {
     say: 'The map of a copy, for ddrescue',
-    by: BENCH,
+    by: HANDS,
     params: run,
     reply: RunMapReplySchema,
   }),
@@ -142,7 +142,7 @@ export const dockRoutes = {
   }),
   putIn: route('POST', '/dock/simulated/bays/:bay', {
     say: 'Put a drive into a simulated bay, or pull it out',
-    by: BENCH,
+    by: HANDS,
     params: bay,
     body: PutInSchema,
     reply: DockReplySchema,

@@ -162,7 +162,7 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
   prove: (job) => {
     if (!job.proved && !job.cured) return { type: 'prove-drive', listed: true, size };
     if (!job.cured && job.speeds.length === 0) return { type: 'measure-speed', speed: measured(job) };
-    const unplugged = unpluggedChecks(job).find((one) => !one.found);
+    const unplugged = unpluggedChecks(job).find((one) => !one.rechecked);
     if (unplugged) return { type: 'recheck', checkId: unplugged.id, result: 'works', note: '' };
     const open = (Object.keys(job.intake.baseline) as (keyof Baseline)[]).find(
       (check) => job.intake.baseline[check] === 'works' && !job.after[check],

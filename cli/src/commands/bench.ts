@@ -16,7 +16,7 @@ import { measurePlanning } from '../figures/plan.js';
 import { measureRanking } from '../figures/rank.js';
 import { measureStart } from '../figures/start.js';
 import { measureTicks } from '../figures/ticks.js';
-import { BenchWorkshop } from '../figures/workshop.js';
+import { MeasuredWorkshop } from '../figures/workshop.js';
 import { ensureBuilt } from '../setup/build.js';
 import { ensurePackage } from '../setup/debian.js';
 import { loadDemo } from '../setup/demo.js';
@@ -30,14 +30,14 @@ export async function bench(args: readonly string[] = []): Promise<void> {
   const cluster = await startCluster(join(STATE, 'test-postgres'));
   const name = `bench_${randomUUID().replaceAll('-', '')}`;
   const show = (figure: Figure): void => console.log(JSON.stringify(figure));
-  let workshop: BenchWorkshop | null = null;
+  let workshop: MeasuredWorkshop | null = null;
   try {
     if (args.includes('ledger')) return await measureLedger(cluster, show, say);
     if (args.includes('backup')) return await measureBackup(show, say);
     const databaseUrl = await cluster.database(name);
     await migrate(databaseUrl);
     await loadDemo(databaseUrl);
-    workshop = new BenchWorkshop(databaseUrl);
+    workshop = new MeasuredWorkshop(databaseUrl);
     await workshop.start();
     if (args.includes('attacks')) return await measureAttacks(workshop, show);
     show(measureDownload());

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { migrate } from '@petrichor/server';
 import type { Page } from '@playwright/test';
 import { inBrowser } from '../figures/browser.js';
-import { BenchWorkshop } from '../figures/workshop.js';
+import { MeasuredWorkshop } from '../figures/workshop.js';
 import { ROOT, STATE } from '../paths.js';
 import { ensureBuilt } from '../setup/build.js';
 import { ensurePackage } from '../setup/debian.js';
@@ -120,7 +120,7 @@ export async function screenshots(): Promise<void> {
   const cluster = await startCluster(join(STATE, 'test-postgres'));
   const name = `shots_${randomUUID().replaceAll('-', '')}`;
   const databaseUrl = await cluster.database(name);
-  const workshop = new BenchWorkshop(databaseUrl);
+  const workshop = new MeasuredWorkshop(databaseUrl);
   const folder = join(ROOT, 'docs/screenshots');
   mkdirSync(folder, { recursive: true });
   try {

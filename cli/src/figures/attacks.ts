@@ -6,7 +6,7 @@ import { demoJobs } from '@petrichor/demo';
 import type { JobState, JobCommand } from '@petrichor/core/job';
 import type { Figure } from './figure.js';
 import { ATTACKS, type Answers } from './attack-kinds.js';
-import { percentile, round, type BenchWorkshop } from './workshop.js';
+import { percentile, round, type MeasuredWorkshop } from './workshop.js';
 
 /** Hands at work while something else goes on: so many people, a note each so often, for so long. */
 const HANDS = 5;
@@ -18,7 +18,7 @@ const TARGET = 3;
  * p95 of a step that is taken while somebody attacks, against p95 of the same steps while nobody does. Everything stays on
  * this machine's loopback, bounded in count and time.
  */
-export async function measureAttacks(workshop: BenchWorkshop, show: (figure: Figure) => void): Promise<void> {
+export async function measureAttacks(workshop: MeasuredWorkshop, show: (figure: Figure) => void): Promise<void> {
   const cookie = await workshop.signIn();
   const intake = demoJobs(new Date())[0]!.intake;
   const jobs: JobState[] = [];
@@ -51,7 +51,7 @@ export async function measureAttacks(workshop: BenchWorkshop, show: (figure: Fig
 }
 
 /** How long each step took that was taken meanwhile. */
-async function atWork(workshop: BenchWorkshop, cookie: string, jobs: readonly JobState[], seconds: number): Promise<number[]> {
+async function atWork(workshop: MeasuredWorkshop, cookie: string, jobs: readonly JobState[], seconds: number): Promise<number[]> {
   const end = performance.now() + seconds * 1000;
   const times: number[] = [];
   await Promise.all(

@@ -7,7 +7,7 @@ import { chances } from '../chance.js';
 import { LedgerLoader, type Generated } from './ledger-load.js';
 import { loadDemo } from '../setup/demo.js';
 import type { Cluster } from '../setup/postgres.js';
-import { BenchWorkshop, percentile, round } from './workshop.js';
+import { MeasuredWorkshop, percentile, round } from './workshop.js';
 
 const SIZES = (process.env['PETRICHOR_BENCH_JOBS'] ?? '1000 100000 1000000').split(' ').map(Number);
 const TARGET_MS = 60;
@@ -38,7 +38,7 @@ const FILTERS = ['', 'state=open', 'comebacks=true', 'modelId=no-such', 'from=20
 /** A workshop with so many jobs behind it. */
 interface Sized {
   readonly jobs: number;
-  readonly workshop: BenchWorkshop;
+  readonly workshop: MeasuredWorkshop;
   readonly cookie: string;
   readonly sample: readonly Generated[];
   /** Jobs with a whole log, each to be opened once: nothing of it is kept from before. */
@@ -105,7 +105,7 @@ async function openSized(databaseUrl: string, jobs: number): Promise<Sized> {
   await loadDemo(databaseUrl);
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
-  const workshop = new BenchWorkshop(databaseUrl);
+  const workshop = new MeasuredWorkshop(databaseUrl);
   try {
     await workshop.start();
     const { workshopId, jobId } = (
@@ -147,7 +147,7 @@ const timedOnly = async ({ workshop, cookie }: Sized, path: string): Promise<num
 
 const pick = <T>(all: readonly T[], chance: () => number): T => all[Math.floor(chance() * all.length)]!;
 
-async function timed(workshop: BenchWorkshop, path: string, cookie: string): Promise<{ readonly ms: number; readonly text: string }> {
+async function timed(workshop: MeasuredWorkshop, path: string, cookie: string): Promise<{ readonly ms: number; readonly text: string }> {
   const began = performance.now();
   const reply = await workshop.get(path, cookie);
   const text = await reply.text();

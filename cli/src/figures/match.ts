@@ -1,13 +1,13 @@
 import type { Figure } from './figure.js';
 import { inBrowser } from './browser.js';
 import { inventedCatalogue } from './catalogue.js';
-import { percentile, round, type BenchWorkshop } from './workshop.js';
+import { percentile, round, type MeasuredWorkshop } from './workshop.js';
 
 const DRIVES = 5000;
 const RUNS = 7;
 
 /** Opening Match with 5,000 drives on the shelf: from the click on the Bench to the verdict on the best of them. */
-export async function measureMatch(workshop: BenchWorkshop): Promise<Figure> {
+export async function measureMatch(workshop: MeasuredWorkshop): Promise<Figure> {
   const cookie = await workshop.signIn();
   const reply = await workshop.post('/api/shelf/items', { drives: inventedCatalogue(DRIVES), parts: [] }, cookie);
   if (!reply.ok) throw new Error(`The catalogue was refused: ${await reply.text()}`);

@@ -3,7 +3,7 @@ import { demoJobs } from '@petrichor/demo';
 import type { JobState } from '@petrichor/core/job';
 import type { Figure } from './figure.js';
 import { inBrowser } from './browser.js';
-import { percentile, round, type BenchWorkshop } from './workshop.js';
+import { percentile, round, type MeasuredWorkshop } from './workshop.js';
 
 const EVENTS = 2000;
 const RUNS = 7;
@@ -12,7 +12,7 @@ const RUNS = 7;
  * Opening a job with 2,000 events: on the server right after a start, when it has to replay the whole log,
  * and in the browser from the click on the Bench to the job's heading.
  */
-export async function measureOpening(workshop: BenchWorkshop): Promise<Figure> {
+export async function measureOpening(workshop: MeasuredWorkshop): Promise<Figure> {
   let cookie = await workshop.signIn();
   const intake = demoJobs(new Date())[1]!.intake;
   const { job } = (await (await workshop.post('/api/jobs', { commandId: randomUUID(), intake }, cookie)).json()) as { job: JobState };

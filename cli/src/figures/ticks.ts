@@ -5,7 +5,7 @@ import { demoJobs, nextDemoCommand } from '@petrichor/demo';
 import { evolve, type JobCommand, type JobState } from '@petrichor/core/job';
 import pg from 'pg';
 import type { Figure } from './figure.js';
-import { percentile, round, type BenchWorkshop } from './workshop.js';
+import { percentile, round, type MeasuredWorkshop } from './workshop.js';
 
 const TECHNICIANS = 20;
 const TICKS_EACH = 40;
@@ -17,7 +17,7 @@ const PAUSE_MS = 200;
  * the pace of quick hands and once without any pause, which fills the machine. Beside it, as many bare one-row
  * transactions without pause on the same database, so that a slow machine does not count against the server.
  */
-export async function measureTicks(workshop: BenchWorkshop): Promise<Figure> {
+export async function measureTicks(workshop: MeasuredWorkshop): Promise<Figure> {
   const cookie = await workshop.signIn();
   // Every one of these jobs takes a drive off the shelf.
   const more = { item: { kind: 'drive', id: 'pellow-p3-1tb' }, move: { kind: 'received', quantity: 500 } };
@@ -47,7 +47,7 @@ export async function measureTicks(workshop: BenchWorkshop): Promise<Figure> {
 }
 
 async function atOnce(
-  workshop: BenchWorkshop,
+  workshop: MeasuredWorkshop,
   cookie: string,
   jobs: readonly JobState[],
   pauseMs: number,
@@ -57,7 +57,7 @@ async function atOnce(
 }
 
 /** Brings a job to the way in, as the demo does. */
-async function walkIn(workshop: BenchWorkshop, cookie: string, opened: JobState): Promise<JobState> {
+async function walkIn(workshop: MeasuredWorkshop, cookie: string, opened: JobState): Promise<JobState> {
   const script = { ...demoJobs(new Date())[0]!, until: 'way-in' as const, ticksIn: 2 };
   let job = opened;
   for (let command = nextDemoCommand(script, job); command; command = nextDemoCommand(script, job))
@@ -67,7 +67,7 @@ async function walkIn(workshop: BenchWorkshop, cookie: string, opened: JobState)
 
 /** One screw out, taken back, out again: every command is a real step with its events. */
 async function tickAway(
-  workshop: BenchWorkshop,
+  workshop: MeasuredWorkshop,
   cookie: string,
   start: JobState,
   pauseMs: number,
@@ -86,7 +86,12 @@ async function tickAway(
   return { job, times };
 }
 
-async function give(workshop: BenchWorkshop, cookie: string, job: JobState, command: JobCommand): Promise<{ job: JobState; ms: number }> {
+async function give(
+  workshop: MeasuredWorkshop,
+  cookie: string,
+  job: JobState,
+  command: JobCommand,
+): Promise<{ job: JobState; ms: number }> {
   const began = performance.now();
   const response = await workshop.post(`/api/jobs/${job.id}/commands`, { commandId: randomUUID(), basedOn: job.seq, command }, cookie);
   const reply = (await response.json()) as CommandReply;

@@ -5,7 +5,7 @@ import { startDock, type StandIn } from '../setup/stand-ins.js';
 import { freePort } from '../setup/port.js';
 
 /** The built server over the demo, for measuring: it can be stopped and started again. */
-export class BenchWorkshop {
+export class MeasuredWorkshop {
   private child: ChildProcess | null = null;
   private dock: StandIn | null = null;
   private port = 0;

@@ -133,13 +133,13 @@ function value(
   knowledge: DiagnosisKnowledge,
   likely: LikelySets,
   open: number,
-  told: readonly Told[],
+  observations: readonly Told[],
   test: Test,
   bounds: Bounds,
 ): TestWorth {
   const ways = split(
     likely.chances,
-    told.map((one) => one.misses),
+    observations.map((one) => one.misses),
   );
   let left = 0;
   let settles = 0;
@@ -152,7 +152,7 @@ function value(
     const settled = top[0]!.chance >= knowledge.settledFrom;
     left += chance * bits;
     if (settled) settles += chance;
-    const finds = told.map(({ evidence: { observation } }, bit) => {
+    const finds = observations.map(({ evidence: { observation } }, bit) => {
       const seen = ((which >> bit) & 1) === 1;
       return { observation: observation.id, say: seen ? observation.say : observation.sayNot, seen };
     });
@@ -160,7 +160,7 @@ function value(
   });
   const handsMinutes = test.handsMinutes + (test.needsOpening ? bounds.openingMinutes : 0);
   const minutes = Math.max(LEAST_MINUTES, handsMinutes + test.waitMinutes * knowledge.waitWeight);
-  const bits = told.length === 0 ? 0 : Math.max(0, open - left);
+  const bits = observations.length === 0 ? 0 : Math.max(0, open - left);
   return {
     test,
     minutes,

@@ -32,7 +32,7 @@ export function overturn(knowledge: DiagnosisKnowledge, weighing: Weighing, answ
     return [attempt([{ observation, misses, seen: true }], minus(base, not)), attempt([{ observation, misses, seen: false }], not)];
   });
   const singles = tries.filter((one) => one.overturns).sort((one, other) => other.chance - one.chance);
-  if (singles.length > 0) return singles.slice(0, MOST_SHOWN).map(told);
+  if (singles.length > 0) return singles.slice(0, MOST_SHOWN).map(overturningOf);
   const hurting = [...tries].sort((one, other) => one.leadingChance - other.leadingChance).slice(0, HURT_MOST);
   const pairs = hurting
     .flatMap((first, at) => hurting.slice(at + 1).map((second): [Part, Part] => [first.parts[0]!, second.parts[0]!]))
@@ -44,7 +44,7 @@ export function overturn(knowledge: DiagnosisKnowledge, weighing: Weighing, answ
     })
     .filter((one) => one.overturns)
     .sort((one, other) => other.chance - one.chance);
-  return pairs.slice(0, MOST_SHOWN).map(told);
+  return pairs.slice(0, MOST_SHOWN).map(overturningOf);
 
   function attempt(parts: readonly Part[], sums: Sums): Attempt {
     const chances = spread(sums, causeOfBit, knowledge.causes.length);
@@ -83,4 +83,4 @@ const minus = (all: Sums, part: Sums): Sums => ({
   none: all.none - part.none,
 });
 
-const told = ({ finds, chance, instead, insteadChance }: Attempt): Overturning => ({ finds, chance, instead, insteadChance });
+const overturningOf = ({ finds, chance, instead, insteadChance }: Attempt): Overturning => ({ finds, chance, instead, insteadChance });

@@ -3,7 +3,7 @@ import type { Outcome } from './finding.js';
 import { linkOf, type Link } from './link.js';
 import { NO_NEED, type Need } from './need.js';
 import { placeIn, type Occupied, type Place } from './place.js';
-import { benchAt, judge, outcomeAt, type Verdict } from './verdict.js';
+import { jobAt, judge, outcomeAt, type Verdict } from './verdict.js';
 
 /** The machine that drives are to be spread over. */
 export interface Machine {
@@ -54,7 +54,7 @@ export function placements(machine: Machine, drives: readonly Drive[]): Placemen
   if (drives.length === 0 || drives.length > MOST_DRIVES || slots.length < drives.length) return [];
   const sketches = seatings(slots, drives.length).flatMap((seats) =>
     drives.map((_, system): Sketch => {
-      const outcomes = drives.map((drive, at) => outcomeAt(benchAt(placeFor(machine, seats, drives, at, system)), drive));
+      const outcomes = drives.map((drive, at) => outcomeAt(jobAt(placeFor(machine, seats, drives, at, system)), drive));
       const outcome = outcomes.reduce((worst, one) => (WORTH[one] < WORTH[worst] ? one : worst));
       return { slots: seats, system, outcome, score: scoreOf(machine, seats, drives, system) };
     }),

@@ -3,7 +3,7 @@ import { sectorCountOfMarkedSize } from '../standards/index.js';
 import type { Outcome } from './finding.js';
 import { linkOf, type Link } from './link.js';
 import type { Place } from './place.js';
-import { benchAt, judgeAt, outcomeAt, type Verdict } from './verdict.js';
+import { jobAt, judgeAt, outcomeAt, type Verdict } from './verdict.js';
 
 export interface Candidate {
   readonly drive: Drive;
@@ -30,7 +30,7 @@ const NO_LEAD_TIME = 1000;
  * id, so that the order never depends on the catalogue's.
  */
 export function rankAll(place: Place, drives: readonly Drive[]): Ranking {
-  const bench = benchAt(place);
+  const bench = jobAt(place);
   const counts = { fits: 0, extras: 0, unknown: 0, no: 0 };
   const standing = new Uint8Array(drives.length);
   const price = new Float64Array(drives.length);
@@ -96,7 +96,7 @@ function cheapestFirst(indices: readonly number[], price: Float64Array, drives: 
 /** The first `most` of the ranking with their proofs. */
 export function rank(place: Place, drives: readonly Drive[], most = Infinity): Candidate[] {
   const { order } = rankAll(place, drives);
-  const bench = benchAt(place);
+  const bench = jobAt(place);
   return Array.from(order.subarray(0, Math.min(most, order.length)), (at) => ({
     drive: drives[at]!,
     verdict: judgeAt(bench, drives[at]!),

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import type { Drive } from '../hardware/index.js';
-import { whole } from '../units/index.js';
+import { fullStop } from '../units/index.js';
 import { ExtraSchema, FindingSchema, OutcomeSchema, toFinding, type Check, type Finding, type Outcome } from './finding.js';
 import type { Place } from './place.js';
 import type { Ask, Rule } from './rule.js';
@@ -23,14 +23,14 @@ const WORTH: Readonly<Record<Outcome, number>> = { no: 0, unknown: 1, extras: 2,
 
 /** The rules that have something to say about a place, ready to be asked about drive after drive. */
 type Bench = readonly { readonly rule: Rule; readonly ask: Ask }[];
-export const benchAt = (place: Place): Bench =>
+export const jobAt = (place: Place): Bench =>
   RULES.flatMap((rule) => {
     const ask = rule.at(place);
     return ask ? [{ rule, ask }] : [];
   });
 
 /** Asks every rule about `drive` in `place`; the worst answer is the verdict. */
-export const judge = (place: Place, drive: Drive): Verdict => judgeAt(benchAt(place), drive);
+export const judge = (place: Place, drive: Drive): Verdict => judgeAt(jobAt(place), drive);
 
 export function judgeAt(bench: Bench, drive: Drive): Verdict {
   const checks = bench.flatMap(({ rule, ask }) => {
@@ -81,7 +81,7 @@ const NUMBERS: Readonly<Record<number, string>> = { 2: 'two', 3: 'three', 4: 'fo
 function because(outcome: Outcome, findings: readonly Finding[]): string {
   if (outcome === 'fits') return 'Every check holds; nothing else is needed.';
   // What has to be got and done; why stands with each check.
-  if (outcome === 'extras') return whole(findings.flatMap((one) => one.extras.map((extra) => extra.label)).join('; '));
+  if (outcome === 'extras') return fullStop(findings.flatMap((one) => one.extras.map((extra) => extra.label)).join('; '));
   return findings
     .filter((one) => one.outcome === outcome && (outcome !== 'unknown' || one.couldChange))
     .map((one) => one.sentence)

@@ -46,7 +46,7 @@ export type Found =
   | Part[];
 
 /** What was read, made into something else; what was not stays a fault. */
-const then = <T, U>(reading: Reading<T>, make: (value: T) => U): Reading<U> =>
+const mapReading = <T, U>(reading: Reading<T>, make: (value: T) => U): Reading<U> =>
   reading.ok ? { ok: true, value: make(reading.value) } : reading;
 
 /** Petrichor's own documents, by the word in their `format` field. */
@@ -59,11 +59,11 @@ const OWN: Readonly<Record<string, (text: string) => Reading<Found>>> = {
 
 /** What other programs write as JSON, by a field that only they have at the top. */
 const FOREIGN: readonly { field: string; what: string; read: (value: unknown) => Reading<Whole> }[] = [
-  { field: 'smartctl', what: 'self-report of smartctl', read: (value) => then(smartReportOf(value), asPrinted) },
-  { field: 'blockdevices', what: 'listing of lsblk', read: (value) => then(lsblkOf(value), asPrinted) },
-  { field: 'filesystems', what: 'listing of findmnt', read: (value) => then(findmntOf(value), asPrinted) },
-  { field: 'partitiontable', what: 'partition table of sfdisk', read: (value) => then(sfdiskJsonOf(value), ofSfdisk) },
-  { field: 'fio version', what: 'result of fio', read: (value) => then(fioOf(value), asPrinted) },
+  { field: 'smartctl', what: 'self-report of smartctl', read: (value) => mapReading(smartReportOf(value), asPrinted) },
+  { field: 'blockdevices', what: 'listing of lsblk', read: (value) => mapReading(lsblkOf(value), asPrinted) },
+  { field: 'filesystems', what: 'listing of findmnt', read: (value) => mapReading(findmntOf(value), asPrinted) },
+  { field: 'partitiontable', what: 'partition table of sfdisk', read: (value) => mapReading(sfdiskJsonOf(value), ofSfdisk) },
+  { field: 'fio version', what: 'result of fio', read: (value) => mapReading(fioOf(value), asPrinted) },
 ];
 
 const KNOWN = [
@@ -92,16 +92,16 @@ export const LARGE_BYTES = 64 * 1024 * 1024;
 
 /** A table or a map keeps more than what is printed of it: the identities and file systems that a copy needs, every block. */
 type Whole =
-  | { readonly whole: 'table'; readonly from: 'disk-image' | 'sfdisk'; readonly table: DiskTable }
-  | { readonly whole: 'map'; readonly map: RescueMap }
-  | { readonly whole: 'printed'; readonly found: Found };
+  | { readonly kept: 'table'; readonly from: 'disk-image' | 'sfdisk'; readonly table: DiskTable }
+  | { readonly kept: 'map'; readonly map: RescueMap }
+  | { readonly kept: 'printed'; readonly reading: Found };
 
-const ofSfdisk = (table: DiskTable): Whole => ({ whole: 'table', from: 'sfdisk', table });
-const asPrinted = (found: Found): Whole => ({ whole: 'printed', found });
+const ofSfdisk = (table: DiskTable): Whole => ({ kept: 'table', from: 'sfdisk', table });
+const asPrinted = (found: Found): Whole => ({ kept: 'printed', reading: found });
 
 function printed(read: Whole): Found {
-  if (read.whole === 'map') return summaryOf(read.map);
-  if (read.whole === 'printed') return read.found;
+  if (read.kept === 'map') return summaryOf(read.map);
+  if (read.kept === 'printed') return read.reading;
   return read.from === 'sfdisk' ? partitionTableOf(read.table) : diskImageOf(read.table);
 }
 
@@ -114,21 +114,21 @@ export function* scanImage(sizeBytes: number): Scan<DiskTable | null> {
 }
 
 /** Finds the format of a file by its content and reads it. Never throws, never guesses. */
-export const readAny = (bytes: Uint8Array): Reading<Found> => then(readWhole(bytes), printed);
+export const readAny = (bytes: Uint8Array): Reading<Found> => mapReading(readWhole(bytes), printed);
 
 /** The same for text, as pasted. */
-export const readAnyFormat = (text: string): Reading<Found> => then(wholeText(text), printed);
+export const readAnyFormat = (text: string): Reading<Found> => mapReading(wholeText(text), printed);
 
 /** The same with all that was read. */
 export function readWhole(bytes: Uint8Array): Reading<Whole> {
-  if (looksLikeRescueMap(bytes)) return then(readRescueMap(bytes), (map): Whole => ({ whole: 'map', map }));
+  if (looksLikeRescueMap(bytes)) return mapReading(readRescueMap(bytes), (map): Whole => ({ kept: 'map', map }));
   const text = readText(bytes);
   if (text.ok) return wholeText(text.value);
   const rawSize = bytes.length === ATA_SECTOR_BYTES || bytes.length === 2 * ATA_SECTOR_BYTES;
-  const raw = rawSize && bytes.includes(0) ? then(readRaw(bytes), asPrinted) : null;
+  const raw = rawSize && bytes.includes(0) ? mapReading(readRaw(bytes), asPrinted) : null;
   if (raw?.ok) return raw;
   const table = scanNow(scanImage(bytes.length), readerOf(bytes));
-  if (table) return { ok: true, value: { whole: 'table', from: 'disk-image', table } };
+  if (table) return { ok: true, value: { kept: 'table', from: 'disk-image', table } };
   if (raw) return raw;
   const hasZeros = text.problem.includes('zero bytes');
   if (!hasZeros) return text;
@@ -150,17 +150,17 @@ function readRaw(bytes: Uint8Array): Reading<Found> {
 
 function wholeText(text: string): Reading<Whole> {
   const start = text.replace(/^\uFEFF/, '').trimStart();
-  if (/^Filesystem\s+\S*(?:\s+Type)?.*\d+-?[Bb]?/.test(start)) return then(readDf(start), asPrinted);
-  if (looksLikeSfdiskDump(start)) return then(readSfdiskDump(text), ofSfdisk);
+  if (/^Filesystem\s+\S*(?:\s+Type)?.*\d+-?[Bb]?/.test(start)) return mapReading(readDf(start), asPrinted);
+  if (looksLikeSfdiskDump(start)) return mapReading(readSfdiskDump(text), ofSfdisk);
   const fio = start.startsWith('{') ? null : fioTextOf(start);
   if (fio !== null) {
     const parsed = parseJson(fio, 'result of fio');
-    return parsed.ok ? then(fioOf(parsed.value), asPrinted) : parsed;
+    return parsed.ok ? mapReading(fioOf(parsed.value), asPrinted) : parsed;
   }
   if (!start.startsWith('{')) return unknown('line 1');
   const name = /"format"\s*:\s*"([a-z0-9-]{1,60})"/.exec(start.slice(0, 2000))?.[1] ?? '';
   const own = OWN[name];
-  if (own) return then(own(text), asPrinted);
+  if (own) return mapReading(own(text), asPrinted);
   const hinted = FOREIGN.find(({ field }) => start.includes(`"${field}"`));
   if (!hinted) return unknown('line 1');
   const parsed = parseJson(text, hinted.what);

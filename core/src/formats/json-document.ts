@@ -1,5 +1,5 @@
 import type * as z from 'zod';
-import { keepable, whole } from '../units/index.js';
+import { keepable, fullStop } from '../units/index.js';
 import type { Reading } from './reading.js';
 
 /** Reads JSON text against a schema. `at` is a line for broken JSON, else the path of the fault. */
@@ -24,7 +24,7 @@ export function checkDocument<T>(value: unknown, schema: z.ZodType<T>, what: str
   if (read.success) return { ok: true, value: read.data };
   const issue = read.error.issues[0]!;
   const at = issue.path.join('.') || 'the whole document';
-  return { ok: false, problem: `This is not a ${what} that can be used: at ${at}, ${whole(issue.message)}`, at };
+  return { ok: false, problem: `This is not a ${what} that can be used: at ${at}, ${fullStop(issue.message)}`, at };
 }
 
 /** Null where the document is nested deeper than the stack: a hostile file, since no real one comes near. */

@@ -13,9 +13,9 @@ type MoveFile =
 export function readMoveFile(bytes: Uint8Array): Reading<MoveFile> {
   const read = readWhole(bytes);
   if (!read.ok) return read;
-  if (read.value.whole === 'table') return { ok: true, value: { kind: 'table', table: read.value.table } };
-  if (read.value.whole === 'map') return { ok: true, value: { kind: 'map', map: read.value.map } };
-  const { found } = read.value;
+  if (read.value.kept === 'table') return { ok: true, value: { kind: 'table', table: read.value.table } };
+  if (read.value.kept === 'map') return { ok: true, value: { kind: 'map', map: read.value.map } };
+  const { reading: found } = read.value;
   if ('format' in found && found.format === 'block-listing') return { ok: true, value: { kind: 'listing', listing: found } };
   if ('format' in found && found.format === 'fio') return { ok: true, value: { kind: 'speed', speed: found } };
   return {

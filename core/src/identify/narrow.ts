@@ -117,8 +117,8 @@ function waysOf(feature: Feature, shows: Shows | undefined): string[] {
   return Array.from({ length: Math.min(12, to - from + 1) }, (_, at) => String(from + at));
 }
 
-function contradictionIn(candidates: readonly Candidate[], features: ReadonlyMap<string, Feature>, told: number): string | null {
-  if (told < 2) return null;
+function contradictionIn(candidates: readonly Candidate[], features: ReadonlyMap<string, Feature>, answerCount: number): string | null {
+  if (answerCount < 2) return null;
   if (candidates.some((one) => one.against.length === 0)) return null;
   const [first] = candidates;
   const ask = (id: string) => `'${features.get(id)?.ask ?? id}'`;

@@ -1,5 +1,5 @@
-import { TestBench } from '../testing/samples.js';
-import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
+import { TestJob } from '../testing/samples.js';
+import { jobAt, finishPart, payAndHandOver } from '../testing/walks.js';
 import type { JobCommand } from './commands/index.js';
 import { agreementHolds, billNow } from './reading/agreement.js';
 import { missing } from './gates/index.js';
@@ -24,7 +24,7 @@ const AGREE = {
 
 describe('agreeing', () => {
   it('holds the job until the customer has said yes to a price, or a lead says why not', () => {
-    const bench = benchAt('agree');
+    const bench = jobAt('agree');
     expect(bench.give(AGREE)).toContain('Work out an offer first');
     bench.must(OFFER);
     const [open] = missing(bench.job);
@@ -36,7 +36,7 @@ describe('agreeing', () => {
   });
 
   it('falls when the price rises afterwards, not when it falls', () => {
-    const bench = benchAt('agree').must(OFFER, AGREE);
+    const bench = jobAt('agree').must(OFFER, AGREE);
     bench.must({ type: 'change-price', say: 'Discount', netMinor: -1000, why: 'second machine this week' });
     expect(agreementHolds(bench.job)).toBe(true);
     bench.must({ type: 'change-price', say: 'New hinge screw', netMinor: 1500, why: 'one was missing' });
@@ -48,7 +48,7 @@ describe('agreeing', () => {
   });
 
   it('asks again at hand-over for what was added since', () => {
-    const bench = benchAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' });
+    const bench = jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' });
     bench.must({ type: 'change-price', say: 'Hinge', netMinor: 900, why: 'was broken' });
     expect(bench.give({ type: 'hand-over', to: 'Ms Quist' })).toContain('ask the customer again');
     bench.must(AGREE);
@@ -57,7 +57,7 @@ describe('agreeing', () => {
   });
 
   it('wants the deposit that was agreed', () => {
-    const bench = benchAt('agree').must(OFFER, { ...AGREE, depositMinor: 5000 });
+    const bench = jobAt('agree').must(OFFER, { ...AGREE, depositMinor: 5000 });
     expect(missing(bench.job)).toMatchObject([{ code: 'deposit', sentence: expect.stringContaining('50.00') }]);
     bench.must({ type: 'pay', amountMinor: 5000, how: 'card' });
     expect(missing(bench.job)).toEqual([]);
@@ -65,13 +65,13 @@ describe('agreeing', () => {
   });
 
   it('does not hold an offer for ever', () => {
-    const bench = benchAt('agree').must(OFFER);
+    const bench = jobAt('agree').must(OFFER);
     bench.clock += 15 * 86_400;
     expect(bench.give(AGREE)).toContain('are over');
   });
 
   it('offers nothing that does not fit', () =>
-    expect(benchAt('agree').give({ ...OFFER, options: [{ kind: 'cheapest', slotId: 'm2-a', driveId: 'marl-s5' }] })).toContain(
+    expect(jobAt('agree').give({ ...OFFER, options: [{ kind: 'cheapest', slotId: 'm2-a', driveId: 'marl-s5' }] })).toContain(
       'cannot be offered',
     ));
 });
@@ -90,8 +90,8 @@ describe('what is not here', () => {
       dueOn: '2026-04-20',
       ...own,
     }) as never;
-  const waiting = (): TestBench => {
-    const bench = new TestBench();
+  const waiting = (): TestJob => {
+    const bench = new TestJob();
     finishPart(bench);
     bench.must(
       { type: 'advance', from: 'diagnose' },
@@ -152,7 +152,7 @@ describe('what is not here', () => {
 
 describe('waiting', () => {
   it('for the customer shows until it is over, and ends when they agree', () => {
-    const bench = benchAt('agree').must(OFFER, { type: 'wait-for', kind: 'customer', what: 'the offer', who: '', until: '2026-04-16' });
+    const bench = jobAt('agree').must(OFFER, { type: 'wait-for', kind: 'customer', what: 'the offer', who: '', until: '2026-04-16' });
     expect(summarise(bench.job)).toMatchObject({
       mark: 'other-hands',
       waitsFor: 'Waits for the customer: the offer',

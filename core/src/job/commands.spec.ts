@@ -1,6 +1,6 @@
-import { BENCH } from './shape/actor.js';
-import { TestBench } from '../testing/samples.js';
-import { benchAt, finishPart, payAndHandOver, walkLeg, soundAtSafeguard } from '../testing/walks.js';
+import { HANDS } from './shape/actor.js';
+import { TestJob } from '../testing/samples.js';
+import { jobAt, finishPart, payAndHandOver, walkLeg, soundAtSafeguard } from '../testing/walks.js';
 import { missing } from './gates/index.js';
 import { nextTick } from './next-command.js';
 import { countOut } from './reading/tray.js';
@@ -11,7 +11,7 @@ const screw = (from: number, count = 1) => ({ type: 'tick', stepId: SCREWS, key:
 
 describe('walking', () => {
   it('counts screws one by one, or the rest together', () => {
-    const bench = benchAt('way-in').must(screw(0));
+    const bench = jobAt('way-in').must(screw(0));
     expect(bench.job.tray.find((item) => item.kind === 'screw')).toMatchObject({ out: 1, of: 3 });
     expect(nextTick(bench.job, true)).toEqual(screw(1, 2));
     bench.must(screw(1, 2));
@@ -19,22 +19,22 @@ describe('walking', () => {
   });
 
   it('does not count one screw twice, whoever ticks it', () => {
-    const bench = benchAt('way-in').must(screw(0));
+    const bench = jobAt('way-in').must(screw(0));
     expect(bench.give(screw(0))).toContain('1 of 3');
     expect(bench.give(screw(1, 3))).toContain('only 3');
     expect(countOut(bench.job)).toBe(2);
   });
 
   it('takes one step after the other', () => {
-    const bench = benchAt('way-in');
+    const bench = jobAt('way-in');
     expect(bench.give({ type: 'tick', stepId: 'in:cover-off', key: 'cover', from: 0, count: 1 })).toContain('not the step at hand');
     expect(bench.give({ type: 'tick', stepId: SCREWS, key: null, from: 0, count: 1 })).toContain('things-left');
     expect(bench.give({ type: 'tick', stepId: SCREWS, key: 'ghost', from: 0, count: 1 })).toContain('unknown-thing');
-    expect(benchAt('match').give(screw(0))).toContain('not-walking');
+    expect(jobAt('match').give(screw(0))).toContain('not-walking');
   });
 
   it('holds a wait to its seconds', () => {
-    const bench = benchAt('way-in');
+    const bench = jobAt('way-in');
     while (currentStep(bench.job)!.step.id !== 'in:drain') bench.must(nextTick(bench.job, true)!);
     const drained = { type: 'tick', stepId: 'in:drain', key: null, from: 0, count: 1 } as const;
     expect(bench.give(drained)).toContain('Start the wait');
@@ -47,11 +47,11 @@ describe('walking', () => {
   });
 
   it('takes back the last tick, on the way in and out, and no further than this part', () => {
-    const bench = benchAt('way-in').must(screw(0, 2));
+    const bench = jobAt('way-in').must(screw(0, 2));
     bench.must({ type: 'take-back-tick' });
     expect(countOut(bench.job)).toBe(1);
     expect(bench.give({ type: 'take-back-tick' })).toContain('no step');
-    const out = benchAt('way-out');
+    const out = jobAt('way-out');
     expect(out.give({ type: 'take-back-tick' })).toContain('part before');
     const before = out.job.tray;
     out.must(nextTick(out.job, false)!, { type: 'take-back-tick' });
@@ -59,7 +59,7 @@ describe('walking', () => {
   });
 
   it('goes on without a lost screw, which stays on the tray until it is waived', () => {
-    const bench = benchAt('way-out');
+    const bench = jobAt('way-out');
     while (currentStep(bench.job)!.step.id !== 'out:screws') bench.must(nextTick(bench.job, false)!);
     bench.must({ ...nextTick(bench.job, false)!, count: 2 } as never, {
       type: 'leave-short',
@@ -99,7 +99,7 @@ describe('gates', () => {
     ['prove', ['proved', 'speed', 'baseline:starts', 'baseline:keys', 'confirmed']],
     ['hand-over', ['old-drive', 'balance:17015']],
   ] as const)('%s wants %j', (phase, codes) => {
-    const bench = benchAt(phase);
+    const bench = jobAt(phase);
     expect(missing(bench.job).map((one) => one.code)).toEqual(codes);
     if (phase !== 'hand-over') expect(bench.give({ type: 'advance', from: phase })).toContain(missing(bench.job)[0]!.sentence);
   });
@@ -122,7 +122,7 @@ describe('gates', () => {
   });
 
   it('send a job back that needs no drive', () => {
-    const bench = new TestBench();
+    const bench = new TestJob();
     bench.must(
       { type: 'observe', observation: 'nearly-full', seen: 'seen' },
       { type: 'conclude', causeId: 'drive-full', reason: '1 GB free' },
@@ -133,19 +133,19 @@ describe('gates', () => {
   });
 
   it('hold a job whose drive does not show at its size', () => {
-    const bench = benchAt('try');
+    const bench = jobAt('try');
     bench.must({ type: 'try-out', listed: true, size: { shown: 512, unit: 'GB' } });
-    expect(missing(bench.job)[0]).toMatchObject({ code: 'not-right', waivableBy: BENCH, sentence: expect.stringContaining('Wrong size') });
+    expect(missing(bench.job)[0]).toMatchObject({ code: 'not-right', waivableBy: HANDS, sentence: expect.stringContaining('Wrong size') });
     bench.must({ type: 'try-out', listed: false, size: null });
     expect(missing(bench.job)[0]!.sentence).toContain('not listed');
     expect(bench.give({ type: 'try-out', listed: true, size: null })).toContain('Type the size');
   });
 
   it('ask again for what worked at intake and does not now', () => {
-    const bench = benchAt('prove');
+    const bench = jobAt('prove');
     finishPart(bench);
     bench.must({ type: 'check-baseline', check: 'keys', result: 'faulty', note: '' });
-    expect(missing(bench.job)).toEqual([expect.objectContaining({ code: 'baseline-fault:keys', waivableBy: BENCH })]);
+    expect(missing(bench.job)).toEqual([expect.objectContaining({ code: 'baseline-fault:keys', waivableBy: HANDS })]);
   });
 });
 
@@ -155,21 +155,19 @@ describe('choosing a drive', () => {
     ['skerry-t4', 'Cannot say yet'],
     ['gone', 'none is in stock'],
     ['nonsense', 'no longer known'],
-  ])('refuses %s: %s', (driveId, words) =>
-    expect(benchAt('match').give({ type: 'choose-drive', slotId: 'm2-a', driveId })).toContain(words),
-  );
+  ])('refuses %s: %s', (driveId, words) => expect(jobAt('match').give({ type: 'choose-drive', slotId: 'm2-a', driveId })).toContain(words));
 
   it('takes an unmeasured drive once it is measured', () => {
-    const bench = benchAt('match').must({ type: 'measure-drive', driveId: 'skerry-t4', key: 'topHeight', mm: 1.4, with: 'callipers' });
+    const bench = jobAt('match').must({ type: 'measure-drive', driveId: 'skerry-t4', key: 'topHeight', mm: 1.4, with: 'callipers' });
     bench.must({ type: 'choose-drive', slotId: 'm2-a', driveId: 'skerry-t4' });
     expect(bench.job.choice).toMatchObject({ drive: { topHeight: { mm: 1.4, plusMinusMm: 0.05 } }, verdict: { outcome: 'extras' } });
   });
 
   it('may be done over until the machine is opened', () => {
-    const bench = benchAt('way-in');
+    const bench = jobAt('way-in');
     bench.must({ type: 'return-to', phase: 'match' }, { type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3' });
     expect(bench.job.way).toBeNull();
-    const opened = benchAt('way-in').must(screw(0));
+    const opened = jobAt('way-in').must(screw(0));
     expect(opened.give({ type: 'return-to', phase: 'match' })).toContain('machine is open');
     expect(opened.give({ type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3' })).toContain('way in has begun');
   });
@@ -177,10 +175,10 @@ describe('choosing a drive', () => {
 
 describe('order and people', () => {
   it('refuses to advance from where the job is not', () =>
-    expect(benchAt('match').give({ type: 'advance', from: 'diagnose' })).toContain("at 'Match' already"));
+    expect(jobAt('match').give({ type: 'advance', from: 'diagnose' })).toContain("at 'Match' already"));
 
   it('goes back from Try to Swap, part by part', () => {
-    const bench = benchAt('try');
+    const bench = jobAt('try');
     expect(bench.give({ type: 'return-to', phase: 'way-in' })).toContain('one part at a time');
     bench.must({ type: 'return-to', phase: 'swap' }, { type: 'take-back-tick' });
     walkLeg(bench);
@@ -189,19 +187,19 @@ describe('order and people', () => {
   });
 
   it('keeps the bench to those who work at it', () => {
-    const bench = benchAt('way-in');
+    const bench = jobAt('way-in');
     bench.roles = ['desk'];
     expect(bench.give(screw(0))).toContain('a technician or the lead');
     expect(bench.give({ type: 'note', text: 'customer rang', stepId: null })).toBeNull();
   });
 
   it('does not end a job with the machine open or the tray full', () => {
-    expect(benchAt('swap').give({ type: 'end-early', reason: 'no time left' })).toContain('still on the tray');
-    expect(benchAt('hand-over').give({ type: 'end-early', reason: 'no time left' })).toContain('at-end');
+    expect(jobAt('swap').give({ type: 'end-early', reason: 'no time left' })).toContain('still on the tray');
+    expect(jobAt('hand-over').give({ type: 'end-early', reason: 'no time left' })).toContain('at-end');
   });
 
   it('puts settings on the tray once, and takes them off once', () => {
-    const bench = benchAt('safeguard').must({ type: 'turn-off-setting', settingId: 'secure-boot' });
+    const bench = jobAt('safeguard').must({ type: 'turn-off-setting', settingId: 'secure-boot' });
     expect(bench.give({ type: 'turn-off-setting', settingId: 'secure-boot' })).toContain('off already');
     bench.must({ type: 'turn-on-setting', settingId: 'secure-boot' });
     expect(bench.give({ type: 'turn-on-setting', settingId: 'secure-boot' })).toContain('on already');
@@ -209,14 +207,14 @@ describe('order and people', () => {
   });
 
   it('keeps the model once a drive was matched to it, and corrects the rest of the intake', () => {
-    const bench = benchAt('safeguard');
+    const bench = jobAt('safeguard');
     expect(bench.give({ type: 'amend-intake', intake: { ...bench.job.intake, modelId: 'other' } })).toContain('matched');
     bench.must({ type: 'amend-intake', intake: { ...bench.job.intake, serial: 'TF14-30418' } });
     expect(bench.job.intake.serial).toBe('TF14-30418');
   });
 
   it('wants a day for a drive that is kept', () =>
-    expect(benchAt('hand-over').give({ type: 'settle-old-drive', fate: 'kept-as-fallback', until: null, note: '' })).toContain(
+    expect(jobAt('hand-over').give({ type: 'settle-old-drive', fate: 'kept-as-fallback', until: null, note: '' })).toContain(
       'until which day',
     ));
 });

@@ -1,6 +1,6 @@
 import { ataReport, nvmeReport } from '../testing/reports.js';
-import { TestBench } from '../testing/samples.js';
-import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
+import { TestJob } from '../testing/samples.js';
+import { jobAt, finishPart, payAndHandOver } from '../testing/walks.js';
 import { answersOf, lastReadings, stopHolds } from './reading/diagnosis.js';
 import { stakeOf } from './reading/stake.js';
 import { JobCommandSchema } from './commands/index.js';
@@ -11,7 +11,7 @@ import { summarise } from './summary.js';
 
 const seen = (observation: string, detail?: string) =>
   ({ type: 'observe', observation, seen: 'seen', ...(detail ? { detail } : {}) }) as const;
-const fresh = () => new TestBench();
+const fresh = () => new TestJob();
 
 describe('findings', () => {
   it('keep their order, how they are known, and their numbers; a correction keeps the place', () => {
@@ -26,7 +26,7 @@ describe('findings', () => {
   });
 
   it('of after the swap stand by themselves', () => {
-    const bench = benchAt('try').must({ type: 'observe', about: 'after', observation: 'fans-flat-out', seen: 'seen' });
+    const bench = jobAt('try').must({ type: 'observe', about: 'after', observation: 'fans-flat-out', seen: 'seen' });
     expect(bench.job.findings.after).toHaveLength(1);
     expect(bench.give({ type: 'observe', about: 'after', observation: 'clicks', seen: 'seen' })).toContain('unknown-observation');
     bench.must({ type: 'conclude', about: 'after', causeId: 'drive-sensor', reason: 'lead still taped aside' });
@@ -250,7 +250,7 @@ describe('a cure without a drive', () => {
   it('is not recorded for what needs a drive, nor later', () => {
     const bench = fresh().must(seen('clicks'), { type: 'conclude', causeId: 'mechanical-failing', reason: 'it clicks' });
     expect(bench.give({ type: 'cure', what: 'listened', checked: 'again' })).toContain('needs-drive');
-    expect(benchAt('match').give({ type: 'cure', what: 'reseated', checked: 'read' })).toContain('cure-at-diagnose');
+    expect(jobAt('match').give({ type: 'cure', what: 'reseated', checked: 'read' })).toContain('cure-at-diagnose');
   });
 
   it('shows on the Bench as a decision until it is recorded', () => {
@@ -265,7 +265,7 @@ it('a stopped job shows so on the Bench', () =>
   expect(summarise(fresh().must(seen('clicks')).job)).toMatchObject({ mark: 'stop', waitsFor: expect.stringContaining('Stopped') }));
 
 it('what nobody could tell is not learnt from', () => {
-  const bench = benchAt('prove');
+  const bench = jobAt('prove');
   finishPart(bench);
   bench.must({ type: 'confirm-causes', causeIds: [] }, { type: 'advance', from: 'prove' });
   payAndHandOver(bench.must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }));
@@ -275,7 +275,7 @@ it('what nobody could tell is not learnt from', () => {
 
 it('confirming waits for Prove and knows its causes', () => {
   expect(fresh().give({ type: 'confirm-causes', causeIds: [] })).toContain('prove-first');
-  expect(benchAt('prove').give({ type: 'confirm-causes', causeIds: ['gremlins'] })).toContain('unknown-cause');
+  expect(jobAt('prove').give({ type: 'confirm-causes', causeIds: ['gremlins'] })).toContain('unknown-cause');
 });
 
 it('a test that cannot be done here is set aside, and back', () => {

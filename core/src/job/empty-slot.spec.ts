@@ -1,5 +1,5 @@
-import { m2Slot, model, operation, TestBench } from '../testing/samples.js';
-import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
+import { m2Slot, model, operation, TestJob } from '../testing/samples.js';
+import { jobAt, finishPart, payAndHandOver } from '../testing/walks.js';
 import { customerPage } from '../papers/index.js';
 import { missing } from './gates/index.js';
 import { hadOldDrive, knownOldDrive, mediumKnown } from './reading/old-drive.js';
@@ -32,7 +32,7 @@ describe('an empty slot', () => {
       firmware: { startsFromNvme: true, starts4kn: null, storageMode: null },
     });
   };
-  const walkedTo = (bench: TestBench, phase: 'way-in' | 'hand-over') => {
+  const walkedTo = (bench: TestJob, phase: 'way-in' | 'hand-over') => {
     while (bench.job.phase !== phase) {
       finishPart(bench);
       for (const one of missing(bench.job)) if (one.waivableBy.length > 0) bench.must({ type: 'waive', code: one.code, reason: 'test' });
@@ -42,7 +42,7 @@ describe('an empty slot', () => {
   };
 
   it('has nothing taken from it: no screw, no drive, no old drive to settle or to speak of', () => {
-    const bench = walkedTo(new TestBench([withScrew(null)]), 'hand-over');
+    const bench = walkedTo(new TestJob([withScrew(null)]), 'hand-over');
     const inward = bench.job.way!.steps.filter((one) => one.leg === 'in');
     expect(inward.flatMap((one) => one.moves).filter((thing) => thing.kind === 'drive')).toEqual([]);
     expect(inward.map((one) => one.operationId)).not.toContain('drive-screw');
@@ -56,7 +56,7 @@ describe('an empty slot', () => {
   });
 
   it('is none where somebody saw a drive in it, whatever the model says', () => {
-    const seen = new TestBench([withScrew(null)]);
+    const seen = new TestJob([withScrew(null)]);
     while (seen.job.phase !== 'match') {
       finishPart(seen);
       seen.must({ type: 'advance', from: seen.job.phase });
@@ -69,35 +69,35 @@ describe('an empty slot', () => {
   });
 
   it('tells nothing of a drive that is elsewhere in the machine: its kind is asked', () => {
-    const { job } = walkedTo(new TestBench([withScrew(null)]), 'hand-over');
+    const { job } = walkedTo(new TestJob([withScrew(null)]), 'hand-over');
     expect(knownOldDrive(job)).toMatchObject({ medium: null, protocol: null, bytes: null });
     expect(mediumKnown(job)).toBeNull();
-    const there = benchAt('hand-over').job;
+    const there = jobAt('hand-over').job;
     expect(mediumKnown(there)).toEqual({ medium: 'flash', protocol: 'nvme' });
   });
 
   it('filled beside a drive: the page says that no copy is on record, and that it is in once it is', () => {
-    const at = (bench: TestBench) =>
+    const at = (bench: TestJob) =>
       customerPage(
         { ...bench.job, safeguard: { ...bench.job.safeguard!, plan: 'add' }, move: { ...bench.job.move, copies: [] }, setUp: {} },
         { takenIn: 'Tuesday' },
       );
-    const told = (bench: TestBench) => at(bench).rows.find((one) => one.term === 'Your data')?.lines;
-    expect(told(benchAt('way-in'))).toEqual(['No copy of your data is on record.']);
-    expect(told(benchAt('prove'))).toEqual(['No copy of your data is on record; the new drive was added beside what was there.']);
+    const told = (bench: TestJob) => at(bench).rows.find((one) => one.term === 'Your data')?.lines;
+    expect(told(jobAt('way-in'))).toEqual(['No copy of your data is on record.']);
+    expect(told(jobAt('prove'))).toEqual(['No copy of your data is on record; the new drive was added beside what was there.']);
     // Before anything is fitted no warranty is given on it.
-    expect(JSON.stringify(at(benchAt('way-in')))).not.toContain('On the parts we fitted');
+    expect(JSON.stringify(at(jobAt('way-in')))).not.toContain('On the parts we fitted');
   });
 
   it('is also one that was looked at and found empty, whatever the model says', () => {
-    const bench = benchAt('match');
-    const full = new TestBench([withScrew(m2Slot().fitted)]);
+    const bench = jobAt('match');
+    const full = new TestJob([withScrew(m2Slot().fitted)]);
     full.job = { ...bench.job };
     full.must({ type: 'look', at: 'm2-a', key: 'fitted', answer: 'empty' });
     walkedTo(full, 'way-in');
     expect(full.job.choice?.slot.fitted).toBeNull();
     expect(full.job.way!.steps.filter((one) => one.leg === 'in').map((one) => one.operationId)).not.toContain('drive-out');
-    const again = benchAt('match').must(
+    const again = jobAt('match').must(
       { type: 'look', at: 'm2-a', key: 'fitted', answer: 'empty' },
       { type: 'look', at: 'm2-a', key: 'fitted', answer: 'as-told' },
     );
@@ -119,7 +119,7 @@ describe('an empty slot', () => {
     ];
     const two = (fitted: ReturnType<typeof m2Slot>['fitted']) =>
       walkedTo(
-        new TestBench([{ ...base, guide: { ...base.guide, operations }, slots: [...base.slots, m2Slot({ id: 'm2-b', fitted })] }]),
+        new TestJob([{ ...base, guide: { ...base.guide, operations }, slots: [...base.slots, m2Slot({ id: 'm2-b', fitted })] }]),
         'hand-over',
       );
     expect(

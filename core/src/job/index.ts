@@ -64,7 +64,7 @@ export * from './reading/walk.js';
 export { commandOf, judgeCompanion, JobCommandSchema, mayNotLook, mayNotRun } from './commands/index.js';
 export type { Context, Decision, JobCommand, Refusal, RefusalCode } from './commands/index.js';
 export * from './decide.js';
-export { definitionOf, grown, JobEventSchema, touches } from './events/index.js';
+export { definitionOf, inTodaysShape as grown, JobEventSchema, touches } from './events/index.js';
 export type { JobEvent } from './events/index.js';
 export * from './evolve.js';
 export { missing } from './gates/index.js';

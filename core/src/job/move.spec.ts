@@ -1,7 +1,7 @@
 import { sallow } from '../testing/disk-tables.js';
 import { ataReport } from '../testing/reports.js';
-import { baySlot, model, TestBench } from '../testing/samples.js';
-import { benchAt, finishPart, payAndHandOver, soundAtSafeguard } from '../testing/walks.js';
+import { baySlot, model, TestJob } from '../testing/samples.js';
+import { jobAt, finishPart, payAndHandOver, soundAtSafeguard } from '../testing/walks.js';
 import type { Layout } from '../move/index.js';
 import { crossingOf, layoutOf } from './reading/crossing-of.js';
 import { isHere, keptUntil } from './reading/custody.js';
@@ -78,14 +78,14 @@ describe('what the ways are judged by', () => {
     [report({}, { selfAssessment: 'failed' }), 'failing'],
     [{ type: 'observe', observation: 'clicks', seen: 'seen' } as const, 'failing'],
   ])('health follows the readings', (command, health) => {
-    const bench = new TestBench().must({ type: 'state-stake', stake: 'copied' });
+    const bench = new TestJob().must({ type: 'state-stake', stake: 'copied' });
     bench.job = { ...small(atMove().job), stake: 'copied' };
     bench.must(command);
     expect(crossingOf(bench.job, model())?.health).toBe(health);
   });
 
   it('and the conclusion: a worn drive is failing whatever its report says, and a dead one that is seen to read fails', () => {
-    const bench = benchAt('safeguard').must(report({}));
+    const bench = jobAt('safeguard').must(report({}));
     expect(bench.job.conclusion).toMatchObject({ causeId: 'flash-worn', oldDrive: 'failing' });
     expect(crossingOf(bench.job, model())?.health).toBe('failing');
     const dead = { ...bench.job, findings: { before: [], after: [] }, conclusion: { ...bench.job.conclusion!, oldDrive: 'dead' as const } };
@@ -121,7 +121,7 @@ describe('what the ways are judged by', () => {
     expect(crossingOf(bench.job, model())!.facts.usbMedium).toBe(true);
   });
 
-  it('is nothing before a drive is chosen', () => expect(crossingOf(new TestBench().job, undefined)).toBeNull());
+  it('is nothing before a drive is chosen', () => expect(crossingOf(new TestJob().job, undefined)).toBeNull());
 });
 
 describe('before the machine is opened', () => {
@@ -176,7 +176,7 @@ describe('a copy in the dock', () => {
 });
 
 describe('custody of the old drive', () => {
-  const atEnd = () => benchAt('hand-over');
+  const atEnd = () => jobAt('hand-over');
   const settle = (fate: string, own: object = {}) => ({ type: 'settle-old-drive', fate, until: null, note: '', ...own }) as never;
 
   it('says by which method it was sanitised and to which level, as the medium has it', () => {

@@ -1,5 +1,5 @@
-import { part, TestBench } from '../testing/samples.js';
-import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
+import { part, TestJob } from '../testing/samples.js';
+import { jobAt, finishPart, payAndHandOver } from '../testing/walks.js';
 import { agreementHolds, billNow } from './reading/agreement.js';
 import { companionCasesOf } from './reading/companion-case.js';
 import { definitionOf } from './events/index.js';
@@ -10,10 +10,10 @@ import { stockClaim } from './reading/stock-claim.js';
 import { unpluggedChecks } from './reading/unplugged.js';
 import { verdictOfSpeed } from './reading/verdict-of-speed.js';
 
-const codes = (bench: TestBench) => missing(bench.job).map((one) => one.code);
+const codes = (bench: TestJob) => missing(bench.job).map((one) => one.code);
 
 describe('sealed notes', () => {
-  const kept = () => new TestBench().must({ type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: 'account' });
+  const kept = () => new TestJob().must({ type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: 'account' });
 
   it('are for whoever works on the job, and for a lead; every look is on record', () => {
     const bench = kept();
@@ -28,7 +28,7 @@ describe('sealed notes', () => {
   });
 
   it('are destroyed when the machine is handed over', () => {
-    const bench = benchAt('hand-over').must({ type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: '' }, { type: 'take-up' });
+    const bench = jobAt('hand-over').must({ type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: '' }, { type: 'take-up' });
     payAndHandOver(bench.must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }));
     expect(bench.job.sealed[0]!.destroyed).not.toBeNull();
     expect(bench.give({ type: 'look-sealed', noteId: 'n1' })).toContain('closed');
@@ -50,7 +50,7 @@ describe('a companion on trial', () => {
     limitMinutes: 30,
   } as const;
   const onTrial = () => {
-    const bench = benchAt('set-up');
+    const bench = jobAt('set-up');
     bench.parts = [CARD];
     finishPart(bench);
     // The sample's document names no place for one: that is for a lead to try.
@@ -120,7 +120,7 @@ describe('proving', () => {
     }) as const;
 
   it('holds a drive that reads too slowly, with what it looks like', () => {
-    const bench = benchAt('prove');
+    const bench = jobAt('prove');
     finishPart(bench);
     expect(codes(bench)).toEqual([]);
     bench.must(speed(530));
@@ -129,12 +129,12 @@ describe('proving', () => {
   });
 
   it('takes a measurement of before at any time, of after only on the closed machine', () => {
-    expect(new TestBench().give(speed(120, { when: 'before' }))).toBeNull();
-    expect(new TestBench().give(speed(120))).toContain('measured in Prove');
+    expect(new TestJob().give(speed(120, { when: 'before' }))).toBeNull();
+    expect(new TestJob().give(speed(120))).toContain('measured in Prove');
   });
 
   it('asks for what was unplugged on this job, each lead by itself whatever it is called, mains and battery aside', () => {
-    const { job } = benchAt('prove');
+    const { job } = jobAt('prove');
     const lead = {
       key: 'cam',
       kind: 'lead',
@@ -149,18 +149,18 @@ describe('proving', () => {
     const stamp = { by: job.openedBy, at: job.openedAt };
     const checks = unpluggedChecks({ way: { ...job.way!, steps }, rechecked: {} });
     expect(checks).toEqual([
-      { id: `${first!.operationId}/cam`, say: `Camera lead (${first!.short})`, step: first!.short, found: null },
-      { id: `${second!.operationId}/cam`, say: `Camera lead (${second!.short})`, step: second!.short, found: null },
+      { id: `${first!.operationId}/cam`, say: `Camera lead (${first!.short})`, step: first!.short, rechecked: null },
+      { id: `${second!.operationId}/cam`, say: `Camera lead (${second!.short})`, step: second!.short, rechecked: null },
     ]);
     // What the first edition kept by its name still counts.
     const rechecked = { 'camera lead': { result: 'works' as const, note: '', ...stamp } };
-    expect(unpluggedChecks({ way: { ...job.way!, steps }, rechecked }).map((one) => one.found?.result)).toEqual(['works', 'works']);
+    expect(unpluggedChecks({ way: { ...job.way!, steps }, rechecked }).map((one) => one.rechecked?.result)).toEqual(['works', 'works']);
   });
 });
 
 describe('a comeback', () => {
   it('teaches the old job what it had been, and the guide where it went wrong', () => {
-    const old = benchAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' });
+    const old = jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' });
     expect(old.give({ type: 'came-back', jobId: 'job-2', number: 413 })).toContain('still open');
     payAndHandOver(old).must({ type: 'came-back', jobId: 'job-2', number: 413 });
     expect(pastCaseOf(old.job)!.causes).toEqual(['flash-worn']);
@@ -181,7 +181,7 @@ describe('a comeback', () => {
   });
 
   it('is not proved before somebody says why', () => {
-    const bench = benchAt('prove');
+    const bench = jobAt('prove');
     finishPart(bench);
     bench.job = { ...bench.job, intake: { ...bench.job.intake, comebackOf: { jobId: 'job-0', number: 398 } } };
     expect(codes(bench)).toEqual(['comeback']);
@@ -195,7 +195,7 @@ describe('a comeback', () => {
 
 describe('the counter', () => {
   it('takes an intake of before without what is asked since', () => {
-    const { condition: _, encryption: __, ceilingMinor: ___, ...old } = new TestBench().job.intake;
+    const { condition: _, encryption: __, ceilingMinor: ___, ...old } = new TestJob().job.intake;
     expect(IntakeSchema.parse(old)).toMatchObject({
       encryption: 'unknown',
       ceilingMinor: null,

@@ -1,6 +1,6 @@
 import { USUAL_POLICY } from '../teardown/index.js';
-import { TestBench } from '../testing/samples.js';
-import { benchAt, finishPart, walkLeg } from '../testing/walks.js';
+import { TestJob } from '../testing/samples.js';
+import { jobAt, finishPart, walkLeg } from '../testing/walks.js';
 import { ledgerRow } from '../ledger/index.js';
 import { missing } from './gates/index.js';
 import { nextTick } from './next-command.js';
@@ -10,7 +10,7 @@ const LOOK = { type: 'scout', slotId: 'm2-a', why: 'which drive is in there' } a
 
 describe('a visit to look', () => {
   it('is a whole small job: in, out with the same drive, and back where it was, the tray empty', () => {
-    const bench = benchAt('match').must(LOOK);
+    const bench = jobAt('match').must(LOOK);
     expect(bench.job.phase).toBe('way-in');
     walkLeg(bench);
     expect(stillOut(bench.job).some((item) => item.kind === 'drive')).toBe(true);
@@ -44,7 +44,7 @@ describe('a visit to look', () => {
   });
 
   it('does not end over a tray that is not empty', () => {
-    const bench = benchAt('match').must(LOOK);
+    const bench = jobAt('match').must(LOOK);
     walkLeg(bench);
     bench.must({ type: 'advance', from: 'way-in' });
     bench.must({ type: 'leave-short', stepId: 'out:drive-out', reason: 'the drive stays out' });
@@ -54,7 +54,7 @@ describe('a visit to look', () => {
   });
 
   it('may be called off before anything is out, not after; and one goes back from out to in', () => {
-    const bench = benchAt('match').must(LOOK, { type: 'return-to', phase: 'match' });
+    const bench = jobAt('match').must(LOOK, { type: 'return-to', phase: 'match' });
     expect(bench.job).toMatchObject({ phase: 'match', way: null });
     bench.must(LOOK);
     walkLeg(bench);
@@ -64,9 +64,9 @@ describe('a visit to look', () => {
   });
 
   it('is refused where it makes no sense', () => {
-    expect(benchAt('match').give({ ...LOOK, slotId: 'nowhere' })).toContain('no such slot');
-    expect(benchAt('way-in').give(LOOK)).toContain('its way in is planned');
-    expect(benchAt('match').must(LOOK).give(LOOK)).toContain('on a visit already');
+    expect(jobAt('match').give({ ...LOOK, slotId: 'nowhere' })).toContain('no such slot');
+    expect(jobAt('way-in').give(LOOK)).toContain('its way in is planned');
+    expect(jobAt('match').must(LOOK).give(LOOK)).toContain('on a visit already');
   });
 });
 
@@ -74,8 +74,8 @@ describe('turning back', () => {
   const BACK = { type: 'turn-back', why: 'the customer wants it back as it is' } as const;
   const END = { type: 'end-early', reason: 'not wanted any more', referredTo: 'Deepwater Recovery' } as const;
   /** A bench on the way in, so many single ticks walked. */
-  const walked = (ticks: number): TestBench => {
-    const bench = benchAt('way-in');
+  const walked = (ticks: number): TestJob => {
+    const bench = jobAt('way-in');
     for (let at = 0; at < ticks; at++) {
       const next = nextTick(bench.job, false);
       if (!next || bench.job.way!.steps.find((step) => 'stepId' in next && step.id === next.stepId)?.leg !== 'in') break;
@@ -109,7 +109,7 @@ describe('turning back', () => {
   });
 
   it('at the swap takes the old drive along, as long as the new one is not in', () => {
-    const bench = benchAt('way-in');
+    const bench = jobAt('way-in');
     walkLeg(bench);
     bench.must({ type: 'advance', from: 'way-in' }, { type: 'record-serial', which: 'newDrive', serial: 'PP3-9' });
     const first = nextTick(bench.job, true)!;
@@ -132,13 +132,13 @@ describe('turning back', () => {
   });
 
   it('says why it cannot be, in the middle of a step and where nothing is open', () => {
-    expect(benchAt('way-in').give(BACK)).toContain('Nothing is open yet');
+    expect(jobAt('way-in').give(BACK)).toContain('Nothing is open yet');
     expect(walked(1).give(BACK)).toMatch(/half done/);
-    expect(benchAt('try').give(BACK)).toContain('before the new drive is in');
+    expect(jobAt('try').give(BACK)).toContain('before the new drive is in');
   });
 
   it('cuts a visit short, and keeps where that came from', () => {
-    const bench = benchAt('match').must(LOOK);
+    const bench = jobAt('match').must(LOOK);
     for (let next = nextTick(bench.job, true)!; bench.give(BACK) !== null; next = nextTick(bench.job, true)!) bench.must(next);
     walkLeg(bench);
     bench.must({ type: 'advance', from: 'way-out' });
@@ -148,7 +148,7 @@ describe('turning back', () => {
 
 describe('the workshop’s policy', () => {
   const walked = (policy: typeof USUAL_POLICY) => {
-    const bench = new TestBench();
+    const bench = new TestJob();
     bench.policy = policy;
     while (bench.job.phase !== 'way-in') {
       finishPart(bench);
@@ -176,12 +176,12 @@ describe('the workshop’s policy', () => {
 
 describe('notes on the way', () => {
   it('a correction names the guide, its version and the operation; elsewhere there is nothing to correct', () => {
-    const bench = benchAt('way-in').must({ type: 'note', text: 'nine screws, not three', stepId: 'in:screws', kind: 'correction' });
+    const bench = jobAt('way-in').must({ type: 'note', text: 'nine screws, not three', stepId: 'in:screws', kind: 'correction' });
     expect(bench.job.notes[0]).toMatchObject({ kind: 'correction', about: { modelId: 'fen', operationId: 'screws', guideVersion: 3 } });
     expect(bench.give({ type: 'note', text: 'wrong', stepId: null, kind: 'correction' })).toContain('belongs to a step');
   });
 
   it('a measure needs its length', () => {
-    expect(benchAt('way-in').give({ type: 'note', text: 'gap', stepId: null, kind: 'measure' })).toContain('Type the length');
+    expect(jobAt('way-in').give({ type: 'note', text: 'gap', stepId: null, kind: 'measure' })).toContain('Type the length');
   });
 });

@@ -1,5 +1,5 @@
 import { GuideSchema, ScrewSchema } from '../hardware/index.js';
-import { model, operation, TestBench } from '../testing/samples.js';
+import { model, operation, TestJob } from '../testing/samples.js';
 import { finishPart } from '../testing/walks.js';
 import { missing } from './gates/index.js';
 import { nextTick } from './next-command.js';
@@ -29,8 +29,8 @@ const LONG = 'M2 × 8 pan PH0';
 const SHORT = 'M2 × 5 pan PH0';
 
 /** A bench at the way out, everything in the machine out but what lies deeper put back; `ticks` of the cover's screws are in. */
-function atTheCover(ticks: number): TestBench {
-  const bench = new TestBench([mixed]);
+function atTheCover(ticks: number): TestJob {
+  const bench = new TestJob([mixed]);
   while (bench.job.phase !== 'way-out') {
     finishPart(bench);
     bench.must({ type: 'advance', from: bench.job.phase });
@@ -86,7 +86,7 @@ it('a count that does not add up holds the gate of the way out until it is count
 });
 
 it('refuses a count before anything is out, and a kind that this job does not have', () => {
-  expect(new TestBench([mixed]).give({ type: 'count-screws', counts: [] })).toContain('Nothing is out yet');
+  expect(new TestJob([mixed]).give({ type: 'count-screws', counts: [] })).toContain('Nothing is out yet');
   expect(atTheCover(0).give({ type: 'count-screws', counts: [{ key: 'M9 × 1', counted: 1 }] })).toContain(
     'No step of this job moves M9 × 1',
   );

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { bareSlot, judge } from '../fit/index.js';
-import { m2Drive, m2Slot, model, TestBench } from '../testing/samples.js';
-import { benchAt } from '../testing/walks.js';
+import { m2Drive, m2Slot, model, TestJob } from '../testing/samples.js';
+import { jobAt } from '../testing/walks.js';
 import { buildWay, type Way } from '../teardown/index.js';
 import { nextTick } from './next-command.js';
 import { countOut, moveThings, sayItem, stillOut } from './reading/tray.js';
@@ -38,7 +38,7 @@ it('however one walks, undoes and walks on, the tray holds just what is out', ()
   const deeds = fc.array(fc.constantFrom('one', 'rest', 'undo'), { maxLength: 60 });
   fc.assert(
     fc.property(deeds, (walked) => {
-      const bench: TestBench = benchAt('way-in');
+      const bench: TestJob = jobAt('way-in');
       for (const deed of walked) {
         const tick = nextTick(bench.job, deed === 'rest');
         if (deed === 'undo') bench.give({ type: 'take-back-tick' });
@@ -54,7 +54,7 @@ it('however one walks, undoes and walks on, the tray holds just what is out', ()
 });
 
 it('knows the minutes that are left of a part', () => {
-  const bench = benchAt('way-in');
+  const bench = jobAt('way-in');
   const before = minutesLeft(bench.job, 'in');
   bench.must(nextTick(bench.job, true)!);
   expect(minutesLeft(bench.job, 'in')).toBe(before - step('in:screws').minutes);

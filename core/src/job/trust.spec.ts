@@ -1,5 +1,5 @@
-import { model, part, TestBench } from '../testing/samples.js';
-import { benchAt, finishPart, walkLeg, soundAtSafeguard } from '../testing/walks.js';
+import { model, part, TestJob } from '../testing/samples.js';
+import { jobAt, finishPart, walkLeg, soundAtSafeguard } from '../testing/walks.js';
 import { customerPage, workshopPage } from '../papers/index.js';
 import { billNow } from './reading/agreement.js';
 import { copiesOnRecord } from './reading/copies.js';
@@ -11,9 +11,9 @@ import { sayItem, stillOut } from './reading/tray.js';
 import { currentStep } from './reading/walk.js';
 import type { JobCommand } from './commands/index.js';
 
-const codes = (bench: TestBench) => missing(bench.job).map((one) => one.code);
+const codes = (bench: TestJob) => missing(bench.job).map((one) => one.code);
 const CLICKS = { type: 'observe', observation: 'clicks', seen: 'seen' } as const;
-const told = (bench: TestBench, own: object) => {
+const told = (bench: TestJob, own: object) => {
   bench.job = { ...bench.job, intake: { ...bench.job.intake, ...own } };
   return bench;
 };
@@ -22,21 +22,21 @@ describe('what is at stake', () => {
   it.each(['Nothing may be lost, it is all irreplaceable', 'nothing', 'Nothing, all of it is on the server'])(
     'is not read out of the words ‘%s’: a clicking drive stops',
     (mustNotLose) => {
-      const bench = told(new TestBench(), { mustNotLose }).must(CLICKS);
+      const bench = told(new TestJob(), { mustNotLose }).must(CLICKS);
       expect(stakeOf(bench.job)).toBe('unknown');
       expect(bench.job.stop?.ruleId).toBe('clicks');
     },
   );
 
   it('is what the counter was answered, until somebody at the bench says otherwise', () => {
-    const bench = told(new TestBench(), { stake: 'none' }).must(CLICKS);
+    const bench = told(new TestJob(), { stake: 'none' }).must(CLICKS);
     expect(bench.job.stop).toBeNull();
     bench.must({ type: 'state-stake', stake: 'irreplaceable' });
     expect(bench.job.stop?.ruleId).toBe('clicks');
   });
 
   it('amended at the counter sets the stop off, or lets it fall', () => {
-    const bench = new TestBench().must(CLICKS);
+    const bench = new TestJob().must(CLICKS);
     bench.must({ type: 'amend-intake', intake: { ...bench.job.intake, stake: 'copied' } });
     expect(bench.job.stop).toBeNull();
     bench.must({ type: 'amend-intake', intake: { ...bench.job.intake, stake: 'irreplaceable' } });
@@ -56,22 +56,22 @@ describe('answers before the opening', () => {
   });
 
   it('know what the counter was told: nothing is asked twice', () => {
-    const encrypted = told(benchAt('safeguard'), { encryption: 'yes', recoveryKey: 'sealed' });
+    const encrypted = told(jobAt('safeguard'), { encryption: 'yes', recoveryKey: 'sealed' });
     expect(answersNow(encrypted.job).recoveryKey).toBe('sealed');
     expect(crossingOf(encrypted.job, model())?.facts.encryption).toBe('yes');
-    const open = told(benchAt('safeguard'), { encryption: 'no' });
+    const open = told(jobAt('safeguard'), { encryption: 'no' });
     expect(answersNow(open.job).recoveryKey).toBe('not-encrypted');
     expect(crossingOf(open.job, model())?.facts.encryption).toBe('none');
-    expect(answersNow(benchAt('safeguard').job)).toMatchObject({ backup: 'unknown', recoveryKey: 'unknown' });
+    expect(answersNow(jobAt('safeguard').job)).toMatchObject({ backup: 'unknown', recoveryKey: 'unknown' });
   });
 
   it('say what is missing as it is: encrypted and nobody has the key, or nobody has said', () => {
     const at = (own: object, recoveryKey: 'nobody' | 'unknown') =>
-      told(benchAt('safeguard'), own).must({
+      told(jobAt('safeguard'), own).must({
         type: 'decide-safeguard',
         safeguard: { plan: 'nothing-to-keep', backup: 'none', backupWhere: '', recoveryKey, note: '' },
       });
-    const say = (bench: TestBench) => missing(bench.job).find((one) => one.code === 'recovery-key')?.sentence;
+    const say = (bench: TestJob) => missing(bench.job).find((one) => one.code === 'recovery-key')?.sentence;
     expect(say(at({}, 'nobody'))).toContain('nobody has the recovery key');
     expect(say(at({ encryption: 'yes' }, 'unknown'))).toContain('It is encrypted');
     expect(say(at({}, 'unknown'))).toContain('whether it is encrypted');
@@ -83,14 +83,14 @@ describe('a drive that is going', () => {
   const start: JobCommand = { type: 'start-run', runId: 'r', bay: 'A', kind: 'clone', drive: 'old', target: 'new', fromByte: 0 };
 
   it('is not cloned, neither decided so nor in the dock; what is sound may be', () => {
-    const worn = benchAt('safeguard');
+    const worn = jobAt('safeguard');
     expect(worn.give({ type: 'decide-safeguard', safeguard: clone })).toContain('not cloned but rescued');
     expect(worn.give(start)).toContain('not cloned but rescued');
     expect(soundAtSafeguard().must({ type: 'decide-safeguard', safeguard: clone }, start).job.runs).toHaveLength(1);
   });
 
   it('is read by a rescue, and then the clone is made from its image', () => {
-    const worn = benchAt('safeguard').must(
+    const worn = jobAt('safeguard').must(
       { ...start, kind: 'rescue', runId: 'a' },
       {
         type: 'end-run',
@@ -109,7 +109,7 @@ describe('a drive that is going', () => {
 describe('a copy that was planned', () => {
   /** In and tried, the cover still off. */
   const beforeClosing = (plan: 'clone' | 'rescue' = 'clone') => {
-    const bench = (plan === 'clone' ? soundAtSafeguard() : benchAt('safeguard')).must(
+    const bench = (plan === 'clone' ? soundAtSafeguard() : jobAt('safeguard')).must(
       { type: 'decide-safeguard', safeguard: { plan, backup: 'verified', backupWhere: 'store', recoveryKey: 'not-encrypted', note: '' } },
       ...['usb-medium', ...(plan === 'rescue' ? ['image-store'] : [])].map((checkId): JobCommand => ({
         type: 'check-opening',
@@ -126,7 +126,7 @@ describe('a copy that was planned', () => {
     finishPart(bench);
     return bench;
   };
-  const data = (bench: TestBench) =>
+  const data = (bench: TestJob) =>
     customerPage(bench.job, { takenIn: 'Tuesday' })
       .rows.find((one) => one.term === 'Your data')
       ?.lines.join(' ');
@@ -145,7 +145,7 @@ describe('a copy that was planned', () => {
   ];
 
   it('is asked for at the end of Swap where the machine is not tried open', () => {
-    const bench = benchAt('swap');
+    const bench = jobAt('swap');
     const untried = { ...bench.job, way: { ...bench.job.way!, tryBeforeClosing: false }, move: { ...bench.job.move, copies: [] } };
     expect(missing(untried).map((one) => one.code)).toContain('copy');
     expect(missing({ ...untried, way: { ...untried.way, tryBeforeClosing: true } }).map((one) => one.code)).not.toContain('copy');
@@ -190,20 +190,20 @@ describe('a copy that was planned', () => {
 });
 
 describe('what leaves the workshop', () => {
-  const override = (bench: TestBench) => {
+  const override = (bench: TestJob) => {
     bench.roles = ['technician', 'lead'];
     return bench.must({ type: 'override-fit', slotId: 'm2-a', driveId: 'skerry-t4', reason: 'measured by eye, the customer knows' });
   };
   const offer: JobCommand = { type: 'offer', options: [{ kind: 'advised', slotId: 'm2-a', driveId: 'skerry-t4' }], machineMinor: null };
 
   it('is offered and billed also when a lead took it against the verdict', () => {
-    const bench = override(benchAt('match')).must({ type: 'advance', from: 'match' }, offer);
+    const bench = override(jobAt('match')).must({ type: 'advance', from: 'match' }, offer);
     expect(billNow(bench.job)?.lines[0]).toMatchObject({ kind: 'drive' });
     expect(bench.job.offer?.options[0]?.gives.risk).toContain('Not sure that it fits');
   });
 
   it('a gate of the price can be left by a lead, and then nothing goes out without a bill or a gift with a name under it', () => {
-    const bench = override(benchAt('match')).must({ type: 'advance', from: 'match' });
+    const bench = override(jobAt('match')).must({ type: 'advance', from: 'match' });
     expect(missing(bench.job)).toEqual([expect.objectContaining({ code: 'offer', waivableBy: ['lead'] })]);
     bench.must({ type: 'waive', code: 'offer', reason: 'for the choir' }, { type: 'advance', from: 'agree' });
     finishPart(bench);
@@ -225,11 +225,11 @@ describe('what leaves the workshop', () => {
 
   it('does not offer to keep a drive in use that was concluded to be failing', () =>
     expect(
-      benchAt('agree').give({ type: 'offer', options: [{ kind: 'add', slotId: 'm2-a', driveId: 'pellow-p3' }], machineMinor: null }),
+      jobAt('agree').give({ type: 'offer', options: [{ kind: 'add', slotId: 'm2-a', driveId: 'pellow-p3' }], machineMinor: null }),
     ).toContain('not offered to keep it in use'));
 
   it('a battery that no place in the model answers for is ‘cannot say’: a lead may have it tried', () => {
-    const bench = benchAt('set-up');
+    const bench = jobAt('set-up');
     bench.parts = [
       part({
         id: 'bat',
@@ -260,7 +260,7 @@ describe('what leaves the workshop', () => {
 describe('trying before it is closed', () => {
   const at = (start: { back: string[] } | null) => {
     const base = model();
-    const bench = new TestBench([{ ...base, guide: { ...base.guide, start } }]);
+    const bench = new TestJob([{ ...base, guide: { ...base.guide, start } }]);
     while (bench.job.phase !== 'swap') {
       finishPart(bench);
       bench.must({ type: 'advance', from: bench.job.phase });
@@ -284,7 +284,7 @@ describe('trying before it is closed', () => {
 describe('what the guide lacks', () => {
   const also = { type: 'also-out', kind: 'screws', label: 'short, silver', count: 2 } as const;
   const inTo = (stepId: string) => {
-    const bench = benchAt('way-in');
+    const bench = jobAt('way-in');
     while (currentStep(bench.job)?.step.id !== stepId) {
       const step = currentStep(bench.job)!.step;
       const thing = step.moves[0];
@@ -328,5 +328,5 @@ describe('what the guide lacks', () => {
     ]);
   });
 
-  it('is written on the way in only', () => expect(benchAt('way-out').give(also)).toContain('on the way in'));
+  it('is written on the way in only', () => expect(jobAt('way-out').give(also)).toContain('on the way in'));
 });

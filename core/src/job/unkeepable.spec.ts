@@ -1,11 +1,11 @@
 import { readSmartReport } from '../formats/index.js';
-import { benchAt } from '../testing/walks.js';
+import { jobAt } from '../testing/walks.js';
 
 const NUL = String.fromCharCode(0);
 
 describe('a character that cannot be kept', () => {
   it('is refused where it is typed, before it lies in front of everything else that waits to be sent', () => {
-    const bench = benchAt('way-in');
+    const bench = jobAt('way-in');
     const refusal = bench.give({ type: 'note', text: `from a scanner${NUL}`, stepId: null });
     expect(refusal).toMatch(/^unkeepable: .*U\+0000/);
     expect(bench.give({ type: 'note', text: 'typed anew', stepId: null })).toBeNull();

@@ -1,5 +1,5 @@
-import { benchAt, finishPart, payAndHandOver } from '../testing/walks.js';
-import { TestBench } from '../testing/samples.js';
+import { jobAt, finishPart, payAndHandOver } from '../testing/walks.js';
+import { TestJob } from '../testing/samples.js';
 import { replay } from './evolve.js';
 import { PHASES } from './shape/phases.js';
 import { JobStateSchema } from './shape/state.js';
@@ -8,7 +8,7 @@ import { countOut, stillOut } from './reading/tray.js';
 
 describe('a job from the counter to hand-over', () => {
   it('goes through every part, keeps the tray, and closes with it empty', () => {
-    const bench = new TestBench();
+    const bench = new TestJob();
     const counts: Record<string, number> = {};
     for (const phase of PHASES.slice(1, -1)) {
       expect(bench.job.phase).toBe(phase);
@@ -27,20 +27,20 @@ describe('a job from the counter to hand-over', () => {
   });
 
   it('is nothing but its events: replaying the log makes the same job', () => {
-    const bench = benchAt('hand-over');
+    const bench = jobAt('hand-over');
     expect(replay(bench.log)).toEqual(bench.job);
     expect(replay(bench.log.slice(10), replay(bench.log.slice(0, 10)))).toEqual(bench.job);
   });
 
   it('has a state that crosses the wire whole', () => {
     for (const phase of PHASES.slice(1)) {
-      const { job } = benchAt(phase);
+      const { job } = jobAt(phase);
       expect(JobStateSchema.parse(JSON.parse(JSON.stringify(job)))).toEqual(job);
     }
   });
 
   it('never writes to a state that was handed out', () => {
-    const bench = benchAt('way-in');
+    const bench = jobAt('way-in');
     const before = JSON.stringify(bench.job);
     const kept = bench.job;
     finishPart(bench);
@@ -55,20 +55,20 @@ describe('a job from the counter to hand-over', () => {
 
 describe('the row on the Bench', () => {
   it('says what the job waits for, how deep it is, and what is out', () => {
-    expect(summarise(benchAt('diagnose').job)).toMatchObject({
+    expect(summarise(jobAt('diagnose').job)).toMatchObject({
       mark: 'ready-in',
       waitsFor: 'Ready for hands: diagnose, 20 min',
       out: 0,
       line: { at: 1, ticks: [] },
     });
-    const inside = summarise(benchAt('swap').job);
+    const inside = summarise(jobAt('swap').job);
     expect(inside).toMatchObject({ deed: 'Swap the drive of the Fen 14', out: 7, outDetail: 'settings, screws, parts, leads, old drive' });
     expect(inside.line.ticks).toHaveLength(3);
-    expect(summarise(benchAt('way-out').job)).toMatchObject({ mark: 'ready-out', waitsFor: 'Ready for hands: way out, 3 min' });
+    expect(summarise(jobAt('way-out').job)).toMatchObject({ mark: 'ready-out', waitsFor: 'Ready for hands: way out, 3 min' });
   });
 
   it('moves along the line with every step walked', () => {
-    const bench = benchAt('way-in');
+    const bench = jobAt('way-in');
     const places = [summarise(bench.job).line.at];
     finishPart(bench);
     places.push(summarise(bench.job).line.at);
@@ -79,7 +79,7 @@ describe('the row on the Bench', () => {
   });
 
   it('says when a decision is needed instead of hands', () => {
-    const bench = new TestBench();
+    const bench = new TestJob();
     bench.must(
       { type: 'observe', observation: 'link-errors', seen: 'seen' },
       { type: 'conclude', causeId: 'connection', reason: 'plug askew' },
@@ -89,7 +89,7 @@ describe('the row on the Bench', () => {
 });
 
 it('lists the tray in words', () => {
-  const bench = benchAt('swap');
+  const bench = jobAt('swap');
   expect(stillOut(bench.job).map((item) => `${item.kind} ${item.out}/${item.of}`)).toEqual([
     'setting 1/1',
     'screw 3/3',

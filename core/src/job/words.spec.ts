@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { GUIDE_WARNINGS } from '../teardown/words/en/guide-warnings.js';
-import { benchAt } from '../testing/walks.js';
+import { jobAt } from '../testing/walks.js';
 import { decide } from './decide.js';
 import { missing } from './gates/index.js';
 import { GATES } from './words/en/gates.js';
@@ -39,7 +39,7 @@ describe.each([
 });
 
 it('a refusal says why as a code with its facts, beside the words', () => {
-  const { job, knowledge } = benchAt('match');
+  const { job, knowledge } = jobAt('match');
   const context = { at: '2026-04-14T08:00:00Z', by: { id: 'ines', name: 'Ines' }, roles: ['technician' as const], knowledge };
   expect(decide(job, { type: 'advance', from: 'diagnose' }, context)).toEqual({
     ok: false,
@@ -48,7 +48,7 @@ it('a refusal says why as a code with its facts, beside the words', () => {
 });
 
 it('a waiver keeps what its sentence was said from, and the sentence as it was said then', () => {
-  const bench = benchAt('hand-over').must({ type: 'pay', amountMinor: 100, how: 'cash' });
+  const bench = jobAt('hand-over').must({ type: 'pay', amountMinor: 100, how: 'cash' });
   const balance = missing(bench.job).find((one) => one.code.startsWith('balance:'))!;
   expect(balance.facts).toEqual({ owedMinor: expect.any(Number), totalMinor: expect.any(Number) });
   bench.must({ type: 'waive', code: balance.code, reason: 'pays next week' });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { RecordedEvent } from '../job/index.js';
-import { intake, TestBench } from '../testing/samples.js';
-import { benchAt, payAndHandOver } from '../testing/walks.js';
+import { intake, TestJob } from '../testing/samples.js';
+import { jobAt, payAndHandOver } from '../testing/walks.js';
 import {
   askedFor,
   figuresOf,
@@ -19,11 +19,10 @@ import {
   type Finished,
 } from './index.js';
 
-const finishedBench = () =>
-  payAndHandOver(benchAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }));
+const finishedJob = () => payAndHandOver(jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }));
 
 describe('words', () => {
-  const { job } = finishedBench();
+  const { job } = finishedJob();
   const phoned = { ...job, intake: intake({ customer: { name: 'Éloïse Tarn', reach: '+44 (1632) 960 018 or the office' } }) };
 
   it('find a job by number, customer, serial in any spelling, drives, and what was written', () => {
@@ -77,9 +76,9 @@ describe('typing errors', () => {
 
 describe('what is asked for', () => {
   it('takes a number written in groups as one, and words one by one', () => {
-    expect(askedFor('TF14-2K-123')).toEqual([{ typed: 'TF14-2K-123', whole: 'tf142k123', words: ['tf14', '2k', '123'] }]);
-    expect(askedFor('01632 960 777').map((one) => one.whole)).toEqual(['01632960777']);
-    expect(askedFor('Halina Pol-gove 77').map((one) => [one.whole, one.words])).toEqual([
+    expect(askedFor('TF14-2K-123')).toEqual([{ typed: 'TF14-2K-123', joined: 'tf142k123', words: ['tf14', '2k', '123'] }]);
+    expect(askedFor('01632 960 777').map((one) => one.joined)).toEqual(['01632960777']);
+    expect(askedFor('Halina Pol-gove 77').map((one) => [one.joined, one.words])).toEqual([
       [null, ['halina']],
       [null, ['pol', 'gove']],
       [null, ['77']],
@@ -94,7 +93,7 @@ describe('what is asked for', () => {
 });
 
 describe('the history of a job', () => {
-  const bench = finishedBench();
+  const bench = finishedJob();
   const lines = tellHistory(bench.log);
 
   it('is in words, with who and when, one line a step', () => {
@@ -120,11 +119,11 @@ describe('the history of a job', () => {
 
 describe('a row of the ledger', () => {
   it('has a cell for every column and the amount as a decimal number', () => {
-    const row = ledgerRow(finishedBench().job);
+    const row = ledgerRow(finishedJob().job);
     expect(ledgerCells(row)).toHaveLength(LEDGER_COLUMNS.length);
     expect(ledgerCells(row)[LEDGER_COLUMNS.indexOf('total')]).toBe('170.15');
     expect(row).toMatchObject({ outcome: 'repaired', customer: 'Halima Quist', cause: 'Flash worn, or out of spare' });
-    expect(ledgerRow(new TestBench().job)).toMatchObject({ outcome: 'open', totalMinor: null, closedAt: null });
+    expect(ledgerRow(new TestJob().job)).toMatchObject({ outcome: 'open', totalMinor: null, closedAt: null });
   });
 });
 
@@ -179,22 +178,22 @@ describe('figures', () => {
   ])('%s is in %s', (day, week) => expect(isoWeek(day)).toBe(week));
 
   it('take a step’s minutes from its ticks, pauses left out', () => {
-    const finished = finishedOf(finishedBench().job)!;
+    const finished = finishedOf(finishedJob().job)!;
     expect(finished.steps.length).toBeGreaterThan(3);
     for (const step of finished.steps) expect(step.taken).toBeLessThanOrEqual(20 * 3);
     expect(finished.causes).toEqual(['Flash worn, or out of spare']);
-    expect(finishedOf(new TestBench().job)).toBeNull();
+    expect(finishedOf(new TestJob().job)).toBeNull();
   });
 
   it('count what it turned out to be, not what was concluded first', () => {
-    const bench = finishedBench().must({ type: 'came-back', jobId: 'job-2', number: 413 });
+    const bench = finishedJob().must({ type: 'came-back', jobId: 'job-2', number: 413 });
     bench.must({ type: 'learn-comeback', jobId: 'job-2', kind: 'same-fault', causeIds: ['connection'], words: 'plug', operationId: null });
     expect(finishedOf(bench.job)!.causes).toEqual(['Drive cable or its plug']);
   });
 });
 
 describe('a job as a document', () => {
-  const bench = finishedBench();
+  const bench = finishedJob();
   const document = (events: readonly RecordedEvent[]) =>
     JSON.stringify({ format: 'petrichor-job', workshop: 'Quayside', exportedAt: '2026-04-14T08:00:00.000Z', events, photos: [] });
 

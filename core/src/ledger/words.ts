@@ -31,7 +31,7 @@ export const queryWords = (typed: string): string[] => [...new Set(wordsIn(typed
 export interface Asked {
   readonly typed: string;
   /** A serial or phone number written with signs between: the same as one word. */
-  readonly whole: string | null;
+  readonly joined: string | null;
   readonly words: readonly string[];
 }
 
@@ -45,7 +45,7 @@ export function askedFor(typed: string): Asked[] {
     const words = queryWords(piece).slice(0, left);
     left -= words.length;
     if (words.length > 0)
-      asked.push({ typed: piece, whole: words.length > 1 && /\d/.test(piece) ? wholeSerial(piece) || null : null, words });
+      asked.push({ typed: piece, joined: words.length > 1 && /\d/.test(piece) ? wholeSerial(piece) || null : null, words });
   }
   return asked;
 }

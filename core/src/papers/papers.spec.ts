@@ -1,9 +1,9 @@
 import { USUAL_PRICING } from '../quote/index.js';
-import { TestBench } from '../testing/samples.js';
-import { benchAt, payAndHandOver } from '../testing/walks.js';
+import { TestJob } from '../testing/samples.js';
+import { jobAt, payAndHandOver } from '../testing/walks.js';
 import { claimSlip, customerPage, driveTag, jobOfCode, jobTag, labelSheets, LABEL_SHEETS, pageSheets, workshopPage } from './index.js';
 
-const done = () => payAndHandOver(benchAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' })).job;
+const done = () => payAndHandOver(jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' })).job;
 const textOf = (page: object): string => JSON.stringify(page);
 const WHEN = { takenIn: 'Tuesday 8:00', promised: 'Thursday 14:00' };
 
@@ -26,7 +26,7 @@ describe('the page for the customer', () => {
   });
 
   it('of a machine that goes back as it came promises nothing', () => {
-    const back = new TestBench().must({ type: 'end-early', reason: 'too dear for it', referredTo: 'Deepwater Recovery' }).job;
+    const back = new TestJob().must({ type: 'end-early', reason: 'too dear for it', referredTo: 'Deepwater Recovery' }).job;
     const words = textOf(customerPage(back, WHEN));
     expect(words).toContain('as it came');
     expect(words).toContain('We refer it to Deepwater Recovery');
@@ -73,7 +73,7 @@ describe('the page for the customer', () => {
 
 describe('the claim slip', () => {
   it('says what looking costs, and the limit that was said', () => {
-    const { job } = new TestBench();
+    const { job } = new TestJob();
     expect(textOf(claimSlip(job, USUAL_PRICING, WHEN))).toContain('looking costs 18.00');
     const limited = { ...job, intake: { ...job.intake, ceilingMinor: 20_000 } };
     expect(textOf(claimSlip(limited, USUAL_PRICING, WHEN))).toContain('not above 200.00');
@@ -81,7 +81,7 @@ describe('the claim slip', () => {
 });
 
 describe('tags', () => {
-  const { job } = benchAt('swap');
+  const { job } = jobAt('swap');
   const modules = Array.from({ length: 25 }, (_, y) => Array.from({ length: 25 }, (__, x) => (x + y) % 3 === 0));
 
   it('name the job, and neither fault nor data', () => {

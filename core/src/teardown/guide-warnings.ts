@@ -111,7 +111,7 @@ const takesOff = (operation: Operation, label: string): boolean =>
   operation.frees.includes(label) || operation.takes.some((thing) => thing.kind !== 'screw' && thing.label === label);
 
 /** True when no order does `then` without `first` (the planner's own meaning of "must"). */
-function isBefore(operations: readonly Operation[], first: string, then: string): boolean {
+function isBefore(operations: readonly Operation[], first: string, later: string): boolean {
   const doable = new Set<string>();
   for (let grew = true; grew;) {
     grew = false;
@@ -121,5 +121,5 @@ function isBefore(operations: readonly Operation[], first: string, then: string)
       grew = true;
     }
   }
-  return !doable.has(then);
+  return !doable.has(later);
 }

@@ -50,7 +50,7 @@ export function* planStepwise(input: PlanInput, mostStands?: number): Generator<
   if (fault) return { ok: false, problem: fault.sentence };
   const operations = relevant(input);
   const found = yield* searchWay(problemOf(input, operations), mostStands ?? Math.ceil(MOST_WORK / operations.length));
-  const plan = told(
+  const plan = costOf(
     trimmed(
       found.order.map((at) => operations[at]!),
       input,
@@ -120,7 +120,7 @@ function canBeDone(order: readonly PlanOperation[]): boolean {
 }
 
 /** Counts what the order costs. */
-function told(order: readonly PlanOperation[], { start, costs }: PlanInput): Omit<Plan, 'optimal' | 'lowerBound'> {
+function costOf(order: readonly PlanOperation[], { start, costs }: PlanInput): Omit<Plan, 'optimal' | 'lowerBound'> {
   let { side, tool } = start;
   let turns = 0;
   let toolChanges = 0;

@@ -2,8 +2,8 @@ import type { JobCommand, JobState, Phase } from '../job/index.js';
 import { PHASES } from '../job/index.js';
 import { sallow } from './disk-tables.js';
 import { ataReport } from './reports.js';
-import { TestBench } from './samples.js';
-import { benchAt, finishPart } from './walks.js';
+import { TestJob } from './samples.js';
+import { jobAt, finishPart } from './walks.js';
 
 const ID = '6c1d3c4e-3b7e-4a51-9a52-0c40a6a9d003';
 const MAP: Omit<Extract<JobCommand, { type: 'read-map' }>, 'type'> = {
@@ -144,7 +144,7 @@ export const everyCommand = (job: JobState): JobCommand[] =>
 
 /** Jobs to give them to: at the start and the end of every part, on the way in, with a run, and one that needs no drive. */
 export function jobsAtEveryPart(): JobState[] {
-  const cured = new TestBench().must(
+  const cured = new TestJob().must(
     { type: 'observe', observation: 'link-errors', seen: 'seen' },
     {
       type: 'conclude',
@@ -152,7 +152,7 @@ export function jobsAtEveryPart(): JobState[] {
       reason: 'errors on the link',
     },
   );
-  const running = benchAt('safeguard').must(
+  const running = jobAt('safeguard').must(
     { type: 'state-stake', stake: 'copied' },
     {
       type: 'start-run',
@@ -162,11 +162,11 @@ export function jobsAtEveryPart(): JobState[] {
       drive: 'old',
     },
   );
-  const halfway = benchAt('way-in').must({ type: 'tick', stepId: 'in:screws', key: 'short', from: 0, count: 3 });
+  const halfway = jobAt('way-in').must({ type: 'tick', stepId: 'in:screws', key: 'short', from: 0, count: 3 });
   const parts = PHASES.slice(1).flatMap((phase: Phase) => {
-    const begun = benchAt(phase);
+    const begun = jobAt(phase);
     if (phase === 'hand-over') return [begun.job];
-    const done = benchAt(phase);
+    const done = jobAt(phase);
     finishPart(done);
     return [begun.job, done.job];
   });

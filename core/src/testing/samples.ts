@@ -274,7 +274,7 @@ const DRIVES = [
 ];
 
 /** A bench with one job on it: give it commands, look at the job, and at the log that made it. */
-export class TestBench {
+export class TestJob {
   log: RecordedEvent[] = [];
   job: JobState;
   /** Seconds since the job was opened; a test moves it. */

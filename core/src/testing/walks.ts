@@ -1,5 +1,5 @@
 import { billNow, legOf, nextTick, paidMinor, unpluggedChecks, type JobCommand, type Phase, type SpeedRecord } from '../job/index.js';
-import { TestBench } from './samples.js';
+import { TestJob } from './samples.js';
 
 /** As the sample drive reads in the sample slot. */
 const afterSwap = (): SpeedRecord => ({
@@ -50,7 +50,7 @@ const ON_THE_WAY: Partial<Record<Phase, JobCommand[]>> = {
 };
 
 /** Walks every step of the part the job is at. */
-export function walkLeg(bench: TestBench): void {
+export function walkLeg(bench: TestJob): void {
   const leg = legOf(bench.job.phase);
   for (let tick = nextTick(bench.job, true); tick; tick = nextTick(bench.job, true)) {
     const stepId = 'stepId' in tick ? tick.stepId : null;
@@ -61,8 +61,8 @@ export function walkLeg(bench: TestBench): void {
 }
 
 /** A bench whose job has just entered `phase`, everything before it done properly. */
-export function benchAt(phase: Phase): TestBench {
-  const bench = new TestBench();
+export function jobAt(phase: Phase): TestJob {
+  const bench = new TestJob();
   while (bench.job.phase !== phase) {
     finishPart(bench);
     bench.must({ type: 'advance', from: bench.job.phase });
@@ -71,8 +71,8 @@ export function benchAt(phase: Phase): TestBench {
 }
 
 /** A bench at Safeguard whose old drive is sound and only too small, so that it may be cloned. */
-export function soundAtSafeguard(): TestBench {
-  const bench = new TestBench().must(
+export function soundAtSafeguard(): TestJob {
+  const bench = new TestJob().must(
     { type: 'observe', observation: 'nearly-full', seen: 'seen' },
     { type: 'conclude', causeId: 'too-small', reason: 'sound by its report, and full' },
     { type: 'advance', from: 'diagnose' },
@@ -85,7 +85,7 @@ export function soundAtSafeguard(): TestBench {
 }
 
 /** Does what the gate of this part asks for. */
-export function finishPart(bench: TestBench): void {
+export function finishPart(bench: TestJob): void {
   bench.must(...(ON_THE_WAY[bench.job.phase] ?? []));
   if (bench.job.phase === 'prove')
     for (const { id } of unpluggedChecks(bench.job)) bench.must({ type: 'recheck', checkId: id, result: 'works', note: '' });
@@ -93,7 +93,7 @@ export function finishPart(bench: TestBench): void {
 }
 
 /** Pays what is open and gives the machine back. */
-export const payAndHandOver = (bench: TestBench, to = 'Ms Quist'): TestBench =>
+export const payAndHandOver = (bench: TestJob, to = 'Ms Quist'): TestJob =>
   bench.must(
     { type: 'pay', amountMinor: (billNow(bench.job)?.totalMinor ?? 0) - paidMinor(bench.job), how: 'card' },
     { type: 'hand-over', to },

@@ -15,7 +15,7 @@ import { TestServer, type Visitor } from '../testing/server.js';
  * another workshop with this one's ids. A new operation is not tried, and does not compile here, until it has a line below.
  */
 const ROLES: readonly Role[] = ['technician', 'desk', 'lead'];
-const BENCH: readonly Role[] = ['technician', 'lead'];
+const HANDS: readonly Role[] = ['technician', 'lead'];
 const LEAD: readonly Role[] = ['lead'];
 /** In names of people, customers and machines of the first workshop: nobody of another ever reads it. */
 const MARKER = 'MARKER7';
@@ -76,10 +76,10 @@ const LINES: Record<RouteName, Line> = {
   job: { by: ROLES },
   events: { by: ROLES, query: '?after=0' },
   give: {
-    by: BENCH,
+    by: HANDS,
     body: () => ({ ...asked(), basedOn: 0, command: { type: 'observe', observation: 'bad-sectors', seen: 'seen' } }),
   },
-  saveGuide: { by: BENCH, body: () => ({ model: { ...draft, id: `new-${id().slice(0, 8)}` }, basedOn: 0, why: 'new here' }) },
+  saveGuide: { by: HANDS, body: () => ({ model: { ...draft, id: `new-${id().slice(0, 8)}` }, basedOn: 0, why: 'new here' }) },
   modelRecord: { by: ROLES },
   modelAt: { by: ROLES },
   settleCorrection: { by: LEAD, body: () => ({ verdict: 'declined', words: 'looked at it' }) },
@@ -127,16 +127,16 @@ const LINES: Record<RouteName, Line> = {
   saveEdition: { by: LEAD, body: () => ({ knowledge: shippedDiagnosis('before'), why: 'the same again' }) },
   oldEdition: { by: ROLES },
   dock: { by: ROLES },
-  selfReport: { by: BENCH },
-  driveTable: { by: BENCH },
-  pauseRun: { by: BENCH },
-  resumeRun: { by: BENCH },
-  runMap: { by: BENCH },
-  startRun: { by: BENCH, body: () => ({ kind: 'surface-read', targetBay: null }) },
+  selfReport: { by: HANDS },
+  driveTable: { by: HANDS },
+  pauseRun: { by: HANDS },
+  resumeRun: { by: HANDS },
+  runMap: { by: HANDS },
+  startRun: { by: HANDS, body: () => ({ kind: 'surface-read', targetBay: null }) },
   run: { by: ROLES },
-  stopRun: { by: BENCH },
+  stopRun: { by: HANDS },
   simulatedDrives: { by: ROLES },
-  putIn: { by: BENCH, body: () => ({ driveId: null }) },
+  putIn: { by: HANDS, body: () => ({ driveId: null }) },
 };
 
 /** Another job than is here, as another installation would send it. */

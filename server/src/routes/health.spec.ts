@@ -42,7 +42,7 @@ describe('a probe', () => {
       now: () => new Date(),
     });
     expect(await health.probe()).toEqual({ ok: false, database: false, feed: false });
-    expect(await health.whole(server.workshopId)).toMatchObject({
+    expect(await health.report(server.workshopId)).toMatchObject({
       database: { standing: 'bad', answerMs: null },
       feed: { standing: 'watch' },
       photos: { standing: 'bad', kept: false },

@@ -19,9 +19,9 @@ export function serveProbe(serving: Serving, health: Health): Router {
 /** How Petrichor stands, what waits on its screens, and who came in. */
 export const serveHealth = (serving: Serving, health: Health, audit: Audit): Router =>
   serve(healthRoutes, serving, {
-    health: ({ by }) => health.whole(by.workshopId),
+    health: ({ by }) => health.report(by.workshopId),
     backup: () => health.backup(),
     tellUnsent: ({ account: { workshopId, name }, body, request }) =>
-      health.told(request.sessionID, { workshopId, name, device: request.session.device ?? '' }, body),
+      health.waitsOnScreen(request.sessionID, { workshopId, name, device: request.session.device ?? '' }, body),
     audit: ({ by, query }) => audit.page(by.workshopId, query.before),
   });

@@ -71,14 +71,14 @@ export class Health {
   }
 
   /** What waits on a screen, as it says itself. */
-  told(sessionId: string, about: Pick<Screen, 'workshopId' | 'name' | 'device'>, unsent: Unsent): void {
+  waitsOnScreen(sessionId: string, about: Pick<Screen, 'workshopId' | 'name' | 'device'>, unsent: Unsent): void {
     this.screens.delete(sessionId);
     if (unsent.waiting === 0 && unsent.aside === 0) return;
     this.screens.set(sessionId, { ...about, ...unsent, toldAt: this.parts.now().toISOString() });
     if (this.screens.size > MOST_SCREENS) this.screens.delete(this.screens.keys().next().value!);
   }
 
-  async whole(workshopId: string): Promise<HealthReply> {
+  async report(workshopId: string): Promise<HealthReply> {
     const { feed, hasSealKey, build, now } = this.parts;
     const state = this.backupState();
     const is = backupStanding(state, now());

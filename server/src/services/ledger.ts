@@ -75,16 +75,16 @@ export const searchLedger = (database: Database, workshopId: string, query: Ledg
       const newest = query.before === FIRST_PAGE ? first : await walk(tx, asTyped, FIRST_PAGE, filter);
       return newest.rows.length > 0 || newest.next !== null;
     };
-    if (first.rows.length > 0 || (await finds())) return { ...first, ...told(asTyped) };
+    if (first.rows.length > 0 || (await finds())) return { ...first, ...sayMeant(asTyped) };
     // Nothing has all of it as typed: perhaps one word is right by chance.
     const loosely = (await oneByOne(asked, (one) => meaning(tx, one, true))).flat();
-    return { ...(await walk(tx, loosely, query.before, filter)), ...told(loosely) };
+    return { ...(await walk(tx, loosely, query.before, filter)), ...sayMeant(loosely) };
   });
 
 /** A number in groups is meant as a whole where there is such a one, else each of its groups by itself. */
-async function meaning(tx: WorkshopTx, { typed, whole, words }: Asked, loosely: boolean): Promise<Meant[]> {
-  if (whole !== null) {
-    const one = await meant(tx, whole, loosely, LEAST_WHOLE_NEAR);
+async function meaning(tx: WorkshopTx, { typed, joined, words }: Asked, loosely: boolean): Promise<Meant[]> {
+  if (joined !== null) {
+    const one = await meant(tx, joined, loosely, LEAST_WHOLE_NEAR);
     if (one.words.length > 0) return [{ ...one, typed }];
   }
   return oneByOne(words, (word) => meant(tx, word, loosely, LEAST_NEAR));
@@ -129,7 +129,7 @@ async function walk(
   }
 }
 
-const told = (all: readonly Meant[]): Pick<LedgerReply, 'instead' | 'cut'> => ({
+const sayMeant = (all: readonly Meant[]): Pick<LedgerReply, 'instead' | 'cut'> => ({
   instead: Object.fromEntries(all.filter((one) => one.instead && one.words.length > 0).map((one) => [one.typed, one.words.slice(0, 5)])),
   cut: all.filter((one) => one.cut).map((one) => one.typed),
 });
@@ -174,7 +174,9 @@ export async function* exportLedger(
   const csv = (rows: readonly string[][]): string =>
     `${Papa.unparse(rows as string[][], { newline: '\r\n', escapeFormulae: FORMULA })}\r\n`;
   if (as === 'csv') yield csv([[...LEDGER_COLUMNS]]);
-  for await (const rows of query.find.trim() === '' ? filtered(database, workshopId, filterOf(query)) : found(database, workshopId, query))
+  for await (const rows of query.find.trim() === ''
+    ? filtered(database, workshopId, filterOf(query))
+    : pagesOf(database, workshopId, query))
     if (rows.length > 0) yield as === 'csv' ? csv(rows.map(ledgerCells)) : rows.map((row) => `${JSON.stringify(row)}\n`).join('');
 }
 
@@ -189,7 +191,7 @@ async function* filtered(database: Database, workshopId: string, filter: LedgerF
   }
 }
 
-async function* found(database: Database, workshopId: string, query: LedgerQuery): AsyncGenerator<readonly LedgerRow[], void, void> {
+async function* pagesOf(database: Database, workshopId: string, query: LedgerQuery): AsyncGenerator<readonly LedgerRow[], void, void> {
   for (let before: number | null = query.before; before !== null;) {
     const { rows, next }: LedgerReply = await searchLedger(database, workshopId, { ...query, before });
     yield rows;

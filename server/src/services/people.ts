@@ -68,7 +68,7 @@ export async function changeOwnPassword(
 /** @param here the session of whoever asks */
 export async function whereSignedIn(database: Database, workshopId: string, id: string, here: string, at: Date): Promise<SignedIn[]> {
   await needPerson(database, workshopId, id);
-  return (await sessionsOf(database.pool, id, at)).map((one) => told(one, here));
+  return (await sessionsOf(database.pool, id, at)).map((one) => signedInOf(one, here));
 }
 
 /** Ends one session of a person, named as `whereSignedIn` names it. One that is over already is no fault. */
@@ -98,7 +98,7 @@ function keepALead(people: readonly Person[]): void {
   if (!people.some((one) => one.roles.includes('lead') && !one.locked)) throw LAST_LEAD;
 }
 
-const told = ({ sid, since, device, address }: KeptSession, here: string): SignedIn => ({
+const signedInOf = ({ sid, since, device, address }: KeptSession, here: string): SignedIn => ({
   id: nameOf(sid),
   since: since ?? new Date(0).toISOString(),
   device: device ?? '',

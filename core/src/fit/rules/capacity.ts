@@ -41,14 +41,14 @@ export const capacity: Rule = {
 };
 
 /** A clone as it is wants at least as many sectors as the old drive has: a '480' does not take that of a '500'. */
-function cloneOf({ cloneFromGb }: Need, markedGb: number, told: Pick<Told, 'have' | 'margin'>): Check | null {
+function cloneOf({ cloneFromGb }: Need, markedGb: number, marked: Pick<Told, 'have' | 'margin'>): Check | null {
   const from = cloneFromGb === null ? null : sectorCountOfMarkedSize(cloneFromGb);
   const to = sectorCountOfMarkedSize(markedGb);
   if (cloneFromGb === null || from === null || to === null || to >= from) return null;
   return check('extras', () => {
     const short = (from - to).toLocaleString('en-GB').replaceAll(',', ' ');
     return {
-      ...told,
+      ...marked,
       need: `${gb(cloneFromGb)} to clone`,
       sentence: `A clone as it is does not go on: ${short} sectors short of the old ${gb(cloneFromGb)} drive. Shrink its last partition first, or install clean.`,
       extras: [

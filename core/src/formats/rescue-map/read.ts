@@ -67,9 +67,9 @@ export function readRescueMap(bytes: Uint8Array): Reading<RescueMap> {
     if (used > 0 && starts[used - 1]! + sizes[used - 1]! !== start) return fault('This block does not begin where the one before it ends.');
     if (used === room) {
       room *= 2;
-      starts = grown(starts, new Float64Array(room));
-      sizes = grown(sizes, new Float64Array(room));
-      states = grown(states, new Uint8Array(room));
+      starts = copiedInto(starts, new Float64Array(room));
+      sizes = copiedInto(sizes, new Float64Array(room));
+      states = copiedInto(states, new Uint8Array(room));
     }
     starts[used] = start;
     sizes[used] = size;
@@ -89,7 +89,7 @@ export function readRescueMap(bytes: Uint8Array): Reading<RescueMap> {
   };
 }
 
-function grown<T extends Float64Array | Uint8Array>(from: T, to: T): T {
+function copiedInto<T extends Float64Array | Uint8Array>(from: T, to: T): T {
   to.set(from);
   return to;
 }

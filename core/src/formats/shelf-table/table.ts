@@ -1,5 +1,5 @@
 import { DriveSchema, PartSchema, type Drive, type Part } from '../../hardware/index.js';
-import { whole } from '../../units/index.js';
+import { fullStop } from '../../units/index.js';
 
 /**
  * The shelf as rows of text, the way a spreadsheet holds it. `item` is `drive` or `part`; columns beyond the first
@@ -35,7 +35,7 @@ export function readTable(rows: readonly Row[]): ReadTable {
     const parsed = item === 'drive' ? DriveSchema.safeParse(document) : PartSchema.safeParse(document);
     if (!parsed.success) {
       const issue = parsed.error.issues[0]!;
-      return bad(`${issue.path.join('.') || (item === 'drive' ? 'family' : 'kind')}: ${whole(issue.message)}`);
+      return bad(`${issue.path.join('.') || (item === 'drive' ? 'family' : 'kind')}: ${fullStop(issue.message)}`);
     }
     const key = `${item} ${parsed.data.id}`;
     const before = seen.get(key);

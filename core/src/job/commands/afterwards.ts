@@ -4,7 +4,7 @@ import { ComebackKindSchema } from '../shape/comeback.js';
 import type { JobEvent } from '../events/index.js';
 import { removedNow, removedParts } from '../reading/removed.js';
 import { RemovedFateSchema } from '../shape/removed.js';
-import { accept, ANYONE, BENCH, command, refuse } from './define.js';
+import { accept, ANYONE, HANDS, command, refuse } from './define.js';
 
 export const settleRemoved = command('settle-removed', {
   shape: {
@@ -59,7 +59,7 @@ export const explainComeback = command('explain-comeback', {
   shape: {
     ...reason,
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { kind, causeIds, words, operationId }) => {
     if (!job.intake.comebackOf) return refuse('no-comeback');
     if (kind === 'same-fault' && causeIds.length === 0) return refuse('cause');
@@ -73,7 +73,7 @@ export const learnComeback = command('learn-comeback', {
     jobId: z.string(),
     ...reason,
   },
-  by: BENCH,
+  by: HANDS,
   closedToo: true,
   byServer: true,
   decide: (job, { jobId, kind, causeIds, words, operationId }) => {

@@ -11,7 +11,7 @@ import { isBefore } from '../shape/phases.js';
 import { placeOf, withMeasured } from '../reading/place-of.js';
 import type { JobState } from '../shape/state.js';
 import { hasWalked } from '../reading/walk.js';
-import { accept, ANYONE, BENCH, command, refuse, type Context, type Decision } from './define.js';
+import { accept, ANYONE, HANDS, command, refuse, type Context, type Decision } from './define.js';
 import { choose } from './match.js';
 
 const amount = z.number('Type an amount.').int().min(0, 'Not below 0.').max(100_000_000, 'That is more than any repair costs.');
@@ -115,7 +115,7 @@ export const changePrice = command('change-price', {
       .refine((minor) => minor !== 0, 'An amount of 0 changes nothing.'),
     why: z.string().trim().min(3, 'Say why the price changes.').max(300),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (_, { say, netMinor, why }) => accept({ type: 'price-changed', line: { kind: 'other', say, quantity: 1, netMinor }, why }),
 });
 

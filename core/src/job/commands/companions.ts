@@ -3,7 +3,7 @@ import { oneLine } from '../../units/index.js';
 import { judgeBattery, judgeMemory, judgeWireless, toFinding, unknown, type Finding } from '../../fit/index.js';
 import type { MachineModel, Part } from '../../hardware/index.js';
 import { CompanionKindSchema } from '../shape/companion.js';
-import { accept, BENCH, command, refuse } from './define.js';
+import { accept, HANDS, command, refuse } from './define.js';
 
 /** Memory, a wireless card or a battery goes in; it has so many minutes to prove itself. */
 export const fitCompanion = command('fit-companion', {
@@ -14,7 +14,7 @@ export const fitCompanion = command('fit-companion', {
     original: oneLine().max(80),
     limitMinutes: z.number('Say how many minutes it gets.').int().min(5, 'Five minutes at least.').max(480, 'Eight hours are the most.'),
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['model', 'parts'],
   decide: (job, { companionId, kind, partId, original, limitMinutes }, { knowledge, roles }) => {
     const part = knowledge.parts().find((one) => one.id === partId && one.kind === kind);
@@ -65,7 +65,7 @@ export const judgeTrial = command('judge-companion', {
     outcome: z.enum(['works', 'rolled-back']),
     note: z.string().trim().max(300),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { companionId, outcome, note }) => {
     const one = job.companions.find((known) => known.id === companionId);
     if (!one) return refuse('unknown-companion');
@@ -81,7 +81,7 @@ export const undoCompanion = command('undo-companion', {
     companionId: z.string(),
     step: z.enum(['original-refitted', 'part-returned']),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { companionId, step }) => {
     const one = job.companions.find((known) => known.id === companionId);
     if (!one || one.outcome !== 'rolled-back') return refuse('not-rolled-back');

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { hasWalked } from '../reading/walk.js';
 import { reconcile, screwsExpected } from '../reading/screw-count.js';
-import { accept, BENCH, command, refuse } from './define.js';
+import { accept, HANDS, command, refuse } from './define.js';
 
 /** Counts the screws on the mat, kind by kind; what does not add up is said with the holes it could belong to. */
 export const countScrews = command('count-screws', {
@@ -15,7 +15,7 @@ export const countScrews = command('count-screws', {
       )
       .max(40),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { counts }) => {
     if (!hasWalked(job)) return refuse('nothing-out');
     const kinds = new Set(screwsExpected(job).map((kind) => kind.key));

@@ -9,11 +9,11 @@ import { phaseAfter, phaseBefore } from '../reading/phases.js';
 import { isHere } from '../reading/custody.js';
 import { OldDriveFateSchema, SanitisedSchema } from '../shape/custody.js';
 import { isUnfitToStay, mediumKnown } from '../reading/old-drive.js';
-import { slotsOnBench } from '../reading/place-of.js';
+import { slotsOfJob } from '../reading/place-of.js';
 import type { JobState } from '../shape/state.js';
 import { sayItem, stillOut } from '../reading/tray.js';
 import { hasWalked } from '../reading/walk.js';
-import { accept, ANYONE, BENCH, command, refuse, type Context, type Decision } from './define.js';
+import { accept, ANYONE, HANDS, command, refuse, type Context, type Decision } from './define.js';
 import { enterWay } from './enter-way.js';
 
 /** Goes on to the next phase, if the gate of this one is open. `from` guards against a stale screen. */
@@ -21,7 +21,7 @@ export const advance = command('advance', {
   shape: {
     from: PhaseSchema,
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['model', 'policy'],
   decide: (job, { from }, context) => {
     if (from !== job.phase) return refuse('moved-on', { phase: job.phase });
@@ -39,7 +39,7 @@ function planAndEnter(job: JobState, { knowledge }: Context<'model' | 'policy'>)
   const model = knowledge.model(job.intake.modelId);
   if (!model || !job.choice) return refuse('no-model');
   const policy = knowledge.policy();
-  const way = buildWay(model, job.choice.slot, job.choice.verdict.extras, { policy, slots: slotsOnBench(model, job) });
+  const way = buildWay(model, job.choice.slot, job.choice.verdict.extras, { policy, slots: slotsOfJob(model, job) });
   return enterWay(model.guide, way, null, policy.tryBeforeClosing);
 }
 
@@ -48,7 +48,7 @@ export const returnTo = command('return-to', {
   shape: {
     phase: PhaseSchema,
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { phase }) => {
     if (job.endedEarly) return refuse('ended-unrepaired');
     if (phase === 'intake' || !isBefore(phase, job.phase)) return refuse('not-back', { phase, from: job.phase });
@@ -137,7 +137,7 @@ export const endEarly = command('end-early', {
     /** Whom it is referred to; unset: it simply goes back. */
     referredTo: oneLine().max(80).nullable().optional(),
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['pricing'],
   decide: (job, { reason, referredTo = null }, { knowledge }) => {
     if (job.phase === 'hand-over') return refuse('at-end');

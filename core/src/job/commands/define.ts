@@ -69,4 +69,4 @@ export const refuse = <Code extends RefusalCode>(code: Code, ...facts: FactsOf<t
   refusal: say(REFUSALS, code, ...facts),
 });
 
-export { ANYONE, BENCH, LEAD } from '../shape/actor.js';
+export { ANYONE, HANDS, LEAD } from '../shape/actor.js';

@@ -22,7 +22,7 @@ import { isBefore } from '../shape/phases.js';
 import { DataStakeSchema } from '../shape/stake.js';
 import { stakeOf } from '../reading/stake.js';
 import type { JobState } from '../shape/state.js';
-import { accept, ANYONE, BENCH, command, refuse } from './define.js';
+import { accept, ANYONE, HANDS, command, refuse } from './define.js';
 
 const detail = z.string().trim().max(200, 'Shorten this to 200 characters.').optional();
 
@@ -33,7 +33,7 @@ export const observe = command('observe', {
     seen: SeenSchema,
     detail,
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['diagnosis'],
   decide: (job, { about = 'before', observation, seen, detail: words = '' }, { knowledge }) => {
     const edition = knowledge.diagnosis(about);
@@ -51,7 +51,7 @@ export const readReportCommand = command('read-report', {
     name: oneLine().max(120),
     report: SelfReportSchema,
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['diagnosis'],
   decide: (job, { source, name, report }, { knowledge }) => {
     const before = job.reports.findLast((one) => isSameDrive(one.report, report));
@@ -66,7 +66,7 @@ export const readListingCommand = command('read-listing', {
     name: oneLine().max(120),
     listing: BlockListingSchema,
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['diagnosis'],
   decide: (job, { source, name, listing }, { knowledge }) => {
     const used = listing.drives
@@ -136,7 +136,7 @@ export const setTestAside = command('set-test-aside', {
     testId: z.string().max(40),
     aside: z.boolean(),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (_, { testId, aside }) => accept({ type: 'test-set-aside', testId, aside }),
 });
 
@@ -146,7 +146,7 @@ export const conclude = command('conclude', {
     causeId: z.string().min(1, 'Choose a cause.'),
     reason: z.string().trim().min(3, 'Say in a few words why you conclude that.').max(500),
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['diagnosis'],
   decide: (job, { about = 'before', causeId, reason }, { knowledge }) => {
     const edition = knowledge.diagnosis(about);
@@ -191,7 +191,7 @@ export const confirmCauses = command('confirm-causes', {
     causeIds: z.array(z.string()).max(5),
     note: z.string().trim().max(300).optional(),
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['diagnosis'],
   decide: (job, { causeIds, note = '' }, { knowledge }) => {
     if (isBefore(job.phase, 'prove')) return refuse('prove-first');
@@ -207,7 +207,7 @@ export const cure = command('cure', {
     what: z.string().trim().min(3, 'Say what you did.').max(300),
     checked: z.string().trim().min(3, 'Say how you know that it helped.').max(300),
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['pricing'],
   decide: (job, { what, checked }, { knowledge }) => {
     if (job.phase !== 'diagnose') return refuse('cure-at-diagnose');

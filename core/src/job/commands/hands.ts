@@ -1,12 +1,12 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
 import { WaitsForSchema } from '../shape/wait-kind.js';
-import { accept, ANYONE, BENCH, command, refuse } from './define.js';
+import { accept, ANYONE, HANDS, command, refuse } from './define.js';
 
 /** Takes the job up, or over from somebody else. */
 export const takeUp = command('take-up', {
   shape: {},
-  by: BENCH,
+  by: HANDS,
   decide: (job, _, { by }) => (job.hands?.by.id === by.id ? refuse('yours') : accept({ type: 'taken-up' })),
 });
 

@@ -2,10 +2,10 @@ import * as z from 'zod';
 import { FIRMWARE_LOOKS, judge, linkOf, NeedSchema, takesLook, TemplateSchema } from '../../fit/index.js';
 import { readOff, oneLine } from '../../units/index.js';
 import { isBefore } from '../shape/phases.js';
-import { OF_MODEL, placeOf, slotsOnBench, withMeasured } from '../reading/place-of.js';
+import { OF_MODEL, placeOf, slotsOfJob, withMeasured } from '../reading/place-of.js';
 import type { JobState } from '../shape/state.js';
 import { hasWalked } from '../reading/walk.js';
-import { accept, BENCH, command, refuse, type Context, type Decision } from './define.js';
+import { accept, HANDS, command, refuse, type Context, type Decision } from './define.js';
 
 const gigabytes = z.number().int('Whole GB, please.').min(1, 'At least 1 GB.').max(64_000, 'At most 64 000 GB.').nullable();
 
@@ -19,7 +19,7 @@ export const stateNeed = command('state-need', {
     holdsSystem: z.boolean().optional(),
     cloneFromGb: gigabytes.optional(),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, said) =>
     accept({
       type: 'need-stated',
@@ -45,7 +45,7 @@ export const measureDrive = command('measure-drive', {
       .max(20, 'That is more than any M.2 drive stands: read it again, in mm.'),
     with: tool,
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['drive'],
   decide: (_, command, { knowledge }) =>
     knowledge.drive(command.driveId)
@@ -59,7 +59,7 @@ export const readLabel = command('read-label', {
     driveId: z.string(),
     watts: z.number('Type the watts.').min(0.1, 'More than 0 W.').max(40, 'No drive takes more than 40 W: volts x amperes.'),
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['drive'],
   decide: (_, { driveId, watts }, { knowledge }) =>
     knowledge.drive(driveId) ? accept({ type: 'label-read', driveId, watts }) : refuse('unknown-drive'),
@@ -79,7 +79,7 @@ export const look = command('look', {
       z.string().max(40),
     ]),
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['model'],
   decide: (job, { at, key, answer }, { knowledge }) => {
     const model = knowledge.model(job.intake.modelId);
@@ -94,7 +94,7 @@ export const look = command('look', {
         return accept({ type: 'looked', at, key, answer });
       return refuse('unknown-look');
     }
-    const slot = slotsOnBench(model, job).find((one) => one.id === at);
+    const slot = slotsOfJob(model, job).find((one) => one.id === at);
     const found = typeof answer === 'string' ? answer : readOff(answer.with, answer.mm);
     return slot && takesLook(slot, key, found) ? accept({ type: 'looked', at, key, answer: found }) : refuse('unknown-look');
   },
@@ -106,7 +106,7 @@ export const chooseDrive = command('choose-drive', {
   shape: {
     ...choice,
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['model', 'parts', 'drive'],
   decide: (job, command, context) => choose(job, command, context, null),
 });
@@ -157,7 +157,7 @@ export const adapt = command('adapt', {
     with: tool,
     template: TemplateSchema,
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['model', 'parts'],
   decide: (job, { slotId, label, thicknessMm, with: measured, template }, { knowledge }) => {
     if (hasWalked(job)) return refuse('way-begun');

@@ -4,13 +4,13 @@ import { WorkingSchema } from '../shape/baseline.js';
 import { foldSerial } from '../shape/intake.js';
 import { MemoryShownSchema, SpeedRecordSchema, TimeRecordSchema } from '../shape/measured.js';
 import { unpluggedChecks } from '../reading/unplugged.js';
-import { accept, BENCH, command, refuse } from './define.js';
+import { accept, HANDS, command, refuse } from './define.js';
 
 export const measureSpeed = command('measure-speed', {
   shape: {
     speed: SpeedRecordSchema,
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { speed }) => {
     if (speed.when === 'after' && job.phase !== 'prove') return refuse('measured-in-prove');
     return accept({ type: 'speed-measured', speed });
@@ -21,7 +21,7 @@ export const measureTime = command('measure-time', {
   shape: {
     time: TimeRecordSchema,
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { time }) => {
     if (time.when === 'after' && job.phase !== 'prove') return refuse('timed-in-prove');
     return accept({ type: 'time-measured', time });
@@ -35,7 +35,7 @@ export const readMemory = command('read-memory', {
     expectedGib: z.number().positive().max(1024).nullable(),
     expectedMegatransfers: z.number().int().positive().nullable(),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { type: _, ...shown }) => (job.phase === 'prove' ? accept({ type: 'memory-read', ...shown }) : refuse('memory-in-prove')),
 });
 
@@ -45,7 +45,7 @@ export const readNewReport = command('read-new-report', {
     name: z.string().max(120),
     report: SelfReportSchema,
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { name, report }) => {
     if (job.phase !== 'prove') return refuse('report-in-prove');
     const [told, fitted] = [report.serial, job.serials.newDrive];
@@ -60,7 +60,7 @@ export const recheck = command('recheck', {
     result: WorkingSchema,
     note: z.string().trim().max(300),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { checkId, result, note }) => {
     if (job.phase !== 'prove') return refuse('unplugged-in-prove');
     if (!unpluggedChecks(job).some((one) => one.id === checkId)) return refuse('unknown-check');

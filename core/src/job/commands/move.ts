@@ -3,7 +3,7 @@ import { RescueSummarySchema } from '../../hardware/index.js';
 import { bytesOf, MoveFactsSchema, RescueSchema, SourceDiskSchema } from '../../move/index.js';
 import { DocumentSourceSchema } from '../shape/diagnosis.js';
 import { openingChecks } from '../reading/opening.js';
-import { accept, BENCH, command, refuse } from './define.js';
+import { accept, HANDS, command, refuse } from './define.js';
 
 const name = z.string().trim().max(160);
 
@@ -14,7 +14,7 @@ export const readTable = command('read-table', {
     source: DocumentSourceSchema,
     disk: SourceDiskSchema,
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { name: called, source, disk }) => {
     const before = job.move.source?.disk.partitions ?? [];
     const partitions = disk.partitions.map((one) => {
@@ -29,7 +29,7 @@ export const stateFullness = command('state-fullness', {
   shape: {
     used: z.record(z.string().regex(/^\d{1,3}$/), z.number().int().min(0).nullable()),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { used }) => {
     const disk = job.move.source?.disk;
     if (!disk) return refuse('no-table');
@@ -47,7 +47,7 @@ export const stateMoveFacts = command('state-move-facts', {
   shape: {
     facts: MoveFactsSchema.partial(),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (_, { facts }) => (Object.keys(facts).length === 0 ? refuse('nothing') : accept({ type: 'move-facts-stated', facts })),
 });
 
@@ -62,7 +62,7 @@ export const wishLayout = command('wish-layout', {
       .max(2 ** 52)
       .nullable(),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { number, bytes }) => {
     const { wishes, source } = job.move;
     if (number === null) return accept({ type: 'layout-wished', wishes: { ...wishes, bareBytes: bytes } });
@@ -78,7 +78,7 @@ export const readMap = command('read-map', {
     summary: RescueSummarySchema,
     rescue: RescueSchema,
   },
-  by: BENCH,
+  by: HANDS,
   decide: (_, { name: called, summary, rescue }) => accept({ type: 'map-read', name: called, summary, rescue }),
 });
 
@@ -88,7 +88,7 @@ export const checkOpening = command('check-opening', {
     outcome: z.enum(['done', 'not-needed']).nullable(),
     note: z.string().trim().max(300),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { checkId, outcome, note }) => {
     if (!openingChecks(job).some((one) => one.id === checkId)) return refuse('no-check');
     if (outcome === 'not-needed' && note === '') return refuse('why-not-needed');
@@ -104,7 +104,7 @@ export const noteRun = command('note-run', {
     totalBytes: z.number().int().min(0),
     badPlaces: z.number().int().min(0),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { type: _, ...reached }) => {
     const run = job.runs.find((one) => one.runId === reached.runId);
     if (!run) return refuse('unknown-run');

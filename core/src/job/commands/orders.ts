@@ -6,7 +6,7 @@ import { needsOf, ordersOpen } from '../reading/orders.js';
 import { OrderStateSchema, SAY_ORDER, type Order, type OrderState } from '../shape/orders.js';
 import { promiseAfterOrders } from '../reading/promise.js';
 import type { JobState } from '../shape/state.js';
-import { accept, ANYONE, BENCH, command, refuse, type Context, type Decision } from './define.js';
+import { accept, ANYONE, HANDS, command, refuse, type Context, type Decision } from './define.js';
 
 const day = z.iso.date('A day, as year-month-day.').nullable();
 
@@ -102,7 +102,7 @@ export const meetNeed = command('meet-need', {
     key: z.string(),
     how: z.string().trim().min(3, 'Say where it was found.').max(200),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { key, how }) => {
     const need = needsOf(job).find((one) => one.key === key);
     if (!need) return refuse('no-need');

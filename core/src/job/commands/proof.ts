@@ -4,7 +4,7 @@ import { BaselineIdSchema, WorkingSchema } from '../shape/baseline.js';
 import { setUpItems } from '../reading/set-up.js';
 import { ShownSizeSchema, type ShownSize } from '../shape/proof.js';
 import type { JobState } from '../shape/state.js';
-import { accept, BENCH, command, refuse } from './define.js';
+import { accept, HANDS, command, refuse } from './define.js';
 
 const listing = { listed: z.boolean(), size: ShownSizeSchema.nullable() };
 const sizeMissing = () => refuse('size');
@@ -23,7 +23,7 @@ export const tryOut = command('try-out', {
   shape: {
     ...listing,
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { listed, size }) => {
     if (job.phase !== 'try') return refuse('tried-after-swap');
     if (listed && !size) return sizeMissing();
@@ -35,7 +35,7 @@ export const proveDrive = command('prove-drive', {
   shape: {
     ...listing,
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { listed, size }) => {
     if (job.phase !== 'prove') return refuse('proved-when-closed');
     if (listed && !size) return sizeMissing();
@@ -49,7 +49,7 @@ export const checkSetUp = command('check-set-up', {
     outcome: z.enum(['done', 'not-needed', 'open']),
     note: z.string().trim().max(300),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { itemId, outcome, note }) => {
     if (!setUpItems(job).some((item) => item.id === itemId)) return refuse('unknown-item');
     if (outcome === 'not-needed' && note.length < 3) return refuse('why-not-needed');
@@ -63,7 +63,7 @@ export const checkBaseline = command('check-baseline', {
     result: WorkingSchema,
     note: z.string().trim().max(300),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { check, result, note }) => {
     if (job.phase !== 'prove') return refuse('baseline-in-prove');
     return accept({ type: 'baseline-checked', check, result, note });

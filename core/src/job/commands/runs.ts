@@ -9,7 +9,7 @@ import type { JobEvent } from '../events/index.js';
 import { oldDriveHealth } from '../reading/old-drive.js';
 import { stakeOf } from '../reading/stake.js';
 import type { JobState } from '../shape/state.js';
-import { accept, BENCH, command, refuse } from './define.js';
+import { accept, HANDS, command, refuse } from './define.js';
 
 /** What a run asks of the drive: a copy is what saves it, a full reading is what may finish it (common practice, no source). */
 const RISK: Record<RunKind, Risk> = { 'short-test': 1, 'surface-read': 2, 'long-test': 2, clone: 1, rescue: 1 };
@@ -26,7 +26,7 @@ export const startRun = command('start-run', {
     fromByte: z.number().int().min(0).optional(),
     continues: z.string().max(80).nullable().optional(),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { type: _, target = null, fromByte = 0, continues = null, ...run }) => {
     const fault = mayNotRun(job, run.kind);
     if (fault) return refuse('not-on-this-drive', { because: fault });
@@ -58,7 +58,7 @@ export const endRun = command('end-run', {
     /** Of a copy that came to its end. */
     compared: ComparedSchema.nullable().optional(),
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['diagnosis'],
   decide: (job, { runId, state, sentence, badPlaces, selfTest, compared = null }, { knowledge }) => {
     const run = job.runs.find((one) => one.runId === runId);

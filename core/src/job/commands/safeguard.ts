@@ -4,13 +4,13 @@ import { ComparedSchema } from '../shape/copies.js';
 import { oldDriveHealth } from '../reading/old-drive.js';
 import { AnswersSchema, SafeguardSchema } from '../shape/safeguard.js';
 import { settingItemId } from '../shape/tray.js';
-import { accept, BENCH, command, refuse } from './define.js';
+import { accept, HANDS, command, refuse } from './define.js';
 
 export const decideSafeguard = command('decide-safeguard', {
   shape: {
     safeguard: SafeguardSchema,
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { safeguard }) => {
     if (safeguard.plan === 'clone' && oldDriveHealth(job) === 'failing') return refuse('rescue-it');
     if (job.safeguard && job.safeguard.plan !== safeguard.plan && Object.keys(job.setUp).length > 0) {
@@ -25,7 +25,7 @@ export const answerSafeguard = command('answer-safeguard', {
   shape: {
     answers: AnswersSchema.partial(),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (_, { answers }) => (Object.keys(answers).length === 0 ? refuse('nothing') : accept({ type: 'safeguard-answered', answers })),
 });
 
@@ -40,7 +40,7 @@ export const stateCopy = command('state-copy', {
       })
       .nullable(),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { copy }) => (copy === null && job.move.copies.length === 0 ? refuse('no-copy') : accept({ type: 'copy-stated', copy })),
 });
 
@@ -51,7 +51,7 @@ export const turnOffSetting = command('turn-off-setting', {
   shape: {
     settingId: z.string(),
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['model'],
   decide: (job, { settingId }, { knowledge }) => {
     const setting = knowledge.model(job.intake.modelId)?.settings.find((one) => one.id === settingId);
@@ -65,6 +65,6 @@ export const turnOnSetting = command('turn-on-setting', {
   shape: {
     settingId: z.string(),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { settingId }) => (isOff(job.tray, settingId) ? accept({ type: 'setting-turned-on', settingId }) : refuse('already-on')),
 });

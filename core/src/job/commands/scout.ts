@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { buildScouting } from '../../teardown/index.js';
 import { isBefore } from '../shape/phases.js';
-import { slotsOnBench } from '../reading/place-of.js';
-import { BENCH, command, refuse } from './define.js';
+import { slotsOfJob } from '../reading/place-of.js';
+import { HANDS, command, refuse } from './define.js';
 import { enterWay } from './enter-way.js';
 
 /** Opens the machine to look and measure, and closes it again, before anything is chosen or ordered. */
@@ -11,14 +11,14 @@ export const scout = command('scout', {
     slotId: z.string(),
     why: z.string().trim().min(3, 'Say what you want to see in there.').max(200),
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['model', 'policy'],
   decide: (job, { slotId, why }, { knowledge }) => {
     if (job.way?.scouting) return refuse('scouting');
     if (!isBefore(job.phase, 'way-in')) return refuse('too-late');
     if (job.phase === 'intake') return refuse('take-in-first');
     const model = knowledge.model(job.intake.modelId);
-    const slots = model ? slotsOnBench(model, job) : [];
+    const slots = model ? slotsOfJob(model, job) : [];
     const slot = slots.find((one) => one.id === slotId);
     if (!model || !slot) return refuse('no-slot');
     if (slot.reach.length === 0) return refuse('soldered');

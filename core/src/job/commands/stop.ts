@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
 import { stopHolds } from '../reading/diagnosis.js';
-import { accept, BENCH, command, refuse } from './define.js';
+import { accept, HANDS, command, refuse } from './define.js';
 
 const NONE = refuse('no-stop');
 
@@ -9,7 +9,7 @@ export const stopStep = command('stop-step', {
   shape: {
     stepId: z.string(),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { stepId }) => {
     if (!stopHolds(job)) return NONE;
     const next = job.stop!.steps.find((step) => step.done === null);
@@ -24,7 +24,7 @@ export const chooseStopWay = command('choose-stop-way', {
   shape: {
     way: z.enum(['image-once', 'refer']),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { way }) => {
     if (!stopHolds(job)) return NONE;
     const left = job.stop!.steps.find((step) => step.done === null);
@@ -39,6 +39,6 @@ export const liftStop = command('lift-stop', {
     owner: oneLine().min(1, 'Say who said so.').max(80),
     words: z.string().trim().min(10, 'Write down what the owner said, in their words.').max(500),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { owner, words }) => (stopHolds(job) ? accept({ type: 'stop-lifted', owner, words }) : NONE),
 });

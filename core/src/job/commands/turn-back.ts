@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { buildBack } from '../../teardown/index.js';
 import { progress } from '../reading/walk.js';
-import { accept, BENCH, command, refuse } from './define.js';
+import { accept, HANDS, command, refuse } from './define.js';
 
 /**
  * The repair stops while the machine is open: everything that came out goes back as it was, the old drive with it. Then
@@ -11,7 +11,7 @@ export const turnBack = command('turn-back', {
   shape: {
     why: z.string().trim().min(3, 'Say why you turn back.').max(200),
   },
-  by: BENCH,
+  by: HANDS,
   asks: ['model'],
   decide: (job, { why }, { knowledge }) => {
     if (!job.way || (job.phase !== 'way-in' && job.phase !== 'swap')) return refuse('turns-back-on-way-in');

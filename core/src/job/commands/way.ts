@@ -4,7 +4,7 @@ import { SerialSchema } from '../shape/serial.js';
 import { AlsoKindSchema, alsoSteps } from '../reading/also.js';
 import type { JobState } from '../shape/state.js';
 import { legOf, countOf, currentStep, type StepProgress } from '../reading/walk.js';
-import { accept, BENCH, command, refuse, type Decision } from './define.js';
+import { accept, HANDS, command, refuse, type Decision } from './define.js';
 
 /**
  * `from`: how many of `key` had moved when the hand did this one. It keeps two people, or one
@@ -17,7 +17,7 @@ export const tick = command('tick', {
     from: z.number().int().min(0),
     count: z.number().int().min(1).max(60),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { stepId, key, from, count }, { at }) =>
     onCurrent(job, stepId, (here) => {
       const started = job.way?.waits[stepId];
@@ -43,7 +43,7 @@ export const startWait = command('start-wait', {
   shape: {
     stepId: z.string(),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { stepId }) =>
     onCurrent(job, stepId, (here) =>
       here.step.waitSeconds === null
@@ -60,13 +60,13 @@ export const leaveShort = command('leave-short', {
     stepId: z.string(),
     reason: z.string().trim().min(3, 'Say what happened.').max(300),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { stepId, reason }) => onCurrent(job, stepId, () => accept({ type: 'left-short', stepId, reason })),
 });
 
 export const takeBackTick = command('take-back-tick', {
   shape: {},
-  by: BENCH,
+  by: HANDS,
   decide: (job) => {
     const leg = legOf(job.phase);
     const last = job.way?.ticks.at(-1);
@@ -84,7 +84,7 @@ export const alsoOut = command('also-out', {
     label: oneLine().min(2, 'Say what came out.').max(40),
     count: z.number('Say how many.').int().min(1, 'One at the least.').max(60, 'Sixty are the most.'),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (job, { kind, label, count }) => {
     if (!job.way || job.phase !== 'way-in') return refuse('also-on-way-in');
     return accept({ type: 'also-taken', ...alsoSteps(job, kind, label, count), count });
@@ -96,11 +96,11 @@ export const recordSerial = command('record-serial', {
     which: z.enum(['oldDrive', 'newDrive']),
     serial: SerialSchema.max(60),
   },
-  by: BENCH,
+  by: HANDS,
   decide: (_, { which, serial }) => accept({ type: 'serial-recorded', which, serial }),
 });
 
-function onCurrent(job: JobState, stepId: string, then: (here: StepProgress) => Decision): Decision {
+function onCurrent(job: JobState, stepId: string, decideHere: (here: StepProgress) => Decision): Decision {
   const leg = legOf(job.phase);
   if (!leg) return refuse('not-walking');
   const here = currentStep(job);
@@ -109,5 +109,5 @@ function onCurrent(job: JobState, stepId: string, then: (here: StepProgress) => 
     const asked = job.way?.steps.find((step) => step.id === stepId);
     return refuse('other-step', { asked: asked?.title ?? stepId, title: here.step.title });
   }
-  return then(here);
+  return decideHere(here);
 }

@@ -56,7 +56,7 @@ const byType = new Map<string, EventDefinition>(
 export const definitionOf = (type: JobEvent['type']): EventDefinition => byType.get(type)!;
 
 /** An event as it lies in the log, brought to today's shape: fields added since get their defaults. */
-export const grown = (event: JobEvent): JobEvent => (definitionOf(event.type).hasDefaults ? JobEventSchema.parse(event) : event);
+export const inTodaysShape = (event: JobEvent): JobEvent => (definitionOf(event.type).hasDefaults ? JobEventSchema.parse(event) : event);
 
 /** Whether an event may change what is kept elsewhere. */
 export const touches = (event: JobEvent, what: Touched): boolean => definitionOf(event.type).touches.includes(what);

@@ -1,5 +1,5 @@
 import { say, type CodeOf, type FactsOf, type Said } from '../../units/index.js';
-import { BENCH, type Role } from '../shape/actor.js';
+import { HANDS, type Role } from '../shape/actor.js';
 import type { Phase } from '../shape/phases.js';
 import type { JobState } from '../shape/state.js';
 import { GATES } from '../words/en/gates.js';
@@ -43,6 +43,6 @@ export const must = <Code extends GateCode>(code: Code, about: About, ...facts: 
 /** Whoever holds one of the roles may let it go with a reason; left out: the bench. */
 export const should = <Code extends GateCode>(
   code: Code,
-  { by = BENCH, ...about }: About & { readonly by?: readonly Role[] },
+  { by = HANDS, ...about }: About & { readonly by?: readonly Role[] },
   ...facts: FactsOf<typeof GATES, Code>
 ): Missing => open(say(GATES, code, ...facts), by, about);

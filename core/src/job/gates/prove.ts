@@ -14,7 +14,7 @@ export const prove: Gate = (job) => {
     if (!speed) missing.push(should('speed', {}));
     else if (speed.outcome === 'low' || speed.outcome === 'high') missing.push(should('speed-wrong', {}, { found: speed.sentence }));
   }
-  for (const { id, say, found } of unpluggedChecks(job)) {
+  for (const { id, say, rechecked: found } of unpluggedChecks(job)) {
     const again = found?.result;
     if (again === undefined || again === 'not-tried') missing.push(should('unplugged', { about: id }, { what: say }));
     else if (again === 'faulty') missing.push(should('unplugged-fault', { about: id }, { what: say }));

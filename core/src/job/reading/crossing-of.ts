@@ -16,7 +16,7 @@ import {
 import { sectorCountOfMarkedSize, USB_CEILINGS } from '../../standards/index.js';
 import { badAreasOf, isIntoEmpty, knownOldDrive, oldDriveHealth, type KnownOldDrive } from './old-drive.js';
 import type { OpeningCheck } from './opening.js';
-import { slotsOnBench } from './place-of.js';
+import { slotsOfJob } from './place-of.js';
 import { answersNow } from './safeguard.js';
 import { stakeOf } from './stake.js';
 import type { JobState } from '../shape/state.js';
@@ -74,7 +74,7 @@ export function factsKnown({ move: { facts }, intake }: Pick<JobState, 'move' | 
 
 /** Another place of the machine that holds a drive. */
 const holdsAnother = (job: JobState, model: MachineModel | undefined): boolean =>
-  model !== undefined && slotsOnBench(model, job).some((slot) => slot.id !== job.choice!.slot.id && slot.fitted !== null);
+  model !== undefined && slotsOfJob(model, job).some((slot) => slot.id !== job.choice!.slot.id && slot.fitted !== null);
 
 /** One rate where the medium is known, else one for each that it may be. */
 function readsOf({ medium, protocol, rpm }: KnownOldDrive, measured: number | null): ReadRate[] {

@@ -7,16 +7,16 @@ import { partsOf } from './stock-claim.js';
 /** Where looks at the model itself are kept, beside those at its slots. */
 export const OF_MODEL = 'model';
 
-type Bench = Pick<JobState, 'need' | 'looks' | 'variantId' | 'adapted' | 'intake' | 'conclusion' | 'choice'>;
+type SeenHere = Pick<JobState, 'need' | 'looks' | 'variantId' | 'adapted' | 'intake' | 'conclusion' | 'choice'>;
 
 /** Slots of the machine on the bench, as looked at on this job. */
-export const slotsOnBench = (model: MachineModel, job: Bench): Slot[] =>
+export const slotsOfJob = (model: MachineModel, job: SeenHere): Slot[] =>
   slotsOf(model, job.variantId).map((slot) => withLooks(slot, job.looks[slot.id]));
 
 /** Everything the core judges a drive against, for one slot of the machine on this job. Null: the slot is not known. */
-export function placeOf(job: Bench, slotId: string, knowledge: Pick<Knowledge, 'model' | 'parts'>): Place | null {
+export function placeOf(job: SeenHere, slotId: string, knowledge: Pick<Knowledge, 'model' | 'parts'>): Place | null {
   const model = knowledge.model(job.intake.modelId);
-  const slots = model ? slotsOnBench(model, job) : [];
+  const slots = model ? slotsOfJob(model, job) : [];
   const slot = slots.find((one) => one.id === slotId);
   if (!model || !slot) return null;
   return placeIn(
@@ -34,14 +34,14 @@ export function placeOf(job: Bench, slotId: string, knowledge: Pick<Knowledge, '
 }
 
 /** What this job has reserved is there for it, though it is free for nobody else. */
-function withOwnParts(parts: readonly Part[], { choice }: Bench): readonly Part[] {
+function withOwnParts(parts: readonly Part[], { choice }: SeenHere): readonly Part[] {
   const own = partsOf(choice?.verdict.extras ?? []);
   if (own.size === 0) return parts;
   return parts.map((part) => (own.has(part.id) ? { ...part, inStock: part.inStock + own.get(part.id)! } : part));
 }
 
 /** What the conclusion of Diagnose asks for, if it asks for a kind at all. */
-function mediumAsked({ conclusion }: Bench): 'flash' | 'rotating' | null {
+function mediumAsked({ conclusion }: SeenHere): 'flash' | 'rotating' | null {
   if (conclusion?.remedy.kind !== 'replace-drive' || conclusion.remedy.medium === 'any') return null;
   return conclusion.remedy.medium;
 }

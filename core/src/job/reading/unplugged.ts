@@ -8,7 +8,7 @@ interface UnpluggedCheck {
   /** The step that unplugs it. */
   readonly step: string;
   /** How it was found since; null: nobody tried it again. */
-  readonly found: JobState['rechecked'][string] | null;
+  readonly rechecked: JobState['rechecked'][string] | null;
 }
 
 /**
@@ -24,7 +24,8 @@ export function unpluggedChecks(job: Pick<JobState, 'way' | 'rechecked'>): Unplu
       const id = `${step.operationId ?? step.id}/${thing.key}`;
       // The first edition kept them by what they are called.
       const found = job.rechecked[id] ?? job.rechecked[thing.label] ?? null;
-      if (!seen.has(id)) seen.set(id, { id, say: thing.label.charAt(0).toUpperCase() + thing.label.slice(1), step: step.short, found });
+      if (!seen.has(id))
+        seen.set(id, { id, say: thing.label.charAt(0).toUpperCase() + thing.label.slice(1), step: step.short, rechecked: found });
     }
   }
   const all = [...seen.values()];

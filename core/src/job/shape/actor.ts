@@ -4,7 +4,7 @@ export const RoleSchema = z.enum(['technician', 'desk', 'lead']);
 export type Role = z.infer<typeof RoleSchema>;
 
 /** Hands on the machine. */
-export const BENCH: readonly Role[] = ['technician', 'lead'];
+export const HANDS: readonly Role[] = ['technician', 'lead'];
 /** The counter, too. */
 export const ANYONE: readonly Role[] = ['technician', 'desk', 'lead'];
 export const LEAD: readonly Role[] = ['lead'];

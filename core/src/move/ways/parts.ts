@@ -29,9 +29,9 @@ export function carriedOf({ source, sourceBytes, usedBytes }: Crossing): Carried
 }
 
 /** Time until everything is across and compared. Null: a size that nobody knows has no time. */
-export function carryTime(crossing: Crossing, how: { files: number | null; whole?: boolean; verify?: boolean }): Range | null {
+export function carryTime(crossing: Crossing, how: { files: number | null; wholeDisk?: boolean; verify?: boolean }): Range | null {
   const { sourceBytes } = crossing;
-  const carried = how.whole ? (sourceBytes === null ? null : [{ from: 0, to: 1, bytes: sourceBytes }]) : carriedOf(crossing);
+  const carried = how.wholeDisk ? (sourceBytes === null ? null : [{ from: 0, to: 1, bytes: sourceBytes }]) : carriedOf(crossing);
   if (carried === null || how.files === null) return null;
   return timeOf(crossing, { carried, verify: how.verify ?? true, files: how.files, badAreas: crossing.badAreas });
 }

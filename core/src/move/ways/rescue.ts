@@ -20,7 +20,7 @@ export const rescue: Way = {
       ...(facts.reach === 'none' ? [{ id: 'reach', say: 'Get a dock or an enclosure in which the old drive can be read' }] : []),
     ];
     const [least, most] = SLOWER[health === 'dead' ? 'failing' : health];
-    const read = carryTime(crossing, { files: 0, whole: true, verify: false });
+    const read = carryTime(crossing, { files: 0, wholeDisk: true, verify: false });
     const back = carryTime({ ...crossing, badAreas: 0 }, { files: 0, verify: false });
     const slow: Range | null = read && { p10: read.p10 * least, p50: read.p50 * (least + most) * 0.5, p90: read.p90 * most };
     return {

@@ -1,10 +1,10 @@
 import { summarise, type JobSummary } from '@petrichor/core/job';
-import { TestBench } from '../../../../core/src/testing/samples';
+import { TestJob } from '../../../../core/src/testing/samples';
 import { BenchActions, benchReducer, selectBenchJobs } from '../state/bench/bench.reducer';
 import { findJobs } from './find-jobs';
 import { keptDrive } from './kept-drive';
 
-const row = (own: Partial<JobSummary>): JobSummary => ({ ...summarise(new TestBench().job), ...own });
+const row = (own: Partial<JobSummary>): JobSummary => ({ ...summarise(new TestJob().job), ...own });
 const early = row({ id: 'a', number: 401, promisedAt: '2026-04-14T09:00:00Z', customer: 'Village school' });
 const late = row({ id: 'b', number: 402, promisedAt: '2026-04-16T09:00:00Z', serial: 'TF14-9', modelName: 'Orrel Lantern 24' });
 const closed = row({ id: 'c', number: 400, closed: true });

@@ -7,7 +7,7 @@ import { learn, shippedDiagnosis } from '@petrichor/core/diagnose';
 import type { JobState } from '@petrichor/core/job';
 import { USUAL_PRICING } from '@petrichor/core/quote';
 import { USUAL_POLICY } from '@petrichor/core/teardown';
-import { model, TestBench } from '../../../../core/src/testing/samples';
+import { model, TestJob } from '../../../../core/src/testing/samples';
 import { connectionReducer } from '../state/connection/connection.reducer';
 import { jobsReducer } from '../state/jobs/jobs.reducer';
 import { KnowledgeActions, knowledgeReducer } from '../state/knowledge/knowledge.reducer';
@@ -69,7 +69,7 @@ async function fillIn(): Promise<void> {
     .dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
   await settle();
 }
-const opened = (): JobState => new TestBench().job;
+const opened = (): JobState => new TestJob().job;
 
 beforeEach(async () => {
   localStorage.clear();

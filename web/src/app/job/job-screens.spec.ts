@@ -1,8 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { GuideSchema, type TakenThing } from '@petrichor/core/hardware';
 import { currentStep, nextTick, type JobState } from '@petrichor/core/job';
-import { bayDrive, m2Drive, model, TestBench } from '../../../../core/src/testing/samples';
-import { benchAt, finishPart } from '../../../../core/src/testing/walks';
+import { bayDrive, m2Drive, model, TestJob } from '../../../../core/src/testing/samples';
+import { jobAt, finishPart } from '../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../testing/job-screen';
 import { JobDesk } from '../state/jobs/job-desk';
 import { GateBar } from './gate-bar';
@@ -15,8 +15,8 @@ const knowledge = {
 };
 
 describe('the foot of a job', () => {
-  const at = (phase: Parameters<typeof benchAt>[0], prepare: (bench: ReturnType<typeof benchAt>) => void = () => undefined) => {
-    const bench = benchAt(phase);
+  const at = (phase: Parameters<typeof jobAt>[0], prepare: (bench: ReturnType<typeof jobAt>) => void = () => undefined) => {
+    const bench = jobAt(phase);
     prepare(bench);
     return JobScreenHarness.of(GateBar, bench.job, knowledge, { phase });
   };
@@ -48,7 +48,7 @@ describe('the foot of a job', () => {
   });
 
   it('lists the first few of many, and how many more', async () => {
-    const prove = benchAt('prove');
+    const prove = jobAt('prove');
     const many = await JobScreenHarness.of(
       GateBar,
       { ...prove.job, intake: { ...prove.job.intake, baseline: { ...prove.job.intake.baseline, screen: 'works', camera: 'works' } } },
@@ -74,7 +74,7 @@ describe('the foot of a job', () => {
   });
 
   it('takes the job back to a part one looks at', async () => {
-    const bench = benchAt('way-in');
+    const bench = jobAt('way-in');
     const screen = await JobScreenHarness.of(GateBar, bench.job, knowledge, { phase: 'match' });
     await screen.press('Take the job back to Match');
     expect(screen.job.phase).toBe('match');
@@ -82,7 +82,7 @@ describe('the foot of a job', () => {
 });
 
 describe('the way', () => {
-  const walking = () => JobScreenHarness.of(WaySection, benchAt('way-in').job, knowledge);
+  const walking = () => JobScreenHarness.of(WaySection, jobAt('way-in').job, knowledge);
 
   it('counts screws with Space, the rest with Shift and Space, and takes back with Ctrl and Z', async () => {
     const screen = await walking();
@@ -154,7 +154,7 @@ describe('the way', () => {
         ),
       }),
     });
-    const bench = new TestBench([told]);
+    const bench = new TestJob([told]);
     const walkOn = (until: JobState['phase']) => {
       while (bench.job.phase !== until) {
         finishPart(bench);
@@ -191,7 +191,7 @@ describe('the way', () => {
   });
 
   it('refuses the front desk in words', async () => {
-    const screen = await JobScreenHarness.of(WaySection, benchAt('way-in').job, knowledge, {}, ['desk']);
+    const screen = await JobScreenHarness.of(WaySection, jobAt('way-in').job, knowledge, {}, ['desk']);
     await screen.key(' ');
     expect(screen.element.textContent).toContain('Only a technician or the lead does this.');
     expect(screen.job.way!.ticks).toEqual([]);
@@ -199,7 +199,7 @@ describe('the way', () => {
 });
 
 describe('matching', () => {
-  const matching = () => JobScreenHarness.of(MatchSection, benchAt('match').job, knowledge);
+  const matching = () => JobScreenHarness.of(MatchSection, jobAt('match').job, knowledge);
 
   it('shows every check with what the drive has and the machine needs', async () => {
     const screen = await matching();

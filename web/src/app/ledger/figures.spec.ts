@@ -4,7 +4,7 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { finishedOf, type Finished } from '@petrichor/core/ledger';
-import { benchAt, payAndHandOver } from '../../../../core/src/testing/walks';
+import { jobAt, payAndHandOver } from '../../../../core/src/testing/walks';
 import { Chart } from '../ui/chart';
 import { FiguresScreen } from './figures';
 
@@ -19,7 +19,7 @@ class SaidChart {
 }
 
 const done = finishedOf(
-  payAndHandOver(benchAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' })).job,
+  payAndHandOver(jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' })).job,
 )!;
 
 let fixture: ComponentFixture<FiguresScreen>;

@@ -11,7 +11,7 @@ import { jobsReducer } from '../state/jobs/jobs.reducer';
 import type { SetAside } from '../state/jobs/outbox';
 import { Unsent } from '../state/jobs/unsent';
 import { ConnectionLine } from './connection-line';
-import { benchAt } from '../../../../core/src/testing/walks';
+import { jobAt } from '../../../../core/src/testing/walks';
 
 const ASIDE: SetAside = {
   commandId: 'c-1',
@@ -100,7 +100,7 @@ describe('a step that the server cannot take', () => {
   });
 
   it('is told in the job’s own words, where the job is at hand', async () => {
-    const { job } = benchAt('swap');
+    const { job } = jobAt('swap');
     TestBed.inject(Store).dispatch(JobsActions.loaded({ job }));
     unsent.aside.set([{ ...ASIDE, jobId: job.id, events: [{ type: 'serial-recorded', which: 'newDrive', serial: 'PP3-2' }] }]);
     fixture.detectChanges();

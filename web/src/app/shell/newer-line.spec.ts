@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { provideStore, Store } from '@ngrx/store';
-import { benchAt } from '../../../../core/src/testing/walks';
+import { jobAt } from '../../../../core/src/testing/walks';
 import { JobDesk } from '../state/jobs/job-desk';
 import { ConnectionActions, connectionReducer } from '../state/connection/connection.reducer';
 import { jobsReducer } from '../state/jobs/jobs.reducer';
@@ -27,7 +27,7 @@ async function shown() {
 }
 
 describe('a newer server than this page', () => {
-  const { job } = benchAt('diagnose');
+  const { job } = jobAt('diagnose');
   const note = { type: 'note', text: 'as before', stepId: null } as const;
 
   it('is no word while it is the same', async () => {

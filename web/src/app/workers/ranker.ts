@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import { benchAt, judgeAt, linkOf, rankAll, type Candidate, type Place, type Ranking } from '@petrichor/core/fit';
+import { jobAt, judgeAt, linkOf, rankAll, type Candidate, type Place, type Ranking } from '@petrichor/core/fit';
 import type { Drive } from '@petrichor/core/hardware';
 import { wrap, type Remote } from 'comlink';
 import type { RankWork } from './rank.worker';
@@ -30,7 +30,7 @@ export class Ranker {
   async candidates(place: Place, drives: readonly Drive[], most: number, changed: readonly Drive[] = []): Promise<Candidate[]> {
     const { order } = await this.rank(place, drives, changed);
     const own = new Map(changed.map((drive) => [drive.id, drive]));
-    const bench = benchAt(place);
+    const bench = jobAt(place);
     return Array.from(order.subarray(0, most), (at) => {
       const drive = own.get(drives[at]!.id) ?? drives[at]!;
       return { drive, verdict: judgeAt(bench, drive), link: linkOf(place, drive) };

@@ -1,8 +1,8 @@
 import { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import type { JobState } from '@petrichor/core/job';
-import { m2Drive, model, TestBench } from '../../../../../core/src/testing/samples';
-import { benchAt, finishPart } from '../../../../../core/src/testing/walks';
+import { m2Drive, model, TestJob } from '../../../../../core/src/testing/samples';
+import { jobAt, finishPart } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { AgreeSection } from './agree';
 import { OrdersPanel } from './orders-panel';
@@ -18,7 +18,7 @@ const words = (screen: JobScreenHarness<unknown>): string => screen.element.text
 
 describe('Agree', () => {
   it('works options out, side by side, and writes down who said yes', async () => {
-    const screen = await JobScreenHarness.of(AgreeSection, benchAt('agree').job, knowledge);
+    const screen = await JobScreenHarness.of(AgreeSection, jobAt('agree').job, knowledge);
     expect(words(screen)).toContain('Nothing is offered yet.');
     await screen.settle();
     await screen.press(/Work out an offer/);
@@ -31,7 +31,7 @@ describe('Agree', () => {
   });
 
   it('says when a price is above what was named at the counter', async () => {
-    const bench = benchAt('agree');
+    const bench = jobAt('agree');
     finishPart(bench);
     const job: JobState = { ...bench.job, intake: { ...bench.job.intake, ceilingMinor: 10_000 } };
     expect(words(await JobScreenHarness.of(AgreeSection, job, knowledge))).toContain(
@@ -42,7 +42,7 @@ describe('Agree', () => {
 
 describe('price and payments', () => {
   it('take what is paid, and put on the bill what is said why', async () => {
-    const bench = benchAt('agree');
+    const bench = jobAt('agree');
     finishPart(bench);
     const screen = await JobScreenHarness.of(PriceLines, bench.job, knowledge);
     await screen.press(/^All that is open/);
@@ -56,8 +56,8 @@ describe('price and payments', () => {
 });
 
 describe('orders', () => {
-  const waiting = (): TestBench => {
-    const bench = new TestBench();
+  const waiting = (): TestJob => {
+    const bench = new TestJob();
     finishPart(bench);
     return bench.must({ type: 'advance', from: 'diagnose' }, { type: 'choose-drive', slotId: 'm2-a', driveId: 'away' });
   };

@@ -7,7 +7,7 @@ import {
   paidMinor,
   placeOf,
   SAY_HOW,
-  slotsOnBench,
+  slotsOfJob,
   type AgreedHow,
   type JobState,
 } from '@petrichor/core/job';
@@ -97,8 +97,7 @@ export class AgreeSection {
       const job = this.job();
       const model = this.models().find((one) => one.id === job.intake.modelId);
       const free =
-        model &&
-        slotsOnBench(model, job).find((slot) => slot.fitted === null && slot.kind !== 'soldered' && slot.id !== job.choice?.slot.id);
+        model && slotsOfJob(model, job).find((slot) => slot.fitted === null && slot.kind !== 'soldered' && slot.id !== job.choice?.slot.id);
       // A drive that does not read well is not offered to be kept in use.
       const place = free && !isUnfitToStay(job) ? placeOf({ ...job, need: { ...job.need, plan: 'add' } }, free.id, this.knowledge()) : null;
       return place && free ? { place, drives: this.drives(), slotId: free.id } : undefined;

@@ -6,8 +6,8 @@ import { shippedDiagnosis } from '@petrichor/core/diagnose';
 import type { JobCommand } from '@petrichor/core/job';
 import { smartctlAta } from '../../../../../core/src/testing/smartctl';
 import { ataReport, nvmeReport } from '../../../../../core/src/testing/reports';
-import { m2Drive, model, TestBench } from '../../../../../core/src/testing/samples';
-import { benchAt } from '../../../../../core/src/testing/walks';
+import { m2Drive, model, TestJob } from '../../../../../core/src/testing/samples';
+import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { DockActions } from '../../state/dock/dock.reducer';
 import { WasIt } from '../prove/was-it';
@@ -19,7 +19,7 @@ import { Readings } from './readings';
 
 const knowledge = { models: [model()], drives: [m2Drive()] };
 const seen = (observation: string): JobCommand => ({ type: 'observe', observation, seen: 'seen' });
-const bench = (...commands: JobCommand[]) => new TestBench().must(...commands).job;
+const bench = (...commands: JobCommand[]) => new TestJob().must(...commands).job;
 const board = async (...commands: JobCommand[]) => {
   const screen = await JobScreenHarness.of(DiagnoseSection, bench(...commands), knowledge);
   await weighed(screen);
@@ -362,7 +362,7 @@ describe('the dock', () => {
 });
 
 it('after the swap has causes of its own', async () => {
-  const job = benchAt('try').must({ type: 'observe', about: 'after', observation: 'fans-flat-out', seen: 'seen' }).job;
+  const job = jobAt('try').must({ type: 'observe', about: 'after', observation: 'fans-flat-out', seen: 'seen' }).job;
   const screen = await JobScreenHarness.of(AfterSwap, job, knowledge);
   await weighed(screen);
   expect(heading(screen)).toMatch(/sensor/);
@@ -371,7 +371,7 @@ it('after the swap has causes of its own', async () => {
 
 describe('was it?', () => {
   it('is said at Prove: yes, something else, or cannot tell', async () => {
-    const screen = await JobScreenHarness.of(WasIt, benchAt('prove').job, knowledge);
+    const screen = await JobScreenHarness.of(WasIt, jobAt('prove').job, knowledge);
     expect(text(screen)).toContain('Was it “flash worn, or out of spare”?');
     await screen.press(/^yes$/);
     expect(screen.job.confirmed).toMatchObject({ causeIds: ['flash-worn'] });

@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import type { Slot } from '@petrichor/core/hardware';
 import { m2Drive, model } from '../../../../../core/src/testing/samples';
-import { benchAt, payAndHandOver } from '../../../../../core/src/testing/walks';
+import { jobAt, payAndHandOver } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { CustodyPanel } from './custody-panel';
 import { CustodyRecordScreen } from './custody-record';
@@ -15,7 +15,7 @@ const choose = async (screen: JobScreenHarness<unknown>, fate: string) => {
 
 describe('custody of the old drive', () => {
   it('wants a method and how it was checked before it counts as sanitised', async () => {
-    const screen = await JobScreenHarness.of(CustodyPanel, benchAt('hand-over').job, knowledge);
+    const screen = await JobScreenHarness.of(CustodyPanel, jobAt('hand-over').job, knowledge);
     await choose(screen, 'sanitised');
     expect(screen.element.textContent).toContain('Overwriting is not Purge on flash');
     await screen.press('Settle it');
@@ -25,7 +25,7 @@ describe('custody of the old drive', () => {
 
   it('asks what the old drive is, and takes neither the model’s word nor the new drive for it', async () => {
     // The model says what it was made with, and NVMe went in; its socket runs either, and nobody has looked at what came out.
-    const { job } = benchAt('hand-over');
+    const { job } = jobAt('hand-over');
     const slot = { ...job.choice!.slot, protocols: ['nvme', 'sata'] } as Slot;
     const screen = await JobScreenHarness.of(CustodyPanel, { ...job, choice: { ...job.choice!, slot } }, knowledge);
     await choose(screen, 'sanitised');
@@ -35,7 +35,7 @@ describe('custody of the old drive', () => {
   });
 
   it('goes on after the job is closed while the drive is here, and then no more', async () => {
-    const bench = payAndHandOver(benchAt('hand-over').must(kept));
+    const bench = payAndHandOver(jobAt('hand-over').must(kept));
     const screen = await JobScreenHarness.of(CustodyPanel, bench.job, knowledge);
     expect(screen.element.textContent).toContain('Kept here as fallback until 24 December 2026 (drawer 7).');
     await choose(screen, 'returned');
@@ -45,7 +45,7 @@ describe('custody of the old drive', () => {
   });
 
   it('is one page from hand to hand, with serial and names', async () => {
-    const bench = benchAt('hand-over').must(
+    const bench = jobAt('hand-over').must(
       { type: 'record-serial', which: 'oldDrive', serial: 'SR6-1' },
       {
         type: 'settle-old-drive',

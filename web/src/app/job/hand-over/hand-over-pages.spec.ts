@@ -1,6 +1,6 @@
 import type { JobState } from '@petrichor/core/job';
 import { model } from '../../../../../core/src/testing/samples';
-import { benchAt, payAndHandOver } from '../../../../../core/src/testing/walks';
+import { jobAt, payAndHandOver } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { PaperScreen } from './paper';
 import { RemovedPanel } from './removed-panel';
@@ -9,7 +9,7 @@ import { WorkshopPaperScreen } from './workshop-paper';
 const knowledge = { models: [model()], drives: [] };
 const words = (screen: JobScreenHarness<unknown>): string => screen.element.textContent.replace(/\s+/g, ' ');
 const done = (): JobState =>
-  payAndHandOver(benchAt('hand-over').must({ type: 'settle-old-drive', fate: 'kept-as-fallback', until: '2026-05-14', note: 'drawer 2' }))
+  payAndHandOver(jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'kept-as-fallback', until: '2026-05-14', note: 'drawer 2' }))
     .job;
 
 describe('the pages', () => {
@@ -37,7 +37,7 @@ describe('the pages', () => {
 
 describe('old parts', () => {
   const withPart = (): JobState => {
-    const { job } = benchAt('hand-over');
+    const { job } = jobAt('hand-over');
     return {
       ...job,
       companions: [
@@ -84,6 +84,6 @@ describe('old parts', () => {
   });
 
   it('are none where only the drive was changed', async () => {
-    expect(words(await JobScreenHarness.of(RemovedPanel, benchAt('hand-over').job, knowledge)).trim()).toBe('');
+    expect(words(await JobScreenHarness.of(RemovedPanel, jobAt('hand-over').job, knowledge)).trim()).toBe('');
   });
 });

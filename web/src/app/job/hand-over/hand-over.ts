@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import { hadOldDrive, slotsOnBench, stillOut, type JobState } from '@petrichor/core/job';
+import { hadOldDrive, slotsOfJob, stillOut, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { Keys } from '../../shell/keys';
@@ -82,7 +82,7 @@ export class HandOverSection {
     const job = this.job();
     if (job.choice === null || job.endedEarly !== null) return false;
     const model = this.models().find((one) => one.id === job.intake.modelId);
-    const beside = model !== undefined && slotsOnBench(model, job).some((slot) => slot.fitted !== null && slot.id !== job.choice!.slot.id);
+    const beside = model !== undefined && slotsOfJob(model, job).some((slot) => slot.fitted !== null && slot.id !== job.choice!.slot.id);
     return hadOldDrive(job) || job.oldDriveFate !== null || stillOut(job).some((item) => item.kind === 'drive') || beside;
   });
   protected readonly headline = computed(() => {

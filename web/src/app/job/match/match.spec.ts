@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { CompanionsSchema, ScrewSchema, type MachineModel, type Part } from '@petrichor/core/hardware';
 import type { Role } from '@petrichor/core/job';
 import { m2Drive, m2Slot as slot, model, part } from '../../../../../core/src/testing/samples';
-import { benchAt } from '../../../../../core/src/testing/walks';
+import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { MatchCompanions } from './companions';
@@ -18,7 +18,7 @@ const parts: Part[] = [
   }),
 ];
 const matching = (own: Parameters<typeof slot>[0] = {}, roles: Role[] = ['technician'], of = fen([slot(own)])) =>
-  JobScreenHarness.of(MatchSection, benchAt('match').job, { models: [of], drives: shelf, parts }, {}, roles);
+  JobScreenHarness.of(MatchSection, jobAt('match').job, { models: [of], drives: shelf, parts }, {}, roles);
 const text = (screen: { element: HTMLElement }, selector: string) =>
   screen.element.querySelector(selector)?.textContent.replace(/\s+/g, ' ') ?? '';
 
@@ -32,7 +32,7 @@ describe('matching', () => {
     const memory = { generation: 'ddr4', sockets: ['under the plate', 'beside it'], maxMegatransfers: 3200 };
     const of = model({ companions: CompanionsSchema.parse({ memory }) });
     const module = part({ kind: 'memory', id: 'm8', name: 'Selker 8 GiB', generation: 'ddr4', gib: 8, megatransfers: 3200 });
-    const screen = await JobScreenHarness.of(MatchCompanions, benchAt('match').job, { models: [of], drives: shelf, parts: [module] });
+    const screen = await JobScreenHarness.of(MatchCompanions, jobAt('match').job, { models: [of], drives: shelf, parts: [module] });
     (screen.fixture.componentInstance as unknown as { fill(at: number, id: string): void }).fill(1, 'm8');
     await screen.settle();
     expect(screen.element.textContent).toContain('8 GiB in all');

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, resource, signal, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { benchAt, judgeAt, linkOf, sectionsAbove, tightest, type Candidate, type Finding } from '@petrichor/core/fit';
+import { jobAt, judgeAt, linkOf, sectionsAbove, tightest, type Candidate, type Finding } from '@petrichor/core/fit';
 import { isSocket, sayDrive, sayForm, slotsOf, type Drive } from '@petrichor/core/hardware';
-import { placeOf, slotsOnBench, withMeasured, type JobState } from '@petrichor/core/job';
+import { placeOf, slotsOfJob, withMeasured, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
@@ -77,7 +77,7 @@ export class MatchSection {
   protected readonly model = computed(() => this.models().find((one) => one.id === this.job().intake.modelId) ?? null);
   private readonly onBench = computed(() => {
     const model = this.model();
-    return model ? slotsOnBench(model, this.job()) : [];
+    return model ? slotsOfJob(model, this.job()) : [];
   });
   protected readonly slots = computed(() => this.onBench().map((slot) => ({ label: slot.label, value: slot.id })));
   private readonly slotPicked = signal<string | null>(null);
@@ -336,7 +336,7 @@ export class MatchSection {
   }
   private readonly benchHere = computed(() => {
     const place = this.place();
-    return place ? benchAt(place) : [];
+    return place ? jobAt(place) : [];
   });
 
   private move(by: number): void {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { placements, waysToFit, type Candidate } from '@petrichor/core/fit';
 import { sayDrive } from '@petrichor/core/hardware';
-import { slotsOnBench, type JobState } from '@petrichor/core/job';
+import { slotsOfJob, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { selectModels, selectParts } from '../../state/knowledge/knowledge.reducer';
 import { StateMark } from '../../ui/state-mark';
@@ -122,7 +122,7 @@ export class MatchWays {
   private readonly machine = computed(() => {
     const job = this.job();
     const model = this.models().find((one) => one.id === job.intake.modelId);
-    return model && { model, variantId: job.variantId, slots: slotsOnBench(model, job), need: job.need, parts: this.parts(), staying: [] };
+    return model && { model, variantId: job.variantId, slots: slotsOfJob(model, job), need: job.need, parts: this.parts(), staying: [] };
   });
   protected readonly ways = computed(() => {
     const machine = this.machine();

@@ -1,10 +1,10 @@
 import { copiesOnRecord } from '@petrichor/core/job';
 import { model } from '../../../../../core/src/testing/samples';
-import { benchAt } from '../../../../../core/src/testing/walks';
+import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { CopyElsewhere } from './copy-elsewhere';
 
-const shown = () => JobScreenHarness.of(CopyElsewhere, benchAt('safeguard').job, { models: [model()], drives: [] });
+const shown = () => JobScreenHarness.of(CopyElsewhere, jobAt('safeguard').job, { models: [model()], drives: [] });
 
 describe('a copy that the dock did not make', () => {
   it('counts once somebody says with what, and how it was compared', async () => {

@@ -5,7 +5,7 @@ import type { Dock, DockRun } from '@petrichor/api';
 import type { JobCommand } from '@petrichor/core/job';
 import { sallow } from '../../../../../core/src/testing/disk-tables';
 import { m2Drive, model } from '../../../../../core/src/testing/samples';
-import { benchAt } from '../../../../../core/src/testing/walks';
+import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { DockActions } from '../../state/dock/dock.reducer';
 import { idOf } from '../dock/run-keeper';
@@ -21,7 +21,7 @@ const KNOWN: JobCommand = {
 };
 /** A drive that reads well and is only too small: the samples' own is worn. */
 const screenOf = async (...commands: JobCommand[]) => {
-  const bench = benchAt('safeguard');
+  const bench = jobAt('safeguard');
   const { job } = bench;
   bench.job = {
     ...job,
@@ -239,8 +239,7 @@ describe('before the machine is opened', () => {
 });
 
 describe('what is known of the old drive', () => {
-  const oldDrive = async (...commands: JobCommand[]) =>
-    JobScreenHarness.of(OldDrive, benchAt('safeguard').must(...commands).job, knowledge);
+  const oldDrive = async (...commands: JobCommand[]) => JobScreenHarness.of(OldDrive, jobAt('safeguard').must(...commands).job, knowledge);
   const drop = async (screen: JobScreenHarness<OldDrive>, name: string, content: string) => {
     const field = screen.element.querySelector<HTMLInputElement>('input[type=file]')!;
     // The browser of the tests has no Blob.arrayBuffer.

@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import type { Memory } from '@petrichor/core/hardware';
 import type { JobState } from '@petrichor/core/job';
 import { m2Drive, model, part } from '../../../../../core/src/testing/samples';
-import { benchAt } from '../../../../../core/src/testing/walks';
+import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { ComebackReasonPanel } from './comeback-reason';
 import { MemoryShown } from './memory-shown';
@@ -44,7 +44,7 @@ const fio = (blockSize: string, bytesPerSecond: number): string =>
 
 describe('a measured speed', () => {
   it('comes out of a file of fio, if it read in one long stretch', async () => {
-    const screen = await JobScreenHarness.of(SpeedPanel, benchAt('prove').job, knowledge);
+    const screen = await JobScreenHarness.of(SpeedPanel, jobAt('prove').job, knowledge);
     await drop(screen, 'small.json', fio('4k', 90e6));
     expect(words(screen)).toContain('That run reads in small pieces only');
     expect(screen.job.speeds).toEqual([]);
@@ -54,7 +54,7 @@ describe('a measured speed', () => {
   });
 
   it('is not made out of a file that says something else', async () => {
-    const screen = await JobScreenHarness.of(SpeedPanel, benchAt('prove').job, knowledge);
+    const screen = await JobScreenHarness.of(SpeedPanel, jobAt('prove').job, knowledge);
     await drop(screen, 'letter.txt', 'Dear sir or madam');
     expect(screen.element.querySelector('[role=alert]')!.textContent).not.toBe('');
     await drop(screen, 'table.dump', 'label: gpt\nunit: sectors\nsector-size: 512\n\n/dev/sda1 : start= 2048, size= 4096, type=x\n');
@@ -63,7 +63,7 @@ describe('a measured speed', () => {
   });
 
   it('on battery is explained by that first where nothing fits better', async () => {
-    const screen = await JobScreenHarness.of(SpeedPanel, benchAt('prove').job, knowledge);
+    const screen = await JobScreenHarness.of(SpeedPanel, jobAt('prove').job, knowledge);
     await screen.press('on battery');
     await screen.type('#speed-read', '2100');
     await screen.press('Keep the measurement');
@@ -75,7 +75,7 @@ describe('a measured speed', () => {
 
 describe('memory that was changed', () => {
   const fitted = (): JobState => ({
-    ...benchAt('prove').job,
+    ...jobAt('prove').job,
     companions: [
       {
         id: 'c1',
@@ -95,7 +95,7 @@ describe('memory that was changed', () => {
   });
 
   it('is asked for only where it was', async () => {
-    expect(words(await JobScreenHarness.of(MemoryShown, benchAt('prove').job, knowledge)).trim()).toBe('');
+    expect(words(await JobScreenHarness.of(MemoryShown, jobAt('prove').job, knowledge)).trim()).toBe('');
   });
 
   it('is compared with what was fitted', async () => {
@@ -111,7 +111,7 @@ describe('memory that was changed', () => {
 
 describe('why it came back', () => {
   const back = (): JobState => {
-    const { job } = benchAt('prove');
+    const { job } = jobAt('prove');
     return { ...job, intake: { ...job.intake, comebackOf: { jobId: 'job-0', number: 401 } } };
   };
 
@@ -120,7 +120,7 @@ describe('why it came back', () => {
     await new Promise((done) => setTimeout(done, 50));
     TestBed.inject(HttpTestingController)
       .expectOne('/api/jobs/job-0')
-      .flush({ job: benchAt('way-in').job });
+      .flush({ job: jobAt('way-in').job });
     const screen = await opening;
     const steps = [...screen.element.querySelectorAll('#comeback-step option')].map((one) => one.textContent.trim());
     expect(steps[0]).toBe('none');

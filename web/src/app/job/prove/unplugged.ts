@@ -40,7 +40,9 @@ export class Unplugged {
     { label: 'faulty', value: 'faulty' },
     { label: 'not tried', value: 'not-tried' },
   ];
-  protected readonly checks = computed(() => unpluggedChecks(this.job()).map((check) => ({ ...check, now: check.found?.result ?? null })));
+  protected readonly checks = computed(() =>
+    unpluggedChecks(this.job()).map((check) => ({ ...check, now: check.rechecked?.result ?? null })),
+  );
 
   protected keep(checkId: string, result: Working | null): void {
     if (result === null) return;

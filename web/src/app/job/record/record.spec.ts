@@ -1,7 +1,7 @@
 import { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { model, TestBench } from '../../../../../core/src/testing/samples';
-import { benchAt } from '../../../../../core/src/testing/walks';
+import { model, TestJob } from '../../../../../core/src/testing/samples';
+import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { CompanionsPanel } from '../set-up/companions-panel';
 import { SpeedPanel } from '../prove/speed-panel';
@@ -19,7 +19,7 @@ const type = async (screen: JobScreenHarness<unknown>, id: string, text: string)
 
 describe('sealed notes', () => {
   it('are refused to whoever has not taken the job up, without asking the server', async () => {
-    const bench = new TestBench().must({ type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: 'account' });
+    const bench = new TestJob().must({ type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: 'account' });
     const screen = await JobScreenHarness.of(SealedPanel, bench.job, knowledge);
     await screen.press('Read it');
     expect(words(screen)).toContain('Take the job up first');
@@ -27,7 +27,7 @@ describe('sealed notes', () => {
   });
 
   it('are shown to whoever has the job, until hidden or destroyed', async () => {
-    const bench = new TestBench().must({ type: 'take-up' }, { type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: 'account' });
+    const bench = new TestJob().must({ type: 'take-up' }, { type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: 'account' });
     const screen = await JobScreenHarness.of(SealedPanel, bench.job, knowledge);
     const http = TestBed.inject(HttpTestingController);
     await screen.press('Read it');
@@ -42,7 +42,7 @@ describe('sealed notes', () => {
   });
 
   it('go to the server and into no storage of the browser', async () => {
-    const screen = await JobScreenHarness.of(SealedPanel, new TestBench().job, knowledge);
+    const screen = await JobScreenHarness.of(SealedPanel, new TestJob().job, knowledge);
     await type(screen, 'sealed-secret', 'kittiwake');
     expect(JSON.stringify(localStorage)).not.toContain('kittiwake');
     await screen.press('Seal it');
@@ -54,7 +54,7 @@ describe('sealed notes', () => {
 
 describe('the measured speed', () => {
   it('is kept, judged, and explained when it is low', async () => {
-    const screen = await JobScreenHarness.of(SpeedPanel, benchAt('prove').job, knowledge);
+    const screen = await JobScreenHarness.of(SpeedPanel, jobAt('prove').job, knowledge);
     await screen.press('Keep the measurement');
     expect(words(screen)).toContain('Type how fast it reads');
     await type(screen, 'speed-read', '520');
@@ -69,7 +69,7 @@ describe('the measured speed', () => {
 
 describe('what was unplugged', () => {
   it('is asked for by the name that the guide gives it', async () => {
-    const { job } = benchAt('prove');
+    const { job } = jobAt('prove');
     const lead = { key: 'cam', kind: 'lead', verb: 'Unplugged', label: 'camera lead', connector: null, ties: null } as never;
     const steps = job.way!.steps.map((step, at) => (at === 0 ? { ...step, moves: [lead] } : step));
     const screen = await JobScreenHarness.of(Unplugged, { ...job, way: { ...job.way!, steps } }, knowledge);
@@ -81,7 +81,7 @@ describe('what was unplugged', () => {
 
 describe('a companion', () => {
   it('says that nothing was changed, and wants a part before it goes in', async () => {
-    const screen = await JobScreenHarness.of(CompanionsPanel, benchAt('set-up').job, knowledge);
+    const screen = await JobScreenHarness.of(CompanionsPanel, jobAt('set-up').job, knowledge);
     expect(words(screen)).toContain('Nothing besides the drive.');
     await screen.press(/went in$/);
     await screen.press('It is in');

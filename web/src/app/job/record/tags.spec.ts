@@ -3,14 +3,14 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed } from '@angular/core/testing';
 import { provideRouter, Router } from '@angular/router';
 import { model } from '../../../../../core/src/testing/samples';
-import { benchAt } from '../../../../../core/src/testing/walks';
+import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { TagLanding } from '../tag-landing';
 import { TagsPanel } from './tags-panel';
 
 describe('the tags', () => {
   it('want a label that the sheet has', async () => {
-    const screen = await JobScreenHarness.of(TagsPanel, benchAt('swap').job, { models: [model()], drives: [] });
+    const screen = await JobScreenHarness.of(TagsPanel, jobAt('swap').job, { models: [model()], drives: [] });
     for (const wrong of ['0', '25', '1.5']) {
       await screen.type('#label-first', wrong);
       await screen.press('Tags (PDF)');

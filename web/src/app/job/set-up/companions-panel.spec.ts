@@ -1,5 +1,5 @@
-import { model, part, TestBench } from '../../../../../core/src/testing/samples';
-import { benchAt } from '../../../../../core/src/testing/walks';
+import { model, part, TestJob } from '../../../../../core/src/testing/samples';
+import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { CompanionsPanel } from './companions-panel';
 
@@ -29,9 +29,9 @@ const knowledge = { models: [FEN], drives: [], parts: [card] };
 const words = (screen: JobScreenHarness<unknown>): string => screen.element.textContent.replace(/\s+/g, ' ');
 
 /** A bench on which the part was just fitted in place of another. */
-function onTrial(): TestBench {
-  const bench = new TestBench([FEN]);
-  bench.job = benchAt('set-up').job;
+function onTrial(): TestJob {
+  const bench = new TestJob([FEN]);
+  bench.job = jobAt('set-up').job;
   bench.parts = [card];
   return bench.must({
     type: 'fit-companion',
@@ -45,7 +45,7 @@ function onTrial(): TestBench {
 
 describe('a part on trial', () => {
   it('goes in from the shelf, with the minutes it gets', async () => {
-    const screen = await JobScreenHarness.of(CompanionsPanel, benchAt('set-up').job, knowledge);
+    const screen = await JobScreenHarness.of(CompanionsPanel, jobAt('set-up').job, knowledge);
     await screen.press(/went in$/);
     await screen.press('battery');
     const select = screen.element.querySelector<HTMLSelectElement>('#companion-part')!;
@@ -79,7 +79,7 @@ describe('a part on trial', () => {
   });
 
   it('that no place in the model answers for is ‘cannot say’, before it goes in and when it is tried', async () => {
-    const screen = await JobScreenHarness.of(CompanionsPanel, benchAt('set-up').job, { ...knowledge, models: [model()] });
+    const screen = await JobScreenHarness.of(CompanionsPanel, jobAt('set-up').job, { ...knowledge, models: [model()] });
     await screen.press(/went in$/);
     await screen.press('battery');
     const select = screen.element.querySelector<HTMLSelectElement>('#companion-part')!;

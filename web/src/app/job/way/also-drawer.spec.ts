@@ -1,10 +1,10 @@
 import { stillOut } from '@petrichor/core/job';
 import { model } from '../../../../../core/src/testing/samples';
-import { benchAt } from '../../../../../core/src/testing/walks';
+import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { AlsoDrawer } from './also-drawer';
 
-const opened = () => JobScreenHarness.of(AlsoDrawer, benchAt('way-in').job, { models: [model()], drives: [] }, { open: true });
+const opened = () => JobScreenHarness.of(AlsoDrawer, jobAt('way-in').job, { models: [model()], drives: [] }, { open: true });
 /** In the drawer, which stands outside the element. */
 async function type(screen: JobScreenHarness<unknown>, selector: string, text: string): Promise<void> {
   const field = document.querySelector<HTMLInputElement>(selector)!;
@@ -32,6 +32,6 @@ describe('something that the guide does not know of', () => {
     await type(screen, '#also-count', '1');
     await screen.press('On the tray');
     expect(document.querySelector('[role=alert]')!.textContent).not.toBe('');
-    expect(stillOut(screen.job)).toEqual(stillOut(benchAt('way-in').job));
+    expect(stillOut(screen.job)).toEqual(stillOut(jobAt('way-in').job));
   });
 });

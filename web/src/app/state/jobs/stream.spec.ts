@@ -1,8 +1,8 @@
 import { summarise } from '@petrichor/core/job';
-import { benchAt } from '../../../../../core/src/testing/walks';
+import { jobAt } from '../../../../../core/src/testing/walks';
 import { isNewer, newsIn } from './stream';
 
-const bench = benchAt('diagnose');
+const bench = jobAt('diagnose');
 const event = { type: 'noted', text: 'seen', stepId: null, kind: 'note', photos: [], measured: null, about: null };
 const recorded = { seq: bench.job.seq + 1, at: bench.at, by: { id: 'ines', name: 'Ines' }, commandId: 'c', event };
 const summary = summarise(bench.job);
