@@ -17,12 +17,12 @@ const CORE_ROOMS = [
   'move',
   'prove',
   'quote',
+  'formats',
   'job',
   'ledger',
   'papers',
-  'formats',
 ];
-/** Formats read hardware, what diagnosis knows, and ways (a guide is written as it is walked); nothing in core reads a format. */
+/** Formats read hardware, what diagnosis knows, and ways (a guide is written as it is walked). */
 const MAY_READ = { formats: ['units', 'sheets', 'standards', 'hardware', 'diagnose', 'fit', 'teardown'] };
 
 const forbid = (files, patterns, ignores = []) => ({ files, ignores, rules: { 'no-restricted-imports': ['error', { patterns }] } });

@@ -147,7 +147,7 @@ test('files: read, refused with the place, and drawn', async ({ page }) => {
   await signIn(page, workshop.url);
   await page.getByRole('link', { name: /404/ }).click();
   const file = page.getByLabel('File with a self-report or a listing');
-  const fault = page.locator('#pasted-fault');
+  const fault = page.locator('#pasted-outcome .fault');
   const bring = (name: string, buffer: Buffer) => file.setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
   const dump = (name: string) => readFileSync(`demo/dumps/${name}`);
 
@@ -161,7 +161,7 @@ test('files: read, refused with the place, and drawn', async ({ page }) => {
     await bring(name, dump(name));
     await expect(page.getByText(`${name},`)).toBeVisible();
   }
-  await expect(fault).toHaveText('');
+  await expect(fault).toHaveCount(0);
   await expect(page.getByRole('row', { name: /Media errors 2 5/ })).toBeVisible();
   await expect(page.getByText(/89 % used; at/)).toBeVisible();
   const history = page.locator('p-readings p-chart');
@@ -174,6 +174,59 @@ test('files: read, refused with the place, and drawn', async ({ page }) => {
   await expect(page.getByText('A drive that does not name itself')).toBeVisible();
   await bring('lsblk.json', dump('listing.lsblk.json'));
   await expect(page.getByRole('group', { name: 'Only a few GB are free' })).toBeVisible();
+  expect(complaints).toEqual([]);
+});
+
+test('any files, dropped or pasted anywhere on a job, go where they belong', async ({ page }) => {
+  workshop = await Workshop.open('demo');
+  const complaints = listenForComplaints(page);
+  const data = (names: string[]) =>
+    page.evaluateHandle(
+      (files) => {
+        const handed = new DataTransfer();
+        for (const { name, text } of files) handed.items.add(new File([text], name));
+        return handed;
+      },
+      names.map((name) => ({ name, text: readFileSync(`demo/dumps/${name}`, 'utf8') })),
+    );
+  await signIn(page, workshop.url);
+  await page.getByRole('link', { name: /404/ }).click();
+  const line = page.locator('p-handed-outcome.told-line');
+  await expect(page.locator('p-readings')).toBeVisible();
+
+  await test.step('several at once, each said by its name; what belongs further on is kept for it', async () => {
+    const dataTransfer = await data(['sallow.sfdisk', 'worn-first.smartctl.json']);
+    await page.dispatchEvent('p-job header', 'dragover', { dataTransfer });
+    await expect(page.getByText('Drop it')).toBeVisible();
+    await page.dispatchEvent('p-job header', 'drop', { dataTransfer });
+    await expect(line).toContainText('sallow.sfdisk Read: its partitions. It stands under Safeguard.');
+    await expect(line).toContainText('worn-first.smartctl.json Read. What it answers stands among the findings.');
+    await expect(page.getByText('Drop it')).toHaveCount(0);
+    await page.getByRole('button', { name: 'I have read it' }).click();
+    await expect(line.getByRole('paragraph')).toHaveCount(0);
+  });
+
+  await test.step('text pasted outside every field is taken, inside one it stays there', async () => {
+    await page.getByRole('heading', { level: 1 }).click();
+    await page.evaluate(() => {
+      const clipboardData = new DataTransfer();
+      clipboardData.setData('text/plain', 'nothing of ours');
+      document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true }));
+    });
+    await expect(line).toContainText('Petrichor does not know this file.');
+  });
+
+  await test.step('a job that is past it goes to the part, and says what it did', async () => {
+    await page.goto(workshop.url);
+    await page.getByRole('link', { name: /424/ }).click();
+    await expect(page.locator('p-job nav .now')).toHaveText('Way in');
+    await expect(line.getByRole('paragraph')).toHaveCount(0);
+    const [chosen] = await Promise.all([page.waitForEvent('filechooser'), new Hands(page).press('Shift+O')]);
+    await chosen.setFiles('demo/dumps/sallow.map');
+    await expect(page).toHaveURL(/see=safeguard/);
+    await expect(line).toContainText('Read: what is saved, and where the holes are.');
+    await expect(page.getByRole('heading', { name: 'What the rescue map says' })).toBeVisible();
+  });
   expect(complaints).toEqual([]);
 });
 

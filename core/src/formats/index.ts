@@ -1,7 +1,9 @@
 export * from './any.js';
+export * from './document.js';
 export * from './ata-smart-data/read.js';
 export * from './block-listing/read.js';
 export * from './diagnosis/read.js';
+export { scanImage } from './disk-image/format.js';
 export * from './disk-image/read.js';
 export { scanLater, scanNow, type Piece, type Scan } from './disk-image/scan.js';
 export * from './drive-list/read.js';
@@ -9,7 +11,6 @@ export * from './fio/read.js';
 export { readJsonDocument } from './json-document.js';
 export * from './machine-model/read.js';
 export * from './nvme-health-log/read.js';
-export * from './move-file.js';
 export * from './part-list/read.js';
 export type { Reading } from './reading.js';
 export { readRescueMap } from './rescue-map/read.js';

@@ -1,7 +1,7 @@
+import { m2Drive } from '../testing/samples.js';
 import { BLOCK_STATES } from '../hardware/index.js';
 import { sequence } from '../testing/disks.js';
-import { readAny } from './any.js';
-import { readMoveFile } from './move-file.js';
+import { readAny, readDocument } from './any.js';
 import { readRescueMap } from './rescue-map/read.js';
 import { summaryOf } from './rescue-map/summary.js';
 import { writeRescueMap } from './rescue-map/write.js';
@@ -141,8 +141,8 @@ describe('sfdisk', () => {
     for (let run = 0; run < 10_000; run++) {
       const bad = bytes(json);
       for (let change = 0; change <= next(3); change++) bad[next(bad.length)] = 32 + next(95);
-      const mutated = readMoveFile(bad);
-      if (mutated.ok && mutated.value.kind === 'table')
+      const mutated = readDocument(bad);
+      if (mutated.ok && mutated.value.gives === 'table')
         for (const one of mutated.value.table.partitions) expect(Number.isSafeInteger(one.startSector + one.sectors)).toBe(true);
     }
   });
@@ -228,20 +228,21 @@ describe('hostile text', () => {
   });
 });
 
-describe('a file for the move', () => {
+describe('what a file gives', () => {
   const kindOf = (text: string) => {
-    const read = readMoveFile(bytes(text));
-    return read.ok ? read.value.kind : read.problem;
+    const read = readDocument(bytes(text));
+    return read.ok ? read.value.gives : read.problem;
   };
   it.each([
     [MAP, 'map'],
     [DUMP, 'table'],
     [JSON.stringify(FIO), 'speed'],
     ['{"blockdevices":[{"name":"sda","type":"disk","size":"1G","children":[{"name":"sda1","size":"1G","fstype":"ext4"}]}]}', 'listing'],
+    [JSON.stringify({ format: 'petrichor-job', workshop: 'W', exportedAt: '2026-04-14T08:00:00Z', events: [{}] }), 'job'],
+    [JSON.stringify({ format: 'petrichor-drive-list', drives: [m2Drive()] }), 'knowledge'],
   ])('is told by its content', (text, kind) => expect(kindOf(text)).toBe(kind));
 
-  it('other documents are refused with what is read here', () => {
-    expect(kindOf('{"smartctl":{"version":[7,3]},"device":{"protocol":"ATA"}}')).toMatch(/those are read here|self-report/);
+  it('is not guessed: what no format knows is refused with what is read', () => {
     expect(kindOf('hello')).toContain('does not know this file');
   });
 });

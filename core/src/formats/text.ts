@@ -21,8 +21,7 @@ export function readText(bytes: Uint8Array): Reading<string> {
       problem: `The file has ${Math.round(bytes.length / 1e6)} MB; 64 MB is the most that is read.`,
       at: `byte ${MOST_BYTES}`,
     };
-  const utf16 = (bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff) || looksLikeUtf16(bytes);
-  if (utf16)
+  if (isUtf16(bytes))
     return {
       ok: false,
       problem: 'This is text in UTF-16, as some command windows write it. Save it as UTF-8 and try again.',
@@ -36,6 +35,12 @@ export function readText(bytes: Uint8Array): Reading<string> {
     return { ok: false, problem: 'This is text, but not in UTF-8. Save it as UTF-8 and try again.', at: `byte ${firstBadByte(bytes)}` };
   }
 }
+
+const isUtf16 = (bytes: Uint8Array): boolean =>
+  (bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff) || looksLikeUtf16(bytes);
+
+/** No text of any kind, by the zero bytes in it. */
+export const isBinary = (bytes: Uint8Array): boolean => bytes.length <= MOST_BYTES && bytes.includes(0) && !isUtf16(bytes);
 
 /** Every second byte zero, over the first stretch: plain letters in two bytes each. */
 function looksLikeUtf16(bytes: Uint8Array): boolean {

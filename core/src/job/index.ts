@@ -71,3 +71,4 @@ export { missing } from './gates/index.js';
 export type { Missing } from './gates/index.js';
 export * from './next-command.js';
 export * from './summary.js';
+export { sayDocument, takeDocument, type HandedDocument, type HandedWhere, type JobDocument, type TakenDocument } from './take-document.js';

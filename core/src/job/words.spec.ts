@@ -4,6 +4,7 @@ import { GUIDE_WARNINGS } from '../teardown/words/en/guide-warnings.js';
 import { jobAt } from '../testing/walks.js';
 import { decide } from './decide.js';
 import { missing } from './gates/index.js';
+import { DOCUMENTS } from './words/en/documents.js';
 import { GATES } from './words/en/gates.js';
 import { REFUSALS } from './words/en/refusals.js';
 
@@ -14,11 +15,13 @@ const sources = (folder: string): string =>
     .map((name) => readFileSync(path.join(folder, name), 'utf8'))
     .join('\n');
 const JOB = sources(here);
+const read = (file: string): string => readFileSync(path.join(here, file), 'utf8');
 const TEARDOWN = sources(path.join(here, '../teardown'));
 
 describe.each([
   ['refusals', REFUSALS, JOB],
   ['gates', GATES, JOB],
+  ['documents', DOCUMENTS, JOB + read('../../../web/src/app/job/job-documents.ts')],
   ['warnings of a guide', GUIDE_WARNINGS, TEARDOWN],
 ])('the words of %s', (_, phrases: Readonly<Record<string, (facts: never) => string>>, source) => {
   const said = Object.entries(phrases);

@@ -1,4 +1,16 @@
-import { ApplicationRef, ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import {
+  ApplicationRef,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
 import { isBefore, PHASES, phaseIndex, SAY_PHASE, summarise, waitsFor, type Phase } from '@petrichor/core/job';
@@ -12,6 +24,7 @@ import { Keys } from '../shell/keys';
 import { sayPromise, saySpare } from '../shell/promise';
 import { JobDesk } from '../state/jobs/job-desk';
 import { selectAccount } from '../state/session/session.reducer';
+import { handedBy, type HandedOver } from '../ui/file-drop';
 import { KeyBox } from '../ui/key-box';
 import { StateMark } from '../ui/state-mark';
 import { Wordmark } from '../ui/wordmark';
@@ -19,11 +32,12 @@ import { AgreeSection } from './agree/agree';
 import { AfterSwap } from './diagnose/after-swap';
 import { DiagnoseSection } from './diagnose/diagnose';
 import { GateBar } from './gate-bar';
+import { HandedOutcome } from './handed-outcome';
 import { HandOverSection } from './hand-over/hand-over';
+import { handedFrom, JobDocuments } from './job-documents';
 import { MatchSection } from './match/match';
 import { MoveSection } from './move/move';
 import { ProveSection } from './prove/prove';
-
 import { SetUpSection } from './set-up/set-up';
 import { TrySection } from './try/try';
 import { WaySection } from './way/way';
@@ -50,7 +64,14 @@ import { WaySection } from './way/way';
     ProveSection,
     HandOverSection,
     GateBar,
+    HandedOutcome,
   ],
+  host: {
+    '(dragover)': 'drag($event, true)',
+    '(dragleave)': 'drag($event, false)',
+    '(drop)': 'drop($event)',
+    '(document:paste)': 'paste($event)',
+  },
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './job.html',
   styleUrl: './job.css',
@@ -61,6 +82,10 @@ export class JobScreen {
   readonly see = input<string>();
   private readonly desk = inject(JobDesk);
   private readonly clock = inject(Clock);
+  private readonly documents = inject(JobDocuments);
+  private readonly file = viewChild<ElementRef<HTMLInputElement>>('file');
+  /** Something is held over the page. */
+  protected readonly dragging = signal(false);
   private readonly router = inject(Router);
   private readonly account = inject(Store).selectSignal(selectAccount);
   protected readonly open = this.desk.open(this.jobId);
@@ -120,7 +145,10 @@ export class JobScreen {
     const title = inject(Title);
     effect(() => {
       const id = this.jobId();
-      untracked(() => this.desk.fetch(id));
+      untracked(() => {
+        this.desk.fetch(id);
+        this.documents.clear();
+      });
     });
     effect(() => {
       const job = this.job();
@@ -141,6 +169,7 @@ export class JobScreen {
     inject(Keys).bind({
       Escape: { say: 'Up to the Bench', run: () => this.up() },
       R: { say: 'Record: counter, notes, tags, history', run: () => void this.router.navigate(['/jobs', this.jobId(), 'record']) },
+      'Shift+O': { say: 'Hand in a file: self-report, table, map, speed, listing', run: () => this.file()?.nativeElement.click() },
       'Shift+T': { say: 'Take the job up, or over', run: () => this.takeUp() },
     });
   }
@@ -153,6 +182,35 @@ export class JobScreen {
   protected goOnHands(): void {
     const job = this.job();
     if (job) this.desk.give(job, { type: 'stop-waiting', how: '' });
+  }
+
+  /** Any file or text, on any part of the job, goes where it belongs. Text pasted into a field stays in it. */
+  protected paste(event: ClipboardEvent): void {
+    if (event.target instanceof Element && event.target.closest('input, textarea, [contenteditable]')) return;
+    this.hand(handedBy(event.clipboardData));
+  }
+
+  protected drag(event: DragEvent, over: boolean): void {
+    event.preventDefault();
+    this.dragging.set(over);
+  }
+
+  protected drop(event: DragEvent): void {
+    event.preventDefault();
+    this.dragging.set(false);
+    this.hand(handedBy(event.dataTransfer));
+  }
+
+  protected choose(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const files = [...(field.files ?? [])];
+    field.value = '';
+    this.hand(files);
+  }
+
+  private hand(handed: HandedOver): void {
+    const job = this.job();
+    if (job && handed.length > 0) void this.documents.take(job, 'job', handedFrom(handed), { seen: this.phase() });
   }
 
   protected up(): void {

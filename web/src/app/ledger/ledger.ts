@@ -29,8 +29,8 @@ import { selectAccount } from '../state/session/session.reducer';
 import { Choice } from '../ui/choice';
 import { KeyBox } from '../ui/key-box';
 import { StateMark } from '../ui/state-mark';
+import { tooLarge } from '../ui/too-large';
 
-const LARGEST_FILE = 64_000_000;
 /** Pages that are turned by themselves while nothing is found: some ten thousand jobs of the rarest word. */
 const MOST_TURNS = 20;
 type State = 'all' | 'open' | 'closed';
@@ -148,7 +148,8 @@ export class LedgerScreen {
     field.value = '';
     if (!file) return;
     this.told.set('');
-    if (file.size > LARGEST_FILE) return this.fault.set(`${file.name} is larger than 64 MB.`);
+    const large = tooLarge(file, 64, 'That is no job of Petrichor’s.');
+    if (large) return this.fault.set(large);
     this.api.bringInJob({ body: await file.text() }).subscribe({
       next: ({ number }) => {
         this.fault.set('');

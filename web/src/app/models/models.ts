@@ -13,9 +13,8 @@ import { KeyBox } from '../ui/key-box';
 import { GuideDrafts } from './edit/guide-drafts';
 import { NewModel } from './new-model';
 import { PolicyForm } from './policy-form';
+import { tooLarge } from '../ui/too-large';
 import { PricingForm } from './pricing-form';
-
-const LARGEST_FILE = 8_000_000;
 
 /** The machine models this workshop knows; a lead brings documents in, drive and part lists among them. */
 @Component({
@@ -131,7 +130,8 @@ export class ModelsScreen {
     if (!file) return;
     this.told.set('');
     this.fault.set('');
-    if (file.size > LARGEST_FILE) return this.fault.set(`${file.name} is larger than 8 MB: that is no machine model or drive list.`);
+    const large = tooLarge(file, 8, 'That is no machine model or drive list.');
+    if (large) return this.fault.set(large);
     this.api.bringIn({ body: { text: await file.text() } }).subscribe({
       next: ({ imported }) => {
         this.told.set(`Brought in: ${imported}.`);

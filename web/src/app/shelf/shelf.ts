@@ -18,9 +18,8 @@ import { saveFile } from '../ui/save-file';
 import { readCsv, writeCsv } from './csv';
 import { MovePanel } from './move-panel';
 import { keyOf, scanned, shelfRows, type ShelfRow } from './rows';
+import { tooLarge } from '../ui/too-large';
 import { ScrewFinder } from './screw-finder';
-
-const LARGEST_FILE = 8_000_000;
 
 /** Drives and small parts: how many are where, and every move of them. */
 @Component({
@@ -108,8 +107,8 @@ export class ShelfScreen {
     this.told.set('');
     this.fault.set('');
     if (!file) return;
-    if (file.size > LARGEST_FILE)
-      return this.fault.set(`${file.name} is larger than 8 MB. Split it, or bring a drive list in under Models.`);
+    const large = tooLarge(file, 8, 'Split it, or bring a drive list in under Models.');
+    if (large) return this.fault.set(large);
     this.incoming.set({ ...readCsv(await file.text()), name: file.name });
   }
 

@@ -1,6 +1,5 @@
 import { Injectable } from '@angular/core';
 import { comparePastJobs, lookAt } from '@petrichor/core/diagnose';
-import { readAny } from '@petrichor/core/formats';
 import { wrap, type Remote } from 'comlink';
 import type { WeighWork } from './weigh.worker';
 
@@ -16,9 +15,5 @@ export class Weigher {
 
   comparePastJobs(...args: Parameters<typeof comparePastJobs>): Promise<ReturnType<typeof comparePastJobs>> {
     return this.remote ? this.remote.comparePastJobs(...args) : Promise.resolve(comparePastJobs(...args));
-  }
-
-  readAny(bytes: Uint8Array): Promise<ReturnType<typeof readAny>> {
-    return this.remote ? this.remote.readAny(bytes) : Promise.resolve(readAny(bytes));
   }
 }

@@ -1,19 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { remainingLife, sayCount, whatMoved } from '@petrichor/core/diagnose';
-import { reportOfHealthLog, reportOfSmartData, type Found, type Reading } from '@petrichor/core/formats';
 import { attributeRaw } from '@petrichor/core/hardware';
-import { lastReadings, type DocumentSource, type JobCommand, type JobState } from '@petrichor/core/job';
-import { cut, keepable } from '@petrichor/core/units';
-import { Textarea } from 'primeng/textarea';
+import { lastReadings, type JobState } from '@petrichor/core/job';
 import { sayWhen } from '../../shell/promise';
-import { JobDesk } from '../../state/jobs/job-desk';
 import { Chart, type ChartSeries } from '../../ui/chart';
+import { FileDrop, type HandedOver } from '../../ui/file-drop';
 import { StateMark } from '../../ui/state-mark';
-import { Weigher } from '../../workers/weigher';
+import { HandedOutcome } from '../handed-outcome';
+import { handedFrom, JobDocuments } from '../job-documents';
 import { DockPanel } from './dock-panel';
 
-const LARGEST_FILE = 64_000_000;
 const sayTerabytes = (bytes: number): string => `${(bytes / 1e12).toFixed(2)} TB`;
 /** Counters that are drawn when they were read more than once. */
 const HISTORY = [
@@ -27,19 +23,14 @@ const HISTORY = [
 /** What the drive says about itself: from a file, pasted, or from the dock; what moved, how it wore, and its history. */
 @Component({
   selector: 'p-readings',
-  imports: [FormsModule, Textarea, Chart, StateMark, DockPanel],
+  imports: [FileDrop, HandedOutcome, Chart, StateMark, DockPanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readings.html',
   styleUrl: './readings.css',
 })
 export class Readings {
   readonly job = input.required<JobState>();
-  private readonly desk = inject(JobDesk);
-  private readonly weigher = inject(Weigher);
-  protected readonly pasted = signal('');
-  protected readonly over = signal(false);
-  protected readonly fault = signal('');
-  protected readonly told = signal('');
+  private readonly documents = inject(JobDocuments);
   protected readonly last = computed(() => lastReadings(this.job()));
   protected readonly headline = computed(() => {
     const last = this.last();
@@ -88,93 +79,12 @@ export class Readings {
     return series.length > 0 ? { series, labels: readings.map((one) => sayWhen(one.at)), words: `Counters by reading. ${words}.` } : null;
   });
 
-  protected async drop(event: DragEvent): Promise<void> {
-    event.preventDefault();
-    this.over.set(false);
-    const file = event.dataTransfer?.files[0];
-    if (file) await this.readFile(file);
-    else if (event.dataTransfer?.getData('text')) await this.readText(event.dataTransfer.getData('text'), 'pasted', 'dropped text');
-  }
+  protected readonly hand = (handed: HandedOver): Promise<boolean> => {
+    return this.documents.take(this.job(), 'readings', handedFrom(handed), { seen: 'diagnose' });
+  };
 
-  protected drag(event: DragEvent, over: boolean): void {
-    event.preventDefault();
-    this.over.set(over);
-  }
-
-  protected async choose(event: Event): Promise<void> {
-    const field = event.target as HTMLInputElement;
-    const file = field.files?.[0];
-    field.value = '';
-    if (file) await this.readFile(file);
-  }
-
-  protected async readPasted(): Promise<void> {
-    if (await this.readText(this.pasted(), 'pasted', 'pasted text')) this.pasted.set('');
-  }
-
-  protected async fromDock({ text, bay }: { text: string; bay: string }): Promise<void> {
-    await this.readText(text, 'dock', `bay ${bay}`);
-  }
-
-  private async readFile(file: File): Promise<void> {
-    if (file.size > LARGEST_FILE)
-      return this.fault.set(`${file.name} has ${Math.round(file.size / 1e6)} MB; 64 MB is the most that is read.`);
-    this.take(await this.weigher.readAny(new Uint8Array(await file.arrayBuffer())), 'file', file.name);
-  }
-
-  private async readText(text: string, source: DocumentSource, name: string): Promise<boolean> {
-    return this.take(await this.weigher.readAny(new TextEncoder().encode(text)), source, name);
-  }
-
-  /** True when it was read and kept. */
-  private take(reading: Reading<Found>, source: DocumentSource, name: string): boolean {
-    this.told.set('');
-    if (!reading.ok) return this.no(`${reading.problem} (${reading.at})`);
-    const command = commandOf(reading.value, source, cut(keepable(name), 120));
-    if (!command) return this.no(ELSEWHERE[(reading.value as { format?: string }).format ?? ''] ?? OF_THE_WORKSHOP);
-    const refusal = this.desk.give(this.job(), command);
-    if (refusal) return this.no(refusal.sentence);
-    this.fault.set('');
-    this.told.set(
-      command.type === 'read-report'
-        ? 'Read. What it answers stands among the findings.'
-        : 'Read: which file systems there are, and how full.',
-    );
-    return true;
-  }
-
-  private no(sentence: string): false {
-    this.fault.set(sentence);
-    return false;
-  }
-}
-
-const OF_THE_WORKSHOP = 'That is a document of the workshop, not of a drive: a lead brings it in under Models.';
-/** What is read, but belongs to another part of the job. */
-const ELSEWHERE: Readonly<Record<string, string>> = {
-  'disk-image': 'That is a partition table: it is read under Safeguard, Old drive.',
-  sfdisk: 'That is a partition table: it is read under Safeguard, Old drive.',
-  'rescue-map': 'That is a rescue map: it is read under Safeguard, Old drive.',
-  fio: 'That is a measured speed: it belongs to Prove, once the new drive is in.',
-};
-
-function commandOf(found: Found, source: DocumentSource, name: string): JobCommand | null {
-  if (Array.isArray(found)) return null;
-  switch (found.format) {
-    case 'smart-report':
-      return { type: 'read-report', source, name, report: found };
-    case 'nvme-health-log':
-      return { type: 'read-report', source, name, report: reportOfHealthLog(found) };
-    case 'ata-smart-data':
-      return { type: 'read-report', source, name, report: reportOfSmartData(found) };
-    case 'block-listing':
-      return { type: 'read-listing', source, name, listing: found };
-    case 'disk-image':
-    case 'sfdisk':
-    case 'rescue-map':
-    case 'fio':
-    case 'petrichor-machine-model':
-    case 'petrichor-diagnosis':
-      return null;
+  protected fromDock({ text, bay }: { text: string; bay: string }): void {
+    const handed = { content: text, name: `bay ${bay}`, source: 'dock' as const };
+    void this.documents.take(this.job(), 'readings', [handed], { seen: 'diagnose' });
   }
 }

@@ -14,7 +14,7 @@ import { JobDesk } from '../../state/jobs/job-desk';
 import { Chart, type ChartSeries } from '../../ui/chart';
 import { saveFile } from '../../ui/save-file';
 import { StateMark, type MarkName } from '../../ui/state-mark';
-import { MoveReader } from '../../workers/move-reader';
+import { DocumentReader } from '../../workers/document-reader';
 import { DockAbsent } from '../dock/dock-absent';
 import { PutIn } from '../dock/put-in';
 import { leftOf } from './run-left';
@@ -40,7 +40,7 @@ export class DockRunBoard {
   private readonly store = inject(Store);
   private readonly api = inject(Api);
   private readonly desk = inject(JobDesk);
-  private readonly reader = inject(MoveReader);
+  private readonly reader = inject(DocumentReader);
   protected readonly state = this.store.selectSignal(selectDock);
   protected readonly fault = signal('');
   protected readonly when = sayWhen;
@@ -245,8 +245,8 @@ export class DockRunBoard {
     return this.attempt(async () => {
       const { text } = await firstValueFrom(this.api.runMap({ params: { runId: told.runId } }));
       if (save) return saveFile(`job-${this.job().number}-${told.kind}.map`, 'text/plain', text);
-      const read = await this.reader.read(new Blob([text]), this.job().move.source?.disk ?? null);
-      if (!read.ok || read.value.kind !== 'map') return this.fault.set(read.ok ? 'The dock sent no map.' : read.problem);
+      const read = await this.reader.read(text, this.job().move.source?.disk ?? null);
+      if (!read.ok || read.value.gives !== 'map') return this.fault.set(read.ok ? 'The dock sent no map.' : read.problem);
       const { summary, rescue } = read.value;
       const refusal = this.desk.give(this.job(), { type: 'read-map', name: `dock, ${SAY_RUN[told.kind].toLowerCase()}`, summary, rescue });
       this.fault.set(refusal?.sentence ?? '');

@@ -21,6 +21,7 @@ import { sayRange } from './words';
 type View = 'plan' | 'old' | 'dock' | 'before';
 /** Where on this screen a missing thing is settled, by the beginning of its code. */
 const VIEW_OF: Readonly<Record<string, View>> = {
+  'document-safeguard': 'old',
   backup: 'before',
   'backup-where': 'before',
   'recovery-key': 'before',

@@ -1,9 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { lsblkOf, sfdiskJsonOf } from '@petrichor/core/formats';
-import type { FioResult } from '@petrichor/core/hardware';
 import { factsKnown, type DocumentSource, type JobState } from '@petrichor/core/job';
-import { bytesOf, rateIn, sayBytes, sayPartition, sourceDiskOf, withFullness, type MoveFacts, type SourceDisk } from '@petrichor/core/move';
-import { cut, keepable } from '@petrichor/core/units';
+import { bytesOf, sayBytes, sayPartition, sourceDiskOf, withFullness, type MoveFacts, type SourceDisk } from '@petrichor/core/move';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
 import { sayWhen } from '../../shell/promise';
@@ -11,16 +9,18 @@ import { Api, faultOf } from '../../state/api';
 import { selectDock } from '../../state/dock/dock.reducer';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { Choice } from '../../ui/choice';
+import { FileDrop, type HandedOver } from '../../ui/file-drop';
 import { SettledNumber } from '../../ui/settled-number';
 import { StateMark } from '../../ui/state-mark';
-import { MoveReader } from '../../workers/move-reader';
+import { HandedOutcome } from '../handed-outcome';
+import { handedFrom, JobDocuments } from '../job-documents';
 import { COUNTS, FACTS, type Counted } from './facts';
 import { gibOf } from './words';
 
 /** What is known of the old drive: its partitions, how full they are, what a rescue map says, and what was asked. */
 @Component({
   selector: 'p-old-drive',
-  imports: [Choice, SettledNumber, StateMark],
+  imports: [Choice, FileDrop, HandedOutcome, SettledNumber, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './old-drive.html',
   styleUrl: './old-drive.css',
@@ -29,12 +29,11 @@ export class OldDrive {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
   private readonly api = inject(Api);
-  private readonly reader = inject(MoveReader);
+  private readonly documents = inject(JobDocuments);
   protected readonly dock = inject(Store).selectSignal(selectDock);
   protected readonly facts = FACTS;
   protected readonly fault = signal('');
   protected readonly told = signal('');
-  protected readonly over = signal(false);
   protected readonly when = sayWhen;
   protected readonly sayBytes = sayBytes;
   protected readonly bays = computed(() => (this.dock().dock?.bays ?? []).filter((bay) => bay.drive !== null));
@@ -69,24 +68,10 @@ export class OldDrive {
     return `Empty: by the standard formula of its marked size.${told.length > 0 ? ` The dock says ${told.join(', ')}.` : ''}`;
   });
 
-  protected async choose(event: Event): Promise<void> {
-    const field = event.target as HTMLInputElement;
-    const file = field.files?.[0];
-    field.value = '';
-    if (file) await this.readFile(file);
-  }
-
-  protected async drop(event: DragEvent): Promise<void> {
-    event.preventDefault();
-    this.over.set(false);
-    const file = event.dataTransfer?.files[0];
-    if (file) await this.readFile(file);
-  }
-
-  protected drag(event: DragEvent, over: boolean): void {
-    event.preventDefault();
-    this.over.set(over);
-  }
+  protected readonly hand = (handed: HandedOver): Promise<boolean> => {
+    this.say('', '');
+    return this.documents.take(this.job(), 'old-drive', handedFrom(handed), { seen: 'safeguard' });
+  };
 
   /** Asks the dock for the table of the drive in a bay, and for how full it is. */
   protected async ask(bay: string): Promise<void> {
@@ -103,46 +88,6 @@ export class OldDrive {
     } catch (error) {
       this.say(faultOf(error).sentence, '');
     }
-  }
-
-  private async readFile(file: File): Promise<void> {
-    this.say('', 'Reading ...');
-    const disk = this.source()?.disk ?? null;
-    const read = await this.reader.read(file, disk);
-    if (!read.ok) return this.say(`${read.problem} (${read.at})`, '');
-    const found = read.value;
-    const name = cut(keepable(file.name), 120);
-    if (found.kind === 'map') {
-      return this.give(
-        { type: 'read-map', name, summary: found.summary, rescue: found.rescue },
-        'Read: what is saved, and where the holes are.',
-      );
-    }
-    if (found.kind === 'speed') return this.keepSpeed(found.speed);
-    if (found.kind === 'table') {
-      const known = sourceDiskOf(found.table, null);
-      return known
-        ? this.keep(known, 'file', name)
-        : this.say('That table has no partition in it, and does not say how long the drive is.', '');
-    }
-    if (!disk) return this.say('Read the partitions first; then a listing says how full they are.', '');
-    const used = Object.fromEntries(
-      withFullness(disk, found.listing).partitions.flatMap((one) => (one.usedBytes === null ? [] : [[String(one.number), one.usedBytes]])),
-    );
-    if (Object.keys(used).length === 0) return this.say('That listing names no partition of this drive with how full it is.', '');
-    this.give({ type: 'state-fullness', used }, 'Read: how full the partitions are.');
-  }
-
-  /** Reading tells of the old drive, writing of the new one: nobody writes to the old. */
-  private keepSpeed(speed: FioResult): void {
-    const { read, write } = rateIn(speed);
-    const facts = {
-      ...(read === null ? {} : { oldReadBytesPerSecond: read }),
-      ...(write === null ? {} : { newWriteBytesPerSecond: write }),
-    };
-    if (Object.keys(facts).length === 0)
-      return this.say('That fio run is a random one: it says nothing of a copy. Measure reading from end to end (rw=read).', '');
-    this.give({ type: 'state-move-facts', facts }, 'Read: the times are reckoned with the measured rates.');
   }
 
   private keep(disk: SourceDisk, source: DocumentSource, name: string): void {

@@ -58,7 +58,7 @@ const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already'
         } @else {
           <h2>What the system lists: {{ drive() }}</h2>
           <p-listing-form data-gate="proved proved-wrong" [found]="job().proved" [refusal]="refusal()" (told)="list($event)" />
-          <p-speed-panel [job]="job()" />
+          <p-speed-panel [job]="job()" data-gate="document-prove" />
         }
         <p><a [routerLink]="['/jobs', job().id]" [queryParams]="{ see: 'after-swap' }">Something is new since the swap? Weigh it.</a></p>
       </section>

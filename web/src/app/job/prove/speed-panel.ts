@@ -1,34 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { whatMoved } from '@petrichor/core/diagnose';
-import { reportOfHealthLog, reportOfSmartData } from '@petrichor/core/formats';
-import {
-  lastSpeed,
-  lastTime,
-  SAY_TIMED,
-  TIMED,
-  verdictOfSpeed,
-  type JobCommand,
-  type JobState,
-  type SpeedRecord,
-  type Timed,
-} from '@petrichor/core/job';
-import { expectedRead, longStretchOf, sayMbs } from '@petrichor/core/prove';
-import { cut, keepable } from '@petrichor/core/units';
+import { lastSpeed, lastTime, SAY_TIMED, TIMED, verdictOfSpeed, type JobState, type SpeedRecord, type Timed } from '@petrichor/core/job';
+import { expectedRead, sayMbs } from '@petrichor/core/prove';
+import { cut } from '@petrichor/core/units';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { Choice } from '../../ui/choice';
+import { emptyJobDraft } from '../../ui/draft';
+import { FileDrop, type HandedOver } from '../../ui/file-drop';
 import { NumberField } from '../../ui/number-field';
 import { StateMark } from '../../ui/state-mark';
-import { Weigher } from '../../workers/weigher';
-
-const LARGEST_FILE = 64_000_000;
-import { emptyJobDraft } from '../../ui/draft';
+import { HandedOutcome } from '../handed-outcome';
+import { handedFrom, JobDocuments } from '../job-documents';
 
 /** How fast it is and was, what explains a low figure, how long it takes, and what the new drive says of itself. */
 @Component({
   selector: 'p-speed-panel',
-  imports: [FormsModule, Choice, NumberField, StateMark],
+  imports: [FormsModule, Choice, FileDrop, HandedOutcome, NumberField, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './speed-panel.html',
   styleUrls: ['../section.css', './speed-panel.css'],
@@ -36,10 +25,9 @@ import { emptyJobDraft } from '../../ui/draft';
 export class SpeedPanel {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
-  private readonly weigher = inject(Weigher);
+  private readonly documents = inject(JobDocuments);
   protected readonly mbs = sayMbs;
   protected readonly fault = signal('');
-  protected readonly told = signal('');
   protected readonly when = signal<SpeedRecord['when']>('after');
   protected readonly read = emptyJobDraft<number | null>(() => this.job().id, 'speed-read', null);
   protected readonly write = emptyJobDraft<number | null>(() => this.job().id, 'speed-write', null);
@@ -105,7 +93,6 @@ export class SpeedPanel {
     const from = this.from().trim();
     this.give(
       { readBytesPerSecond: read * 1e6, writeBytesPerSecond: this.write() === null ? null : this.write()! * 1e6 },
-      'typed',
       from || 'typed in',
     );
   }
@@ -115,53 +102,21 @@ export class SpeedPanel {
     this.fault.set(this.desk.give(this.job(), { type: 'measure-time', time: { what, when, seconds } })?.sentence ?? '');
   }
 
-  /** A result of fio, or a self-report of the new drive: told by what is in it. */
-  protected async choose(event: Event): Promise<void> {
-    const field = event.target as HTMLInputElement;
-    const file = field.files?.[0];
-    field.value = '';
-    if (!file) return;
-    this.told.set('');
-    if (file.size > LARGEST_FILE) return this.fault.set(`${file.name} is larger than 64 MB.`);
-    const reading = await this.weigher.readAny(new Uint8Array(await file.arrayBuffer()));
-    if (!reading.ok) return this.fault.set(`${reading.problem} (${reading.at})`);
-    const found = reading.value;
-    const format = Array.isArray(found) ? '' : found.format;
-    if (!Array.isArray(found) && found.format === 'fio') {
-      const stretch = longStretchOf(found);
-      return stretch
-        ? this.give(stretch, 'fio', file.name)
-        : this.fault.set(
-            'That run reads in small pieces only, which says nothing of the link. Run fio with a block size of 128 KiB or more.',
-          );
-    }
-    const report = Array.isArray(found)
-      ? null
-      : found.format === 'smart-report'
-        ? found
-        : found.format === 'nvme-health-log'
-          ? reportOfHealthLog(found)
-          : found.format === 'ata-smart-data'
-            ? reportOfSmartData(found)
-            : null;
-    if (!report) return this.fault.set(`${file.name} is neither a result of fio nor a drive’s self-report${format ? ` (${format})` : ''}.`);
-    const refusal = this.desk.give(this.job(), { type: 'read-new-report', name: cut(keepable(file.name), 120), report });
-    this.fault.set(refusal?.sentence ?? '');
-    if (!refusal) this.told.set('The new drive’s self-report is read.');
-  }
+  /** A result of fio is kept with what is chosen here. */
+  protected readonly hand = (handed: HandedOver): Promise<boolean> => {
+    this.fault.set('');
+    const measured = { when: this.when(), onMains: this.onMains(), celsius: this.celsius() };
+    return this.documents.take(this.job(), 'speed', handedFrom(handed), { seen: 'prove', measured });
+  };
 
-  private give(
-    stretch: Pick<SpeedRecord, 'readBytesPerSecond' | 'writeBytesPerSecond'>,
-    source: SpeedRecord['source'],
-    from: string,
-  ): void {
-    const onMains = this.mains() === 'unknown' ? null : this.mains() === 'yes';
-    const speed: SpeedRecord = { when: this.when(), source, from: cut(from, 80), ...stretch, onMains, celsius: this.celsius() };
-    const command: JobCommand = { type: 'measure-speed', speed };
-    const refusal = this.desk.give(this.job(), command);
+  private readonly onMains = (): boolean | null => (this.mains() === 'unknown' ? null : this.mains() === 'yes');
+
+  private give(stretch: Pick<SpeedRecord, 'readBytesPerSecond' | 'writeBytesPerSecond'>, from: string): void {
+    const about = { onMains: this.onMains(), celsius: this.celsius() };
+    const speed: SpeedRecord = { when: this.when(), source: 'typed', from: cut(from, 80), ...stretch, ...about };
+    const refusal = this.desk.give(this.job(), { type: 'measure-speed', speed });
     this.fault.set(refusal?.sentence ?? '');
     if (refusal) return;
-    this.told.set(source === 'fio' ? `Read from ${from}: ${sayMbs(stretch.readBytesPerSecond)}.` : '');
     this.read.set(null);
     this.write.set(null);
     this.celsius.set(null);
