@@ -89,6 +89,31 @@ test('tags that a scanner reads, slips and pages that say what they should', asy
   expect(complaints).toEqual([]);
 });
 
+test('papers have every letter of a name, whatever its script', async ({ page }) => {
+  await signIn(page, workshop.url);
+  await openJob(page, 428);
+  await page.keyboard.press('r');
+  const jobId = /jobs\/([^/?]+)/.exec(page.url())![1]!;
+  const number = await page.evaluate(async (like) => {
+    const { job } = (await (await fetch(`/api/jobs/${like}`)).json()) as { job: { intake: object } };
+    const intake = { ...job.intake, serial: 'SCRIPT-1', customer: { name: 'Łucja Őrsi-Şahin Ωμέγα', reach: '' } };
+    const opened = await fetch('/api/jobs', {
+      method: 'POST',
+      body: JSON.stringify({ commandId: crypto.randomUUID(), intake }),
+      headers: { 'content-type': 'application/json' },
+    });
+    return ((await opened.json()) as { job: { number: number } }).job.number;
+  }, jobId);
+  await page.goto(workshop.url);
+  await openJob(page, number);
+  await page.keyboard.press('r');
+  const slip = await download(page, page.getByRole('button', { name: /^Claim slip/ }), 'script-slip.pdf');
+  expect(textOf(slip)).toContain('Łucja Őrsi-Şahin');
+  // What the typeface has not stands there as a picture of what the screen shows, and the typeface is embedded.
+  expect(execFileSync('pdfimages', ['-list', slip], { encoding: 'utf8' })).toMatch(/image/);
+  expect(execFileSync('pdffonts', [slip], { encoding: 'utf8' })).toMatch(/Atkinson.* yes +no +yes/);
+});
+
 test('the claim slip shows the photos of how the machine came', async ({ page }) => {
   await signIn(page, workshop.url);
   await openJob(page, 428);

@@ -104,7 +104,7 @@ describe('the demo workshop', () => {
     expect(guideMarkdown(model).match(/^\d+\. \*\*/gm)).toHaveLength(steps);
     const linked = JSON.stringify(guideHowTo(model));
     expect(linked.match(/"HowToStep"/g)!.length - guideHowTo(model)['@graph'].length).toBe(steps);
-    const pages = guideSheets(model, 'A4');
+    const pages = guideSheets(model, 'A4', { widthMm: (text, sizeMm) => text.length * sizeMm * 0.5 });
     const beyond = pages.flatMap((page) => page.strokes).filter((stroke) => 'y' in stroke && stroke.y > 297 - 8);
     expect(beyond).toEqual([]);
     for (const { title } of model.guide.operations.slice(0, 3))

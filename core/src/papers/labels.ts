@@ -1,7 +1,6 @@
 import type { JobState } from '../job/index.js';
 import { sayDrive } from '../hardware/index.js';
-import { PAPERS, type Paper, type Sheet, type Stroke } from '../sheets/index.js';
-import { wrap } from '../sheets/index.js';
+import { PAPERS, wrap, type Paper, type Sheet, type Stroke, type Typeface } from '../sheets/index.js';
 
 /** Sheets of labels that are sold everywhere, by their grid; mm (sizes in common trade, no source). */
 export const LABEL_SHEETS = {
@@ -80,7 +79,12 @@ export function jobOfCode(code: string): number | null {
 }
 
 /** Labels on their sheets, from the place `first` on (0: upper left), so that a sheet that was begun is used up. */
-export function labelSheets(labels: readonly { readonly label: Label; readonly modules: Modules }[], id: LabelSheetId, first = 0): Sheet[] {
+export function labelSheets(
+  labels: readonly { readonly label: Label; readonly modules: Modules }[],
+  id: LabelSheetId,
+  face: Typeface,
+  first = 0,
+): Sheet[] {
   const kind: LabelSheet = LABEL_SHEETS[id];
   const { widthMm, heightMm } = PAPERS[kind.paper];
   const perSheet = kind.columns * kind.rows;
@@ -92,20 +96,27 @@ export function labelSheets(labels: readonly { readonly label: Label; readonly m
     const on = place % perSheet;
     const x = kind.leftMm + (on % kind.columns) * (kind.widthMm + kind.gapMm);
     const y = kind.topMm + Math.floor(on / kind.columns) * kind.heightMm;
-    sheets[sheet]!.strokes.push(...drawLabel(label, modules, x, y, kind));
+    sheets[sheet]!.strokes.push(...drawLabel(label, modules, x, y, kind, face));
   });
   return sheets;
 }
 
 /** Code at the left, square and with its quiet zone; words at its right. */
-function drawLabel({ head, lines }: Label, modules: Modules, x: number, y: number, { widthMm, heightMm }: LabelSheet): Stroke[] {
+function drawLabel(
+  { head, lines }: Label,
+  modules: Modules,
+  x: number,
+  y: number,
+  { widthMm, heightMm }: LabelSheet,
+  face: Typeface,
+): Stroke[] {
   const side = Math.min(heightMm - 6, widthMm * 0.42);
   const from = x + side + 7;
-  const room = Math.max(8, Math.floor((x + widthMm - 2 - from) / (3 * 0.5)));
-  const words = lines.flatMap((line) => wrap(line, room).slice(0, 2));
+  const roomMm = Math.max(12, x + widthMm - 2 - from);
+  const words = lines.flatMap((line) => wrap(line, roomMm, (text) => face.widthMm(text, 3, false)).slice(0, 2));
   return [
     ...drawModules(modules, x + 4, y + (heightMm - side) / 2, side),
-    { kind: 'text', x: from, y: y + 10, size: 7, text: head },
+    { kind: 'text', x: from, y: y + 10, size: 7, text: head, strong: true },
     ...words.slice(0, 5).map((text, at): Stroke => ({ kind: 'text', x: from, y: y + 16 + at * 4.2, size: 3, text })),
   ];
 }

@@ -1,4 +1,4 @@
-import type { Paper, Printed, PrintedPhotos, Sheet } from '../sheets/index.js';
+import type { Paper, Printed, PrintedPhotos, Sheet, Typeface } from '../sheets/index.js';
 import { printPages } from '../sheets/index.js';
 
 /** A page to be handed to somebody: the same words on the screen, on paper and in a PDF. */
@@ -35,12 +35,13 @@ export function pageSheets(
   page: Page,
   head: { readonly workshop: string; readonly number: number; readonly day: string },
   paper: Paper,
+  face: Typeface,
 ): Sheet[] {
   const printed: (Printed | PrintedPhotos)[] = [
     {
       cells: [
         { text: head.workshop, atMm: 0 },
-        { text: `${head.number}   ${head.day}`, atMm: 130 },
+        { text: `${head.number} · ${head.day}`, atMm: 130 },
       ],
       size: 3.5,
       keep: true,
@@ -71,5 +72,5 @@ export function pageSheets(
   for (const note of page.notes) printed.push({ cells: [{ text: note, atMm: 0 }], size: 3.2, keep: false });
   printed.push({ cells: [{ text: '', atMm: 0 }], size: 6, keep: true });
   printed.push({ cells: page.signs.map((text, at) => ({ text, atMm: at * 95 })), size: 3.5, keep: false, ruled: true });
-  return printPages(printed, paper, (at, of) => `${head.workshop}, job ${head.number}, page ${at} of ${of}`);
+  return printPages(printed, paper, face, (at, of) => `${head.workshop}, job ${head.number}, page ${at} of ${of}`);
 }

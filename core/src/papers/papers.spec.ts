@@ -1,3 +1,4 @@
+import { halfWide } from '../testing/typeface.js';
 import { USUAL_PRICING } from '../quote/index.js';
 import { TestJob } from '../testing/samples.js';
 import { jobAt, payAndHandOver } from '../testing/walks.js';
@@ -41,7 +42,7 @@ describe('the page for the customer', () => {
   });
 
   it('fits its words on sheets, none beyond the edge', () => {
-    for (const sheet of pageSheets(page, { workshop: 'Quayside', number: 412, day: '14 April' }, 'Letter'))
+    for (const sheet of pageSheets(page, { workshop: 'Quayside', number: 412, day: '14 April' }, 'Letter', halfWide))
       for (const stroke of sheet.strokes)
         if (stroke.kind === 'text') {
           expect(stroke.x).toBeLessThan(sheet.widthMm - 15);
@@ -52,7 +53,7 @@ describe('the page for the customer', () => {
   it('shows photos beside what they belong to: none beyond the edge, over another or over words', () => {
     const photos = Array.from({ length: 14 }, (_, at) => `photo-${at}`);
     const rows = [{ term: 'Found', lines: ['A screw lay loose.'], photos }, ...page.rows];
-    const sheets = pageSheets({ ...page, rows }, { workshop: 'Quayside', number: 412, day: '14 April' }, 'A4');
+    const sheets = pageSheets({ ...page, rows }, { workshop: 'Quayside', number: 412, day: '14 April' }, 'A4', halfWide);
     const shown = sheets.flatMap(({ strokes }, sheet) =>
       strokes.flatMap((one) => (one.kind === 'photo' || one.kind === 'text' ? [{ ...one, sheet }] : [])),
     );
@@ -111,6 +112,7 @@ describe('tags', () => {
           { label, modules },
         ],
         id,
+        halfWide,
         last,
       );
       expect(sheets).toHaveLength(2);

@@ -1,2 +1,3 @@
 export * from './pages.js';
 export * from './sheet.js';
+export * from './typeface.js';

@@ -1,16 +1,15 @@
 import { PAPERS, type Paper, type Sheet, type Stroke } from './sheet.js';
+import { wrap, type Typeface } from './typeface.js';
 
 const MARGIN = 15;
 const LEADING = 1.5;
-/** Mean width of a letter of the sheet's type face, in parts of its size (measured on our own pages). */
-const LETTER = 0.5;
 
 /** Words to be printed: cells side by side, each broken into lines within its own width. */
 export interface Printed {
   readonly cells: readonly { readonly text: string; readonly atMm: number }[];
   /** Height of the letters, mm. */
   readonly size: number;
-  /** Kept with what follows: a heading does not end a page. */
+  /** A heading: strong, and kept with what follows, so that it does not end a page. */
   readonly keep: boolean;
   /** A line above it. */
   readonly ruled?: boolean;
@@ -37,11 +36,12 @@ interface Row {
 export function printPages(
   printed: readonly (Printed | PrintedPhotos)[],
   paper: Paper,
+  face: Typeface,
   foot: (page: number, of: number) => string,
 ): Sheet[] {
   const { widthMm, heightMm } = PAPERS[paper];
   const pages = paged(
-    printed.flatMap((one) => ('photos' in one ? photoRows(one, widthMm) : rowsOf(one, widthMm))),
+    printed.flatMap((one) => ('photos' in one ? photoRows(one, widthMm) : rowsOf(one, widthMm, face))),
     widthMm,
     heightMm,
   );
@@ -53,11 +53,11 @@ export function printPages(
 }
 
 /** As many rows as the longest cell needs lines; a row that was broken is kept whole as far as its first two lines. */
-function rowsOf({ cells, size, keep, ruled = false }: Printed, widthMm: number): Row[] {
+function rowsOf({ cells, size, keep, ruled = false }: Printed, widthMm: number, face: Typeface): Row[] {
   const broken = cells.map(({ text, atMm }, at) => {
     const end = cells[at + 1]?.atMm ?? widthMm - 2 * MARGIN;
-    const room = Math.max(10, Math.floor((end - atMm - (cells[at + 1] ? 2 : 0)) / (size * LETTER)));
-    return { atMm, lines: wrap(text, room) };
+    const roomMm = Math.max(5 * size, end - atMm - (cells[at + 1] ? 2 : 0));
+    return { atMm, lines: wrap(text, roomMm, (words) => face.widthMm(words, size, keep)) };
   });
   const most = Math.max(1, ...broken.map((one) => one.lines.length));
   return Array.from({ length: most }, (_, line) => ({
@@ -110,20 +110,8 @@ function paged(rows: readonly Row[], widthMm: number, heightMm: number): Stroke[
         height: PHOTO.heightMm,
         hash,
       });
-    for (const { text, atMm } of row.cells) page.push({ kind: 'text', x: MARGIN + atMm, y, size: row.size, text });
+    for (const { text, atMm } of row.cells)
+      page.push({ kind: 'text', x: MARGIN + atMm, y, size: row.size, text, ...(row.keep ? { strong: true } : {}) });
   });
   return pages;
-}
-
-/** Broken between words, or inside one that is longer than the line. */
-export function wrap(text: string, most: number): string[] {
-  const lines: string[] = [];
-  let line = '';
-  for (const word of text.split(/\s+/).flatMap((one) => one.match(new RegExp(`.{1,${most}}`, 'g')) ?? [])) {
-    if (line !== '' && line.length + 1 + word.length > most) {
-      lines.push(line);
-      line = word;
-    } else line = line === '' ? word : `${line} ${word}`;
-  }
-  return line === '' ? lines : [...lines, line];
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { clipLine, PAPERS, ruler } from './sheet.js';
+import { wrap } from './typeface.js';
 
 const box = { left: 10, top: 20, right: 110, bottom: 70 };
 const line = (x1: number, y1: number, x2: number, y2: number) => ({ kind: 'line' as const, x1, y1, x2, y2 });
@@ -50,4 +51,31 @@ it('a ruler is 100 mm between its outer ticks, with eleven of them', () => {
 it('papers are ISO 216 A4, and letter of 8.5 by 11 inches', () => {
   expect(PAPERS.A4).toEqual({ widthMm: 210, heightMm: 297 });
   expect([PAPERS.Letter.widthMm / 25.4, PAPERS.Letter.heightMm / 25.4].map((inches) => Math.round(inches * 100) / 100)).toEqual([8.5, 11]);
+});
+
+describe('words broken into lines', () => {
+  /** Small letters are 1 mm wide, capitals 2. */
+  const widthMm = (text: string) => [...text].reduce((sum, letter) => sum + (/[A-Z]/.test(letter) ? 2 : 1), 0);
+  it.each([
+    ['one two three', 8, ['one two', 'three']],
+    ['ONE two', 8, ['ONE', 'two']],
+    ['abcdefghij', 4, ['abcd', 'efgh', 'ij']],
+    ['a  b\nc', 5, ['a b c']],
+    ['', 5, []],
+    ['łóżko', 0.5, ['ł', 'ó', 'ż', 'k', 'o']],
+  ])('%j', (text, roomMm, lines) => expect(wrap(text, roomMm, widthMm)).toEqual(lines));
+
+  it('are as wide as there is room, and all of them are there', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.string({ unit: fc.constantFrom('a', 'B', 'ł'), minLength: 1, maxLength: 12 })),
+        fc.integer({ min: 2, max: 30 }),
+        (words, roomMm) => {
+          const lines = wrap(words.join(' '), roomMm, widthMm);
+          expect(lines.every((line) => widthMm(line) <= roomMm)).toBe(true);
+          expect(lines.join('').replaceAll(' ', '')).toBe(words.join(''));
+        },
+      ),
+    );
+  });
 });

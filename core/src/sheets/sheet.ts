@@ -14,7 +14,15 @@ export type Stroke =
       readonly height: number;
       readonly hash: string;
     }
-  | { readonly kind: 'text'; readonly x: number; readonly y: number; readonly size: number; readonly text: string };
+  /** One line of words, from its left end on its base line. */
+  | {
+      readonly kind: 'text';
+      readonly x: number;
+      readonly y: number;
+      readonly size: number;
+      readonly text: string;
+      readonly strong?: boolean;
+    };
 
 /** A sheet of paper, drawn 1:1. */
 export interface Sheet {

@@ -1,3 +1,4 @@
+import { halfWide } from '../../testing/typeface.js';
 import { GuideSchema } from '../../hardware/index.js';
 import { m2Slot, model, operation } from '../../testing/samples.js';
 import { guideHowTo, guideMarkdown, guideSheets } from './index.js';
@@ -70,12 +71,12 @@ describe('a guide on paper', () => {
     tryBeforeClosing: 'x'.repeat(240),
   };
   it.each(['A4', 'Letter'] as const)('breaks lines and pages within %s, and loses no word', (paper) => {
-    const pages = guideSheets(long, paper);
+    const pages = guideSheets(long, paper, halfWide);
     expect(pages.length).toBeGreaterThan(2);
     const texts = pages.flatMap((page) => page.strokes.flatMap((stroke) => (stroke.kind === 'text' ? [{ ...stroke, page }] : [])));
     for (const { x, y, size, text, page } of texts) {
       expect(y).toBeLessThanOrEqual(page.heightMm - 8);
-      // Letters are half as wide as high on the mean.
+      // Letters are half as wide as high here.
       expect(x + text.length * size * 0.5).toBeLessThanOrEqual(page.widthMm - 15 + 0.01);
     }
     const words = texts.map((one) => one.text).join(' ');
@@ -85,7 +86,7 @@ describe('a guide on paper', () => {
   });
   it('never ends a page with a heading', () => {
     // The last page may end with a step of one line.
-    for (const page of guideSheets(long, 'A4').slice(0, -1)) {
+    for (const page of guideSheets(long, 'A4', halfWide).slice(0, -1)) {
       const lines = page.strokes.flatMap((stroke) => (stroke.kind === 'text' ? [stroke] : []));
       expect(lines.at(-2)!.size).toBeLessThan(4);
     }

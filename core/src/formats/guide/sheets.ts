@@ -1,10 +1,10 @@
 import type { MachineModel } from '../../hardware/index.js';
 import { sayMinutes } from '../../units/index.js';
-import { printPages, type Paper, type Printed, type Sheet } from '../../sheets/index.js';
+import { printPages, type Paper, type Printed, type Sheet, type Typeface } from '../../sheets/index.js';
 import { tellGuide } from './told.js';
 
 /** The guide as printed pages of words; the screw places are the mat's (`drawMat`). */
-export function guideSheets(model: MachineModel, paper: Paper): Sheet[] {
+export function guideSheets(model: MachineModel, paper: Paper, face: Typeface): Sheet[] {
   const told = tellGuide(model);
   const printed: Printed[] = [];
   const put = (text: string, size = 3.5, indentMm = 0, keep = false) =>
@@ -27,5 +27,5 @@ export function guideSheets(model: MachineModel, paper: Paper): Sheet[] {
       });
     }
   }
-  return printPages(printed, paper, (at, of) => `${told.title}, guide version ${model.guide.version}, page ${at} of ${of}`);
+  return printPages(printed, paper, face, (at, of) => `${told.title}, guide version ${model.guide.version}, page ${at} of ${of}`);
 }

@@ -135,8 +135,8 @@ export class ModelScreen {
     if (kind === 'json') return saveFile(`${name}.json`, 'application/json', `${JSON.stringify(model, null, 2)}\n`);
     if (kind === 'markdown') return saveFile(`${name}.md`, 'text/markdown', guideMarkdown(model));
     if (kind === 'how-to') return saveFile(`${name}.jsonld`, 'application/ld+json', `${JSON.stringify(guideHowTo(model), null, 2)}\n`);
-    const { sheetsPdf } = await import('../ui/sheet-pdf');
-    if (kind === 'pdf') return saveFile(`${name}.pdf`, 'application/pdf', await sheetsPdf(guideSheets(model, this.paper.name())));
+    const press = await (await import('../ui/press')).Press.open();
+    if (kind === 'pdf') return saveFile(`${name}.pdf`, 'application/pdf', await press.print(guideSheets(model, this.paper.name(), press)));
     // Every screw of the guide, whichever slot it is on the way to.
     const all = { ...model.slots[0]!, reach: model.guide.operations.map((one) => one.id) };
     const way = buildWay(model, all, [], { policy: this.policy() });
@@ -144,7 +144,7 @@ export class ModelScreen {
     saveFile(
       `${name}-mat.pdf`,
       'application/pdf',
-      await sheetsPdf(drawMat(model.guide, way.steps, sayModel(model), this.paper.name()).sheets),
+      await press.print(drawMat(model.guide, way.steps, sayModel(model), this.paper.name()).sheets),
     );
   }
 }

@@ -33,9 +33,9 @@ export class PaperPage {
     const [page, number, day] = [this.page(), this.number(), this.day()];
     if (!page || number === null || day === null) return;
     try {
-      const { sheetsPdf } = await import('../../ui/sheet-pdf');
-      const sheets = pageSheets(page, { workshop: this.workshop() ?? '', number, day }, this.paper.name());
-      saveFile(`${this.name()}-${number}.pdf`, 'application/pdf', await sheetsPdf(sheets, (hash) => this.photos.bytes(hash)));
+      const press = await (await import('../../ui/press')).Press.open();
+      const sheets = pageSheets(page, { workshop: this.workshop() ?? '', number, day }, this.paper.name(), press);
+      saveFile(`${this.name()}-${number}.pdf`, 'application/pdf', await press.print(sheets, (hash) => this.photos.bytes(hash)));
       this.fault.set('');
     } catch {
       this.fault.set('The PDF could not be made here. Load the page again.');

@@ -89,7 +89,7 @@ export class MatchAdapted {
   protected async savePdf(): Promise<void> {
     const sheet = this.sheet();
     if (!sheet) return;
-    const { sheetsPdf } = await import('../../ui/sheet-pdf');
-    saveFile(`job-${this.job().number}-template.pdf`, 'application/pdf', await sheetsPdf([sheet]));
+    const press = await (await import('../../ui/press')).Press.open();
+    saveFile(`job-${this.job().number}-template.pdf`, 'application/pdf', await press.print([sheet]));
   }
 }

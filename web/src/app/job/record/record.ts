@@ -128,11 +128,11 @@ export class RecordScreen {
     const job = this.job();
     if (!job) return;
     try {
-      const { sheetsPdf } = await import('../../ui/sheet-pdf');
+      const press = await (await import('../../ui/press')).Press.open();
       const when = { takenIn: sayMoment(job.openedAt), promised: sayMoment(job.intake.promisedAt) };
       const head = { workshop: this.workshop() ?? '', number: job.number, day: sayDay(job.openedAt) };
-      const sheets = pageSheets(claimSlip(job, this.pricing(), when), head, this.paper.name());
-      saveFile(`claim-slip-${job.number}.pdf`, 'application/pdf', await sheetsPdf(sheets, (hash) => this.keeper.bytes(hash)));
+      const sheets = pageSheets(claimSlip(job, this.pricing(), when), head, this.paper.name(), press);
+      saveFile(`claim-slip-${job.number}.pdf`, 'application/pdf', await press.print(sheets, (hash) => this.keeper.bytes(hash)));
     } catch {
       this.fault.set('The PDF could not be made here. Load the page again.');
     }

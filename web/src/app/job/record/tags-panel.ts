@@ -60,14 +60,14 @@ export class TagsPanel {
       return this.fault.set(`This sheet has labels 1 to ${kind.columns * kind.rows}: type which is the first that is free.`);
     this.fault.set('');
     try {
-      const { sheetsPdf } = await import('../../ui/sheet-pdf');
+      const press = await (await import('../../ui/press')).Press.open();
       const { origin } = location;
       const tags = [
         jobTag(this.job(), origin),
         ...(this.job().choice ? [driveTag(this.job(), 'old', origin), driveTag(this.job(), 'new', origin)] : []),
       ];
       const labels = await Promise.all(tags.map(async (label) => ({ label, modules: await qrModules(label.code) })));
-      saveFile(`tags-${this.job().number}.pdf`, 'application/pdf', await sheetsPdf(labelSheets(labels, this.sheet(), first - 1)));
+      saveFile(`tags-${this.job().number}.pdf`, 'application/pdf', await press.print(labelSheets(labels, this.sheet(), press, first - 1)));
       // The next job goes on where this sheet ends.
       this.first.set(((first - 1 + labels.length) % (kind.columns * kind.rows)) + 1);
     } catch {

@@ -41,9 +41,9 @@ export class MatButton {
     this.fault.set('');
     const { number, intake } = this.job();
     try {
-      const { sheetsPdf } = await import('../../ui/sheet-pdf');
+      const press = await (await import('../../ui/press')).Press.open();
       const { sheets } = drawMat(guide, way.steps, `${intake.modelName}, job ${number}`, this.paper.name());
-      saveFile(`screw-mat-${number}.pdf`, 'application/pdf', await sheetsPdf(sheets));
+      saveFile(`screw-mat-${number}.pdf`, 'application/pdf', await press.print(sheets));
     } catch {
       this.fault.set('The PDF could not be made here. Load the page again.');
     }
