@@ -35,5 +35,5 @@ grant select, insert, update on account to petrichor_app;
 grant select, insert, update on job to petrichor_app;
 grant select, insert on job_event to petrichor_app;
 grant select, insert, update on machine_model, drive, part, customer to petrichor_app;
-grant select, insert on audit_entry, stock_move, guide_version, photo, correction_settled, diagnosis_edition, ledger_term to petrichor_app;
+grant select, insert on audit_entry, stock_move, guide_version, photo, correction_settled, diagnosis_edition, ledger_term, taught to petrichor_app;
 grant select, insert, delete on ledger_word, customer_word, sealed_note to petrichor_app;

@@ -8,6 +8,7 @@ import { measureBackup } from '../figures/backup.js';
 import { measureDiagnosis, measureReport } from '../figures/diagnose.js';
 import { measureDownload } from '../figures/download.js';
 import type { Figure } from '../figures/figure.js';
+import { measureLearning } from '../figures/learning.js';
 import { measureLedger } from '../figures/ledger.js';
 import { measureMatch } from '../figures/match.js';
 import { measureRescueMap, measureSparseImage } from '../figures/move.js';
@@ -22,7 +23,7 @@ import { ensurePackage } from '../setup/debian.js';
 import { loadDemo } from '../setup/demo.js';
 import { startCluster } from '../setup/postgres.js';
 
-/** Prints every figure as one JSON line; `bench attacks` only steps under attack, `bench backup` only a backup of 100,000 jobs, `bench ledger` only those of the Ledger, whose million jobs take some minutes and 8 GB to make. All traffic stays on loopback; counts and times are bounded. */
+/** Prints every figure as one JSON line; `bench attacks` only steps under attack, `bench learning` only what the diagnosis asks of finished jobs, `bench backup` only a backup of 100,000 jobs, `bench ledger` only those of the Ledger, whose million jobs take some minutes and 8 GB to make. All traffic stays on loopback; counts and times are bounded. */
 export async function bench(args: readonly string[] = []): Promise<void> {
   await ensurePackage('chromium');
   await ensurePackage('disk-tools');
@@ -40,6 +41,7 @@ export async function bench(args: readonly string[] = []): Promise<void> {
     workshop = new MeasuredWorkshop(databaseUrl);
     await workshop.start();
     if (args.includes('attacks')) return await measureAttacks(workshop, show);
+    if (args.includes('learning')) return show(await measureLearning(workshop));
     show(measureDownload());
     say('Weighing and reading ...');
     show(measureDiagnosis());
@@ -61,6 +63,8 @@ export async function bench(args: readonly string[] = []): Promise<void> {
     show(await measureMatch(workshop));
     say('Cold start to the Bench ...');
     show(await measureStart(workshop));
+    say('Asking the diagnosis with 100,000 finished jobs behind it ...');
+    show(await measureLearning(workshop));
     await measureBackup(show, say);
     await measureLedger(cluster, show, say);
   } finally {

@@ -1,4 +1,5 @@
-import { learn, linkKey, withLearned, type PastCase } from './learn.js';
+import fc from 'fast-check';
+import { countCase, learn, learnFrom, linkKey, noCases, withLearned, type PastCase } from './learn.js';
 import { comparePastJobs } from './past-jobs.js';
 import { shippedDiagnosis } from './shipped/index.js';
 import { weigh } from './weigh.js';
@@ -92,4 +93,23 @@ describe('what an edit would have changed', () => {
     expect(told.changes[0]).toMatchObject({ leadingBefore: { id: 'connection' }, rightBefore: true, rightAfter: false });
     expect(told.changes[1]!.leadingAfter.id).toBe('drive-full');
   });
+});
+
+it('counts come to the same whatever order the jobs come in, also those that were taught otherwise at first', () => {
+  const causes = edition.causes.slice(0, 4).map((one) => one.id);
+  const signs = edition.observations.slice(0, 5).map((one) => one.id);
+  const job = fc.record({
+    causes: fc.uniqueArray(fc.constantFrom(...causes), { maxLength: 2 }),
+    answers: fc.array(fc.record({ observation: fc.constantFrom(...signs), seen: fc.boolean() }), { maxLength: 6 }),
+  });
+  fc.assert(
+    fc.property(fc.array(job, { maxLength: 20 }), fc.array(job, { maxLength: 5 }), (jobs, mistaken) => {
+      const all = jobs.map((one): PastCase => ({ ...past([], []), ...one }));
+      const counts = noCases();
+      for (const one of mistaken) countCase(counts, one);
+      for (const one of [...all].reverse()) countCase(counts, one);
+      for (const one of mistaken) countCase(counts, one, -1);
+      expect(learnFrom(edition, counts)).toEqual(learn(edition, all));
+    }),
+  );
 });

@@ -1,5 +1,4 @@
 import * as z from 'zod';
-import type { Answer } from './evidence.js';
 import { DiagnosisKnowledgeSchema, type Cause, type DiagnosisKnowledge, type Observation, type SignLink } from './knowledge.js';
 
 /** A finished job, as diagnosis remembers it: what was found, and which causes turned out true. */
@@ -42,23 +41,56 @@ export type LearnedEdition = z.infer<typeof LearnedEditionSchema>;
 
 export const linkKey = (observation: string, cause: string): string => `${observation}/${cause}`;
 
+/** What finished jobs amount to: counts, which add up whatever order the jobs come in. */
+export interface CaseCounts {
+  /** Jobs with a confirmed cause. */
+  jobs: number;
+  /** Of these, in how many it was which cause. */
+  readonly causes: Map<string, number>;
+  /** By `observation/cause`, of jobs with that one cause: in how many somebody looked, and saw it. */
+  readonly links: Map<string, { jobs: number; so: number }>;
+}
+
+export const noCases = (): CaseCounts => ({ jobs: 0, causes: new Map(), links: new Map() });
+
+/** Counts one more job, or takes it away again (`by` -1). A job in which nobody could tell teaches nothing. */
+export function countCase(counts: CaseCounts, { causes, answers }: Pick<PastCase, 'causes' | 'answers'>, by: 1 | -1 = 1): void {
+  if (causes.length === 0) return;
+  counts.jobs += by;
+  for (const cause of new Set(causes)) counts.causes.set(cause, (counts.causes.get(cause) ?? 0) + by);
+  // A link is counted only where nothing else can have made the sign.
+  const [only] = causes;
+  if (only === undefined || causes.length > 1) return;
+  const last = new Map(answers.map(({ observation, seen }) => [observation, seen]));
+  for (const [observation, seen] of last) {
+    const key = linkKey(observation, only);
+    const { jobs, so } = counts.links.get(key) ?? { jobs: 0, so: 0 };
+    counts.links.set(key, { jobs: jobs + by, so: so + (seen ? by : 0) });
+  }
+}
+
+/** What finished jobs teach, all of them counted here. */
+export function learn(edition: DiagnosisKnowledge, cases: readonly PastCase[]): LearnedEdition {
+  const counts = noCases();
+  for (const one of cases) countCase(counts, one);
+  return learnFrom(edition, counts);
+}
+
 /**
  * What finished jobs teach. Opinion and counts are joined as a beta distribution: the opinion counts as
  * `priorJobs` jobs, each confirmed job as one (Bayes' rule for a proportion). A link is counted only in jobs with
  * one confirmed cause, where nothing else can have made the sign; a share in every confirmed job. Never below the
  * lead's floor, and never silently: `heldByFloor` says so.
  */
-export function learn(edition: DiagnosisKnowledge, cases: readonly PastCase[]): LearnedEdition {
-  const confirmed = cases.filter((one) => one.causes.length > 0);
-  const single = confirmed.filter((one) => one.causes.length === 1);
+export function learnFrom(edition: DiagnosisKnowledge, counts: CaseCounts): LearnedEdition {
   const links = edition.observations.flatMap((one) =>
-    one.links.map((link) => [linkKey(one.id, link.cause), learnLink(one, link, single)] as const),
+    one.links.map((link) => [linkKey(one.id, link.cause), learnLink(one, link, counts)] as const),
   );
   return {
     edition,
-    causes: Object.fromEntries(edition.causes.map((cause) => [cause.id, learnShare(cause, confirmed)])),
+    causes: Object.fromEntries(edition.causes.map((cause) => [cause.id, learnShare(cause, counts)])),
     links: Object.fromEntries(links),
-    jobs: confirmed.length,
+    jobs: counts.jobs,
   };
 }
 
@@ -72,17 +104,12 @@ export const withLearned = ({ edition, causes, links }: LearnedEdition): Diagnos
   })),
 });
 
-function learnShare({ id, prior, priorJobs, floor }: Cause, confirmed: readonly PastCase[]): Learned {
-  const so = confirmed.filter((one) => one.causes.includes(id)).length;
-  return joined(prior, priorJobs, floor, confirmed.length, so, 0.95);
-}
+const learnShare = ({ id, prior, priorJobs, floor }: Cause, { jobs, causes }: CaseCounts): Learned =>
+  joined(prior, priorJobs, floor, jobs, causes.get(id) ?? 0, 0.95);
 
-function learnLink(observation: Observation, { cause, strength, priorJobs, floor }: SignLink, single: readonly PastCase[]): Learned {
-  const looked = single
-    .filter((one) => one.causes[0] === cause)
-    .map((one) => lastAnswer(one.answers, observation.id))
-    .filter((seen) => seen !== null);
-  return joined(strength, priorJobs, floor, looked.length, looked.filter((seen) => seen).length, 0.999);
+function learnLink({ id }: Observation, { cause, strength, priorJobs, floor }: SignLink, { links }: CaseCounts): Learned {
+  const { jobs, so } = links.get(linkKey(id, cause)) ?? { jobs: 0, so: 0 };
+  return joined(strength, priorJobs, floor, jobs, so, 0.999);
 }
 
 function joined(opinion: number, priorJobs: number, floor: number, jobs: number, so: number, most: number): Learned {
@@ -90,8 +117,4 @@ function joined(opinion: number, priorJobs: number, floor: number, jobs: number,
   const counted = jobs === 0 ? opinion : (opinion * priorJobs + so) / (priorJobs + jobs);
   const value = Math.min(most, Math.max(floor, counted));
   return { value, opinion, jobs, so, heldByFloor: counted < floor };
-}
-
-function lastAnswer(answers: readonly Answer[], observation: string): boolean | null {
-  return answers.findLast((one) => one.observation === observation)?.seen ?? null;
 }

@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import type { DiagnosisReply, KnowledgeReply } from '@petrichor/api';
-import { shippedDiagnosis } from '@petrichor/core/diagnose';
+import { learn, shippedDiagnosis, type LearnedEdition, type PastCase } from '@petrichor/core/diagnose';
 import type { JobCommand } from '@petrichor/core/job';
+import { learntEditions } from '../services/diagnosis.js';
+import { checkRecord } from '../services/record-check.js';
 import { anIntake } from '../testing/intake.js';
 import { TestServer, type Visitor } from '../testing/server.js';
 
@@ -77,6 +79,47 @@ describe('what finished jobs teach', () => {
     expect(conclusion.weighed).toMatchObject({ causeId: 'connection' });
     // With one cable in one job the share is (0.06 x 20 + 1) / 21 instead of 0.06: the chance is above what ships.
     expect(conclusion.weighed.chance).toBeGreaterThan(0.7);
+  });
+
+  it('is brought forward by what changed, also where a job teaches otherwise than before, and by nothing that came to nothing', async () => {
+    const jobs = (
+      await server.database.inWorkshop(server.workshopId, (tx) =>
+        tx.query<{ id: string; pastCase: PastCase }>(`select id, past_case as "pastCase" from job where past_case is not null`),
+      )
+    ).rows;
+    const [one] = jobs;
+    const counted = async () => ((await lead.get('/api/knowledge')).body as KnowledgeReply).diagnosis.before;
+    const fresh = async (): Promise<LearnedEdition> => {
+      const now = await server.database.inWorkshop(server.workshopId, (tx) =>
+        tx.query<{ pastCase: PastCase }>('select past_case as "pastCase" from job where past_case is not null'),
+      );
+      return learn(
+        shippedDiagnosis('before'),
+        now.rows.map((row) => row.pastCase),
+      );
+    };
+    const teach = (pastCase: PastCase | null) =>
+      server.database.inWorkshop(server.workshopId, (tx) =>
+        tx.query('update job set past_case = $2 where id = $1', [one!.id, pastCase && JSON.stringify(pastCase)]),
+      );
+    expect(await counted()).toEqual(await fresh());
+    await teach({ ...one!.pastCase, causes: ['memory-short'] });
+    expect((await counted()).causes['memory-short']).toMatchObject({ so: 1 });
+    expect(await counted()).toEqual(await fresh());
+    await teach(null);
+    expect((await counted()).jobs).toBe(jobs.length - 1);
+    // What a transaction taught itself is not counted by it: it is rolled back here.
+    await server.database
+      .inWorkshop(server.workshopId, async (tx) => {
+        await tx.query('update job set past_case = $2 where id = $1', [one!.id, JSON.stringify(one!.pastCase)]);
+        expect((await learntEditions(server.database, tx, server.workshopId)).before.jobs).toBe(jobs.length - 1);
+        throw new Error('over');
+      })
+      .catch(() => undefined);
+    expect((await counted()).jobs).toBe(jobs.length - 1);
+    await teach(one!.pastCase);
+    expect(await counted()).toEqual(await fresh());
+    expect((await checkRecord(server.database)).faults).toEqual([]);
   });
 
   it('stays in its workshop', async () => {

@@ -37,7 +37,7 @@ export function serveStream(serving: Serving, feed: Feed, build: string | null, 
       else end('event: over\ndata: {}\n\n');
     };
     const leave = feed.listen(workshopId, (news) => {
-      say(`event: job\ndata: ${JSON.stringify(news)}\n\n`);
+      say(`event: job\ndata: ${news}\n\n`);
       if (response.writableLength > MOST_BEHIND_BYTES) response.destroy();
     });
     const leaveDoor = feed.atTheDoor(() => void look());

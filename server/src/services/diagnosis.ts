@@ -1,34 +1,91 @@
 import type { DiagnosisReply, SaveEdition } from '@petrichor/api';
-import { learn, shippedDiagnosis, withLearned, type About, type DiagnosisKnowledge, type LearnedEdition } from '@petrichor/core/diagnose';
+import {
+  countCase,
+  learnFrom,
+  noCases,
+  shippedDiagnosis,
+  withLearned,
+  type About,
+  type CaseCounts,
+  type DiagnosisKnowledge,
+  type LearnedEdition,
+} from '@petrichor/core/diagnose';
 import { Refused } from '../refused.js';
 import type { Database, WorkshopTx } from '../store/database.js';
-import { editionAt, insertEdition, lastEdition, learntStamp, listEditions, pastCases } from '../store/diagnosis.js';
+import {
+  editionAt,
+  insertEdition,
+  lastEdition,
+  learntStamp,
+  listEditions,
+  pastCases,
+  taughtSince,
+  type LearntStamp,
+} from '../store/diagnosis.js';
 import type { Acting } from './acting.js';
 
 interface Learnt {
-  readonly stamp: string;
+  readonly stamp: LearntStamp;
   readonly before: LearnedEdition;
   readonly after: LearnedEdition;
 }
 
-const MOST_KEPT = 50;
-/** What finished jobs taught, by workshop. No truth: whoever reads asks first whether it still holds. */
-const kept = new WeakMap<Database, Map<string, Learnt>>();
+/** What is kept of a workshop: its counts up to a row of what was taught, and what was learnt of them. */
+interface Kept {
+  readonly counts: CaseCounts;
+  upTo: number;
+  learnt: Learnt | null;
+  /** Whoever brings the counts forward; others wait for it. */
+  reading: Promise<void> | null;
+}
 
-/** Both editions of a workshop with what its jobs taught, worked out anew only when something changed. */
+const MOST_KEPT = 50;
+/** By workshop. No truth: whoever reads asks first whether it still holds. */
+const kept = new WeakMap<Database, Map<string, Kept>>();
+
+function keptOf(database: Database, workshopId: string): Kept {
+  const all = kept.get(database) ?? new Map<string, Kept>();
+  kept.set(database, all);
+  const own = all.get(workshopId) ?? { counts: noCases(), upTo: 0, learnt: null, reading: null };
+  all.delete(workshopId);
+  all.set(workshopId, own);
+  if (all.size > MOST_KEPT) all.delete(all.keys().next().value!);
+  return own;
+}
+
+/**
+ * Both editions of a workshop with what its jobs taught. Counts are kept and brought forward by what was taught since: after
+ * a finished job that is one row, also of a hundred thousand. Every screen asks for it (`/api/knowledge`) before it gives a
+ * command, so that the first reading of all holds up no job.
+ */
 export async function learntEditions(database: Database, tx: WorkshopTx, workshopId: string): Promise<Learnt> {
-  const own = kept.get(database) ?? new Map<string, Learnt>();
-  kept.set(database, own);
+  const own = keptOf(database, workshopId);
   const stamp = await learntStamp(tx);
-  const known = own.get(workshopId);
-  if (known?.stamp === stamp) return known;
-  const cases = await pastCases(tx);
-  const edition = async (about: About) => learn((await lastEdition(tx, about)) ?? shippedDiagnosis(about), about === 'before' ? cases : []);
-  const learnt = { stamp, before: await edition('before'), after: await edition('after') };
-  own.delete(workshopId);
-  own.set(workshopId, learnt);
-  if (own.size > MOST_KEPT) own.delete(own.keys().next().value!);
+  while (own.reading) await own.reading;
+  if (own.upTo < stamp.taught) {
+    own.reading = bringForward(own, tx, stamp.taught).finally(() => (own.reading = null));
+    await own.reading;
+  }
+  const known = own.learnt;
+  if (known && known.stamp.editions === stamp.editions && known.stamp.taught === own.upTo) return known;
+  const edition = async (about: About) =>
+    learnFrom((await lastEdition(tx, about)) ?? shippedDiagnosis(about), about === 'before' ? own.counts : noCases());
+  const upTo = own.upTo;
+  const learnt = { stamp: { editions: stamp.editions, taught: upTo }, before: await edition('before'), after: await edition('after') };
+  // Counts that went on meanwhile are another state: then it is not kept.
+  if (own.upTo === upTo) own.learnt = learnt;
   return learnt;
+}
+
+/** Page by page, each counted as a whole: a line that breaks off in between leaves the counts true up to where they say. */
+async function bringForward(own: Kept, tx: WorkshopTx, upTo: number): Promise<void> {
+  for await (const rows of taughtSince(tx, own.upTo, upTo)) {
+    for (const { before, after } of rows) {
+      if (before) countCase(own.counts, before, -1);
+      if (after) countCase(own.counts, after);
+    }
+    own.upTo = rows.at(-1)!.id;
+  }
 }
 
 /** The look-up that the core asks. */

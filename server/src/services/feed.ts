@@ -4,7 +4,8 @@ import type { Logger } from 'pino';
 import { eventsAfter, summaryOf } from '../store/jobs.js';
 import type { Database } from '../store/database.js';
 
-type Listener = (news: JobNews) => void;
+/** Gets the news as JSON: written once, however many screens are told. */
+type Listener = (news: string) => void;
 
 const AGAIN_AFTER_MS = 1000;
 /** A line that is half open tells nothing, and does not say so: it is asked now and then whether it is there. */
@@ -118,7 +119,9 @@ export class Feed {
         events: await eventsAfter(tx, jobId, Number(after)),
         summary: await summaryOf(tx, jobId),
       }));
-      if (news.summary) for (const listener of own) listener({ ...news, summary: news.summary });
+      if (!news.summary) return;
+      const words = JSON.stringify({ ...news, summary: news.summary } satisfies JobNews);
+      for (const listener of own) listener(words);
     } catch (error) {
       // A screen that misses news notices the gap in the sequence and asks for it.
       this.log.warn({ err: error, jobId }, 'news could not be read');

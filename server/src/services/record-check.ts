@@ -7,6 +7,7 @@ import { oneByOne, type Database, type WorkshopTx } from '../store/database.js';
 import {
   countsOf,
   eventsOf,
+  isTaughtWhole,
   jobsAfter,
   movedItems,
   photoHashes,
@@ -59,6 +60,7 @@ export async function checkRecord(database: Database, photo?: (hash: string) => 
       const said = stockFault(item.level, item.moves);
       if (said) tell(`The ${item.kind} ${item.id}: ${said}`);
     }
+    if (!(await database.inWorkshop(workshopId, isTaughtWhole))) tell('What is counted of finished jobs is not what they teach.');
     if (photo)
       for (const { hash } of await database.inWorkshop(workshopId, photoHashes)) {
         const bytes = await photo(hash);

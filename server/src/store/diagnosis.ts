@@ -49,12 +49,48 @@ export async function pastCases(tx: WorkshopTx): Promise<PastCase[]> {
   return rows.map((row) => row.pastCase);
 }
 
-/** Changes whenever an edition is saved or a job teaches something: what was learnt may be kept until then. */
-export async function learntStamp(tx: WorkshopTx): Promise<string> {
-  const { rows } = await tx.query<{ stamp: string }>({
+/**
+ * How many editions were saved, and up to where jobs taught something: what was learnt holds until either changes. What this
+ * transaction itself taught does not count yet: it may come to nothing.
+ */
+export interface LearntStamp {
+  readonly editions: number;
+  readonly taught: number;
+}
+
+export async function learntStamp(tx: WorkshopTx): Promise<LearntStamp> {
+  const { rows } = await tx.query<{ editions: string; taught: string }>({
     name: 'learnt-stamp',
-    text: `select (select count(*) from diagnosis_edition where workshop_id = current_workshop()) || '/' ||
-      (select count(*) from job where workshop_id = current_workshop() and past_case is not null) as stamp`,
+    text: `select (select count(*) from diagnosis_edition where workshop_id = current_workshop()) as editions,
+      (select coalesce(max(id), 0) from taught where workshop_id = current_workshop()
+        and xmin is distinct from pg_current_xact_id_if_assigned()::xid) as taught`,
   });
-  return rows[0]!.stamp;
+  return { editions: Number(rows[0]!.editions), taught: Number(rows[0]!.taught) };
+}
+
+type Taught = Pick<PastCase, 'causes' | 'answers'>;
+/** What a job taught before and teaches now; null: nothing. */
+export interface TaughtRow {
+  readonly id: number;
+  readonly before: Taught | null;
+  readonly after: Taught | null;
+}
+
+const AT_ONCE = 5000;
+
+/** What was taught since, in order and in pages: a hundred thousand jobs never lie in memory together. */
+export async function* taughtSince(tx: WorkshopTx, after: number, upTo: number): AsyncGenerator<readonly TaughtRow[], void, void> {
+  const only = (column: string): string =>
+    `case when ${column} is not null then jsonb_build_object('causes', ${column} -> 'causes', 'answers', ${column} -> 'answers') end`;
+  for (let from = after; from < upTo;) {
+    const { rows } = await tx.query<Omit<TaughtRow, 'id'> & { id: string }>({
+      name: 'taught-since',
+      text: `select id, ${only('case_before')} as before, ${only('case_after')} as after from taught
+        where workshop_id = current_workshop() and id > $1 and id <= $2 order by id limit ${AT_ONCE}`,
+      values: [from, upTo],
+    });
+    if (rows.length === 0) return;
+    yield rows.map((row) => ({ ...row, id: Number(row.id) }));
+    from = Number(rows.at(-1)!.id);
+  }
 }
