@@ -58,15 +58,11 @@ import { JobDocuments } from './job-documents';
       padding: 0;
       border: 0;
     }
-    .said {
-      display: grid;
-      gap: 4px;
-    }
     p {
       display: flex;
       gap: 8px;
       align-items: baseline;
-      margin: 0;
+      margin: 2px 0;
     }
   `,
 })
