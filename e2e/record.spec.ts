@@ -89,21 +89,27 @@ test('tags that a scanner reads, slips and pages that say what they should', asy
   expect(complaints).toEqual([]);
 });
 
+/** Takes in a machine like that of another job, with what is other about it; its number. */
+const takeInLike = (page: Page, jobId: string, own: object): Promise<number> =>
+  page.evaluate(
+    async ({ jobId, own }) => {
+      const { job } = (await (await fetch(`/api/jobs/${jobId}`)).json()) as { job: { intake: object } };
+      const opened = await fetch('/api/jobs', {
+        method: 'POST',
+        body: JSON.stringify({ commandId: crypto.randomUUID(), intake: { ...job.intake, ...own } }),
+        headers: { 'content-type': 'application/json' },
+      });
+      return ((await opened.json()) as { job: { number: number } }).job.number;
+    },
+    { jobId, own },
+  );
+
 test('papers have every letter of a name, whatever its script', async ({ page }) => {
   await signIn(page, workshop.url);
   await openJob(page, 428);
   await page.keyboard.press('r');
   const jobId = /jobs\/([^/?]+)/.exec(page.url())![1]!;
-  const number = await page.evaluate(async (like) => {
-    const { job } = (await (await fetch(`/api/jobs/${like}`)).json()) as { job: { intake: object } };
-    const intake = { ...job.intake, serial: 'SCRIPT-1', customer: { name: 'Łucja Őrsi-Şahin Ωμέγα', reach: '' } };
-    const opened = await fetch('/api/jobs', {
-      method: 'POST',
-      body: JSON.stringify({ commandId: crypto.randomUUID(), intake }),
-      headers: { 'content-type': 'application/json' },
-    });
-    return ((await opened.json()) as { job: { number: number } }).job.number;
-  }, jobId);
+  const number = await takeInLike(page, jobId, { serial: 'SCRIPT-1', customer: { name: 'Łucja Őrsi-Şahin Ωμέγα', reach: '' } });
   await page.goto(workshop.url);
   await openJob(page, number);
   await page.keyboard.press('r');
@@ -119,24 +125,16 @@ test('the claim slip shows the photos of how the machine came', async ({ page })
   await openJob(page, 428);
   const jobId = /jobs\/([^/?]+)/.exec(page.url())![1]!;
   // A picture drawn here, sent as the counter sends one, on a machine like 428.
-  const number = await page.evaluate(async (like) => {
+  const hash = await page.evaluate(async () => {
     const canvas = new OffscreenCanvas(640, 480);
     const paper = canvas.getContext('2d')!;
     paper.fillStyle = 'teal';
     paper.fillRect(0, 0, 640, 480);
     const photo = await canvas.convertToBlob({ type: 'image/jpeg' });
-    const { hash } = (await (
-      await fetch('/api/photos', { method: 'POST', body: photo, headers: { 'content-type': 'image/jpeg' } })
-    ).json()) as { hash: string };
-    const { job } = (await (await fetch(`/api/jobs/${like}`)).json()) as { job: { intake: object } };
-    const intake = { ...job.intake, serial: 'SLIP-1', condition: { words: '', marks: [], photos: [hash] } };
-    const opened = await fetch('/api/jobs', {
-      method: 'POST',
-      body: JSON.stringify({ commandId: crypto.randomUUID(), intake }),
-      headers: { 'content-type': 'application/json' },
-    });
-    return ((await opened.json()) as { job: { number: number } }).job.number;
-  }, jobId);
+    const kept = await fetch('/api/photos', { method: 'POST', body: photo, headers: { 'content-type': 'image/jpeg' } });
+    return ((await kept.json()) as { hash: string }).hash;
+  });
+  const number = await takeInLike(page, jobId, { serial: 'SLIP-1', condition: { words: '', marks: [], photos: [hash] } });
   await page.goto(workshop.url);
   await openJob(page, number);
   await page.keyboard.press('r');

@@ -242,6 +242,12 @@ describe('what a file gives', () => {
     [JSON.stringify({ format: 'petrichor-drive-list', drives: [m2Drive()] }), 'knowledge'],
   ])('is told by its content', (text, kind) => expect(kindOf(text)).toBe(kind));
 
+  it('of a whole job is its head: who takes it in reads the rest', () => {
+    const head = { format: 'petrichor-job', workshop: 'W', exportedAt: '2026-04-14T08:00:00Z' };
+    expect(readAny(bytes(JSON.stringify({ ...head, events: [{}, {}], photos: [] })))).toEqual({ ok: true, value: { ...head, events: 2 } });
+    expect(kindOf(JSON.stringify({ ...head, events: [] }))).toContain('This is not a job that can be used');
+  });
+
   it('is not guessed: what no format knows is refused with what is read', () => {
     expect(kindOf('hello')).toContain('does not know this file');
   });

@@ -46,6 +46,8 @@ describe('a self-report', () => {
     expect(commandOf(jobAt('diagnose').job, report())).toBe('read-report');
     expect(commandOf(jobAt('swap').job, report({ serial: null }))).toBe('read-report');
     expect(commandOf(jobAt('prove').job, report({ serial: null }))).toBe('read-new-report');
+    // What names no drive, handed to the diagnosis, is the old one's also once the new one is in.
+    expect(commandOf(jobAt('prove').job, report({ serial: null }), 'diagnose')).toBe('read-report');
   });
 
   it('is whose serial it names, wherever it is handed in', () => {

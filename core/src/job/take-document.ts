@@ -47,7 +47,7 @@ export function takeDocument(job: JobState, { document, source, name }: HandedDo
   switch (document.gives) {
     case 'self-report': {
       const { report } = document;
-      return ofNewDrive(job, report)
+      return ofNewDrive(job, report, where)
         ? take({ type: 'read-new-report', name, report }, 'prove', 'new-report-read')
         : take({ type: 'read-report', source, name, report }, 'diagnose', 'report-read');
     }
@@ -88,13 +88,14 @@ const leave = (code: PlainCode): TakenDocument => ({
   says: sayDocument<PlainCode>(code),
 });
 
-/** By its serial, where the job knows one of them; else it is the new drive's once that one is in. */
-function ofNewDrive({ serials, reports, phase }: JobState, report: SelfReport): boolean {
+/** By its serial, where the job knows one of them; else by where it was handed in; else it is the new drive's once that one is in. */
+function ofNewDrive({ serials, reports, phase }: JobState, report: SelfReport, { seen }: HandedWhere): boolean {
   const told = report.serial === null ? null : foldSerial(report.serial);
   if (told !== null && serials.newDrive && foldSerial(serials.newDrive) === told) return true;
   if (told !== null && serials.oldDrive && foldSerial(serials.oldDrive) === told) return false;
   if (reports.some((one) => one.report.serial !== null && isSameDrive(one.report, report))) return false;
-  return !isBefore(phase, 'try');
+  if (seen === 'diagnose') return false;
+  return seen === 'prove' || !isBefore(phase, 'try');
 }
 
 /** How full the partitions are, where they are known and the listing names them; before that, and at Diagnose, it is evidence. */

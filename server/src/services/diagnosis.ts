@@ -61,7 +61,8 @@ function keptOf(database: Database, workshopId: string): Kept {
 export async function learntEditions(database: Database, tx: WorkshopTx, workshopId: string): Promise<Learnt> {
   const own = keptOf(database, workshopId);
   const stamp = await learntStamp(tx);
-  while (own.reading) await own.reading;
+  // Another's line may break off: whoever waited goes on by himself.
+  while (own.reading) await own.reading.catch(() => undefined);
   if (own.upTo < stamp.taught) {
     own.reading = bringForward(own, tx, stamp.taught).finally(() => (own.reading = null));
     await own.reading;

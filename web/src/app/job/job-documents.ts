@@ -40,8 +40,13 @@ export class JobDocuments {
   readonly outcome = signal<{ readonly place: string; readonly all: readonly HandedOutcome[] }>({ place: '', all: [] });
   readonly reading = signal(false);
 
+  /** Counts up with every handing in, and whenever another job is looked at: what is overtaken says nothing any more. */
+  private turn = 0;
+
   /** What was told is read, or another job is looked at. */
   clear(): void {
+    this.turn += 1;
+    this.reading.set(false);
     this.outcome.set({ place: '', all: [] });
   }
 
@@ -50,6 +55,8 @@ export class JobDocuments {
    * @returns whether all of them were taken
    */
   async take(job: JobState, place: string, handed: readonly Handed[], where: HandedWhere): Promise<boolean> {
+    this.clear();
+    const { turn } = this;
     this.outcome.set({ place, all: [] });
     this.reading.set(true);
     let goTo: Phase | null = null;
@@ -59,14 +66,14 @@ export class JobDocuments {
         const came = await this.takeOne(job, one, where);
         goTo = came.at ?? goTo;
         all &&= came.taken;
-        this.outcome.update((before) => ({ place, all: [...before.all, came] }));
+        if (turn === this.turn) this.outcome.update((before) => ({ place, all: [...before.all, came] }));
       }
     } finally {
-      this.reading.set(false);
+      if (turn === this.turn) this.reading.set(false);
     }
     const now = this.desk.now(job);
-    // What stands in a part that the job has not come to yet is kept for it, and one stays where one is.
-    if (goTo === null || goTo === where.seen || isBefore(now.phase, goTo)) return all;
+    // Whoever looks at another job by now is not fetched back; what stands in a part that the job has not come to yet is kept for it, and one stays where one is.
+    if (turn !== this.turn || goTo === null || goTo === where.seen || isBefore(now.phase, goTo)) return all;
     this.outcome.update((before) => ({ ...before, place: 'job' }));
     await this.router.navigate(['/jobs', job.id], { queryParams: goTo === now.phase ? {} : { see: goTo } });
     this.places.reach(`document-${goTo}`);

@@ -21,10 +21,11 @@ import { TrayStrip } from '../drawing/tray-strip';
 import { Clock } from '../shell/clock';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
+import { Modals } from '../shell/modals';
 import { sayPromise, saySpare } from '../shell/promise';
 import { JobDesk } from '../state/jobs/job-desk';
 import { selectAccount } from '../state/session/session.reducer';
-import { handedBy, type HandedOver } from '../ui/file-drop';
+import { handedBy, leaves, type HandedOver } from '../ui/file-drop';
 import { KeyBox } from '../ui/key-box';
 import { StateMark } from '../ui/state-mark';
 import { Wordmark } from '../ui/wordmark';
@@ -83,6 +84,7 @@ export class JobScreen {
   private readonly desk = inject(JobDesk);
   private readonly clock = inject(Clock);
   private readonly documents = inject(JobDocuments);
+  private readonly modals = inject(Modals);
   private readonly file = viewChild<ElementRef<HTMLInputElement>>('file');
   /** Something is held over the page. */
   protected readonly dragging = signal(false);
@@ -186,18 +188,21 @@ export class JobScreen {
 
   /** Any file or text, on any part of the job, goes where it belongs. Text pasted into a field stays in it. */
   protected paste(event: ClipboardEvent): void {
+    if (this.modals.any) return;
     if (event.target instanceof Element && event.target.closest('input, textarea, [contenteditable]')) return;
     this.hand(handedBy(event.clipboardData));
   }
 
   protected drag(event: DragEvent, over: boolean): void {
     event.preventDefault();
-    this.dragging.set(over);
+    if (over || leaves(event)) this.dragging.set(over);
   }
 
   protected drop(event: DragEvent): void {
-    event.preventDefault();
     this.dragging.set(false);
+    // A place within that takes files has it already: one drop is one deed.
+    if (event.defaultPrevented) return;
+    event.preventDefault();
     this.hand(handedBy(event.dataTransfer));
   }
 

@@ -19,6 +19,7 @@ import { KeyBox } from '../ui/key-box';
 import { PaperChoice } from '../ui/paper-choice';
 import { Photo } from '../ui/photo';
 import { saveFile } from '../ui/save-file';
+import { savePdf } from '../ui/save-pdf';
 import { StateMark } from '../ui/state-mark';
 import { WholeOutline } from './whole-outline';
 
@@ -135,16 +136,11 @@ export class ModelScreen {
     if (kind === 'json') return saveFile(`${name}.json`, 'application/json', `${JSON.stringify(model, null, 2)}\n`);
     if (kind === 'markdown') return saveFile(`${name}.md`, 'text/markdown', guideMarkdown(model));
     if (kind === 'how-to') return saveFile(`${name}.jsonld`, 'application/ld+json', `${JSON.stringify(guideHowTo(model), null, 2)}\n`);
-    const press = await (await import('../ui/press')).Press.open();
-    if (kind === 'pdf') return saveFile(`${name}.pdf`, 'application/pdf', await press.print(guideSheets(model, this.paper.name(), press)));
+    if (kind === 'pdf') return this.fault.set(await savePdf(`${name}.pdf`, (face) => guideSheets(model, this.paper.name(), face)));
     // Every screw of the guide, whichever slot it is on the way to.
     const all = { ...model.slots[0]!, reach: model.guide.operations.map((one) => one.id) };
     const way = buildWay(model, all, [], { policy: this.policy() });
     if (!way.ok) return this.fault.set(`There is no mat of this guide yet. ${way.problem}`);
-    saveFile(
-      `${name}-mat.pdf`,
-      'application/pdf',
-      await press.print(drawMat(model.guide, way.steps, sayModel(model), this.paper.name()).sheets),
-    );
+    this.fault.set(await savePdf(`${name}-mat.pdf`, () => drawMat(model.guide, way.steps, sayModel(model), this.paper.name()).sheets));
   }
 }

@@ -12,6 +12,10 @@ export function handedBy(data: DataTransfer | null): HandedOver {
   return files.length > 0 ? files : text.trim() === '' ? [] : [text];
 }
 
+/** Whether what is dragged goes out of the place that listens, and not merely onto something within. */
+export const leaves = ({ currentTarget, relatedTarget }: DragEvent): boolean =>
+  !(currentTarget instanceof Node && relatedTarget instanceof Node && currentTarget.contains(relatedTarget));
+
 /** A place that takes any file, several at once, or text: chosen, dragged, or pasted. What becomes of them is not its business. */
 @Component({
   selector: 'p-file-drop',
@@ -21,8 +25,7 @@ export function handedBy(data: DataTransfer | null): HandedOver {
     <div class="drop" [class.over]="over()" (dragover)="drag($event, true)" (dragleave)="drag($event, false)" (drop)="drop($event)">
       <ng-content select="[before]" />
       <label class="tgt"
-        >{{ button()
-        }}<input class="visually-hidden" type="file" multiple [attr.aria-label]="label()" [disabled]="busy()" (change)="choose($event)"
+        >{{ button() }}<input class="visually-hidden" type="file" multiple [attr.aria-label]="label()" (change)="choose($event)"
       /></label>
       <span class="mu small"><ng-content /></span>
     </div>
@@ -53,7 +56,6 @@ export class FileDrop {
   readonly label = input.required<string>();
   readonly button = input('Choose a file');
   readonly pastes = input(false);
-  readonly busy = input(false);
   /** Of the field that text is pasted into. */
   readonly fieldId = input('pasted');
   /** Takes what is handed over; false where something of it is not taken. What was pasted stays until it is. */
@@ -63,16 +65,13 @@ export class FileDrop {
 
   protected drop(event: DragEvent): void {
     event.preventDefault();
-    // The whole job takes files, too: one drop is one deed.
-    event.stopPropagation();
     this.over.set(false);
     this.hand(handedBy(event.dataTransfer));
   }
 
   protected drag(event: DragEvent, over: boolean): void {
     event.preventDefault();
-    event.stopPropagation();
-    this.over.set(over);
+    if (over || leaves(event)) this.over.set(over);
   }
 
   protected choose(event: Event): void {

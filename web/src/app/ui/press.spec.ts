@@ -39,6 +39,12 @@ describe('papers', () => {
     const press = await open();
     expect(press.runs('Łucja Őrsi', false).map(({ text }) => text)).toEqual(['Ł', 'ucja ', 'Ő', 'rsi']);
     expect(press.runs('“Grüße” – ja…', true)).toHaveLength(1);
+    // An accent that is typed after its letter belongs to it, also where there is no such letter.
+    expect(press.runs('Zoe\u0308', false).map(({ text }) => text)).toEqual(['Zo\u00eb']);
+    expect(press.runs('x\u20ddy', false).map(({ text, font }) => [text, font !== null])).toEqual([
+      ['x\u20dd', false],
+      ['y', true],
+    ]);
   });
 
   it('have what the typeface lacks as the screen draws it, each once', async () => {

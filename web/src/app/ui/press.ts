@@ -8,6 +8,9 @@ import { pictureOfText, sansWidth, type TextPicture } from './text-picture';
 /** A photo's bytes (JPEG) by its hash; null: it is not to be had from here. */
 export type PhotoBytes = (hash: string) => Promise<ArrayBuffer | null>;
 
+/** What people take for one letter, its accents with it (Unicode's UAX 29). */
+const LETTERS = new Intl.Segmenter('en', { granularity: 'grapheme' });
+
 const fetched = async (address: string): Promise<ArrayBuffer> => {
   const reply = await fetch(address);
   if (!reply.ok) throw new Error('The letters for paper did not come from the server. Try again in a moment.');
@@ -57,8 +60,8 @@ export class Press implements Typeface {
   runs(text: string, strong: boolean): Run[] {
     const faces = this.faces[strong ? 'strong' : 'plain'];
     const runs: { text: string; font: PDFFont | null }[] = [];
-    for (const letter of text) {
-      const font = faces.find(({ has }) => has.has(letter.codePointAt(0)!))?.font ?? null;
+    for (const { segment: letter } of LETTERS.segment(text.normalize('NFC'))) {
+      const font = faces.find(({ has }) => [...letter].every((sign) => has.has(sign.codePointAt(0)!)))?.font ?? null;
       const last = runs.at(-1);
       // A space between letters that are drawn as a picture belongs to it.
       if (last && (last.font === font || (letter === ' ' && last.font === null))) last.text += letter;

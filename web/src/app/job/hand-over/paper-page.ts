@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { pageSheets, type Page } from '@petrichor/core/papers';
+import type { Typeface } from '@petrichor/core/sheets';
 import { Store } from '@ngrx/store';
 import { selectWorkshopName } from '../../state/session/session.reducer';
 import { PhotoKeeper } from '../../state/photos/photo-keeper';
 import { PaperChoice } from '../../ui/paper-choice';
 import { Photo } from '../../ui/photo';
-import { saveFile } from '../../ui/save-file';
+import { savePdf } from '../../ui/save-pdf';
 import { PrintedPage } from './printed-page';
 
 /** A page of the core on the screen, on paper, and as a PDF: the same words three times. */
@@ -32,13 +33,8 @@ export class PaperPage {
   protected async pdf(): Promise<void> {
     const [page, number, day] = [this.page(), this.number(), this.day()];
     if (!page || number === null || day === null) return;
-    try {
-      const press = await (await import('../../ui/press')).Press.open();
-      const sheets = pageSheets(page, { workshop: this.workshop() ?? '', number, day }, this.paper.name(), press);
-      saveFile(`${this.name()}-${number}.pdf`, 'application/pdf', await press.print(sheets, (hash) => this.photos.bytes(hash)));
-      this.fault.set('');
-    } catch {
-      this.fault.set('The PDF could not be made here. Load the page again.');
-    }
+    const head = { workshop: this.workshop() ?? '', number, day };
+    const sheets = (face: Typeface) => pageSheets(page, head, this.paper.name(), face);
+    this.fault.set(await savePdf(`${this.name()}-${number}.pdf`, sheets, (hash) => this.photos.bytes(hash)));
   }
 }

@@ -9,6 +9,7 @@ import { selectAccount } from '../../state/session/session.reducer';
 import { Choice } from '../../ui/choice';
 import { NumberField } from '../../ui/number-field';
 import { saveFile } from '../../ui/save-file';
+import { savePdf } from '../../ui/save-pdf';
 
 const EMPTY_HOLE: TemplateHole = { xMm: 5, yMm: 5, pilotMm: 1.5, fullMm: 2.2, what: '' };
 
@@ -89,7 +90,6 @@ export class MatchAdapted {
   protected async savePdf(): Promise<void> {
     const sheet = this.sheet();
     if (!sheet) return;
-    const press = await (await import('../../ui/press')).Press.open();
-    saveFile(`job-${this.job().number}-template.pdf`, 'application/pdf', await press.print([sheet]));
+    this.fault.set(await savePdf(`job-${this.job().number}-template.pdf`, () => [sheet]));
   }
 }

@@ -106,7 +106,10 @@ export class SpeedPanel {
   protected readonly hand = (handed: HandedOver): Promise<boolean> => {
     this.fault.set('');
     const measured = { when: this.when(), onMains: this.onMains(), celsius: this.celsius() };
-    return this.documents.take(this.job(), 'speed', handedFrom(handed), { seen: 'prove', measured });
+    return this.documents.take(this.job(), 'speed', handedFrom(handed), { seen: 'prove', measured }).then((taken) => {
+      if (taken) this.celsius.set(null);
+      return taken;
+    });
   };
 
   private readonly onMains = (): boolean | null => (this.mains() === 'unknown' ? null : this.mains() === 'yes');

@@ -5,6 +5,7 @@ import { CONTRACT, hrefOf } from '@petrichor/api';
 import { SAY_RECOVERY_KEY, SAY_SEALS, sayConditionMark, stillOut, sayItem, type JobState, type WaitsFor } from '@petrichor/core/job';
 import { tellHistory } from '@petrichor/core/ledger';
 import { claimSlip, pageSheets } from '@petrichor/core/papers';
+import type { Typeface } from '@petrichor/core/sheets';
 import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
 import { firstValueFrom } from 'rxjs';
@@ -20,7 +21,7 @@ import { Choice, type ChoiceOption } from '../../ui/choice';
 import { KeyBox } from '../../ui/key-box';
 import { PaperChoice } from '../../ui/paper-choice';
 import { Photo } from '../../ui/photo';
-import { saveFile } from '../../ui/save-file';
+import { savePdf } from '../../ui/save-pdf';
 import { PriceLines } from '../agree/price-lines';
 import { SealedPanel } from './sealed-panel';
 import { TagsPanel } from './tags-panel';
@@ -127,15 +128,10 @@ export class RecordScreen {
   protected async slip(): Promise<void> {
     const job = this.job();
     if (!job) return;
-    try {
-      const press = await (await import('../../ui/press')).Press.open();
-      const when = { takenIn: sayMoment(job.openedAt), promised: sayMoment(job.intake.promisedAt) };
-      const head = { workshop: this.workshop() ?? '', number: job.number, day: sayDay(job.openedAt) };
-      const sheets = pageSheets(claimSlip(job, this.pricing(), when), head, this.paper.name(), press);
-      saveFile(`claim-slip-${job.number}.pdf`, 'application/pdf', await press.print(sheets, (hash) => this.keeper.bytes(hash)));
-    } catch {
-      this.fault.set('The PDF could not be made here. Load the page again.');
-    }
+    const when = { takenIn: sayMoment(job.openedAt), promised: sayMoment(job.intake.promisedAt) };
+    const head = { workshop: this.workshop() ?? '', number: job.number, day: sayDay(job.openedAt) };
+    const sheets = (face: Typeface) => pageSheets(claimSlip(job, this.pricing(), when), head, this.paper.name(), face);
+    this.fault.set(await savePdf(`claim-slip-${job.number}.pdf`, sheets, (hash) => this.keeper.bytes(hash)));
   }
 
   private give(command: Parameters<JobDesk['give']>[1], then: () => void): void {

@@ -5,7 +5,7 @@ import { driveTag, jobTag, LABEL_SHEETS, labelSheets, type LabelSheetId } from '
 import { NumberField } from '../../ui/number-field';
 import { draft } from '../../ui/draft';
 import { qrModules } from '../../ui/qr';
-import { saveFile } from '../../ui/save-file';
+import { savePdf } from '../../ui/save-pdf';
 import { PaperChoice } from '../../ui/paper-choice';
 
 /** Labels for the machine and its drives, with a code that opens the job; on a sheet that may have been begun. */
@@ -58,20 +58,15 @@ export class TagsPanel {
     const first = this.first() ?? 1;
     if (!Number.isInteger(first) || first < 1 || first > kind.columns * kind.rows)
       return this.fault.set(`This sheet has labels 1 to ${kind.columns * kind.rows}: type which is the first that is free.`);
-    this.fault.set('');
-    try {
-      const press = await (await import('../../ui/press')).Press.open();
-      const { origin } = location;
-      const tags = [
-        jobTag(this.job(), origin),
-        ...(this.job().choice ? [driveTag(this.job(), 'old', origin), driveTag(this.job(), 'new', origin)] : []),
-      ];
-      const labels = await Promise.all(tags.map(async (label) => ({ label, modules: await qrModules(label.code) })));
-      saveFile(`tags-${this.job().number}.pdf`, 'application/pdf', await press.print(labelSheets(labels, this.sheet(), press, first - 1)));
-      // The next job goes on where this sheet ends.
-      this.first.set(((first - 1 + labels.length) % (kind.columns * kind.rows)) + 1);
-    } catch {
-      this.fault.set('The PDF could not be made here. Load the page again.');
-    }
+    const { origin } = location;
+    const tags = [
+      jobTag(this.job(), origin),
+      ...(this.job().choice ? [driveTag(this.job(), 'old', origin), driveTag(this.job(), 'new', origin)] : []),
+    ];
+    const labels = await Promise.all(tags.map(async (label) => ({ label, modules: await qrModules(label.code) })));
+    const fault = await savePdf(`tags-${this.job().number}.pdf`, (face) => labelSheets(labels, this.sheet(), face, first - 1));
+    this.fault.set(fault);
+    // The next job goes on where this sheet ends.
+    if (fault === '') this.first.set(((first - 1 + labels.length) % (kind.columns * kind.rows)) + 1);
   }
 }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import type { JobState } from '@petrichor/core/job';
 import type { Paper } from '@petrichor/core/sheets';
 import { drawMat } from '@petrichor/core/teardown';
-import { saveFile } from '../../ui/save-file';
+import { savePdf } from '../../ui/save-pdf';
 import { PaperChoice } from '../../ui/paper-choice';
 
 /** The screw places of this way as a PDF at 1:1, to lay the screws on. */
@@ -38,15 +38,9 @@ export class MatButton {
     const [guide, way] = [this.guide(), this.job().way];
     if (!guide || !way) return;
     this.busy.set(true);
-    this.fault.set('');
     const { number, intake } = this.job();
-    try {
-      const press = await (await import('../../ui/press')).Press.open();
-      const { sheets } = drawMat(guide, way.steps, `${intake.modelName}, job ${number}`, this.paper.name());
-      saveFile(`screw-mat-${number}.pdf`, 'application/pdf', await press.print(sheets));
-    } catch {
-      this.fault.set('The PDF could not be made here. Load the page again.');
-    }
+    const mat = () => drawMat(guide, way.steps, `${intake.modelName}, job ${number}`, this.paper.name()).sheets;
+    this.fault.set(await savePdf(`screw-mat-${number}.pdf`, mat));
     this.busy.set(false);
   }
 }
