@@ -11,8 +11,8 @@ export const FreshModelSchema = z.strictObject({
   labelText: z.string().trim().min(1, 'Type what the label underneath says.').max(60),
   slotKind: z.enum(['m2', 'msata', 'bay-2.5', 'bay-3.5', 'bay-1.8']),
   startSide: SideSchema,
-  widthMm: z.number().min(50, 'Measure its width in mm.').max(2000),
-  heightMm: z.number().min(50, 'Measure its depth in mm.').max(2000),
+  widthMm: z.number('Measure its width in mm.').min(50, 'Measure its width in mm.').max(2000),
+  heightMm: z.number('Measure its depth in mm.').min(50, 'Measure its depth in mm.').max(2000),
 });
 export type FreshModel = z.infer<typeof FreshModelSchema>;
 

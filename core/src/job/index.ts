@@ -61,7 +61,7 @@ export * from './reading/unplugged.js';
 export * from './reading/verdict-of-speed.js';
 export * from './reading/waiting.js';
 export * from './reading/walk.js';
-export { commandOf, judgeCompanion, JobCommandSchema, mayNotLook, mayNotRun } from './commands/index.js';
+export { commandFields, commandOf, judgeCompanion, JobCommandSchema, mayNotLook, mayNotRun } from './commands/index.js';
 export type { Context, Decision, JobCommand, Refusal, RefusalCode } from './commands/index.js';
 export * from './decide.js';
 export { definitionOf, inTodaysShape as grown, JobEventSchema, touches } from './events/index.js';

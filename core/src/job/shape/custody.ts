@@ -4,14 +4,10 @@ import { SANITISE_LEVELS, SanitiseMethodSchema, SanitiseMediumSchema } from '../
 import { Stamp } from './stamp.js';
 
 /** Where the old drive goes at hand-over. */
-export const OldDriveFateSchema = z.enum([
-  'returned',
-  'kept-as-fallback',
-  'left-in-machine',
-  'stays-in-use',
-  'to-be-sanitised',
-  'sanitised',
-]);
+export const OldDriveFateSchema = z.enum(
+  ['returned', 'kept-as-fallback', 'left-in-machine', 'stays-in-use', 'to-be-sanitised', 'sanitised'],
+  'Choose where the old drive goes.',
+);
 export type OldDriveFate = z.infer<typeof OldDriveFateSchema>;
 
 /** How it was made unreadable: by what, to which level of NIST SP 800-88, and how one knows. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
 import type { DiagnosisReply } from '@petrichor/api';
 import {
   DiagnosisKnowledgeSchema,
@@ -19,10 +19,7 @@ import {
   type Source,
   type Test,
 } from '@petrichor/core/diagnose';
-import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
-import { Select } from 'primeng/select';
-import { Textarea } from 'primeng/textarea';
 import { firstValueFrom } from 'rxjs';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
@@ -32,8 +29,10 @@ import { KnowledgeActions } from '../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../state/session/session.reducer';
 import { Choice, type ChoiceOption } from '../ui/choice';
 import { draft } from '../ui/draft';
+import { NumberField } from '../ui/field/number-field';
+import { SelectField } from '../ui/field/select-field';
+import { TextField } from '../ui/field/text-field';
 import { KeyBox } from '../ui/key-box';
-import { NumberField } from '../ui/number-field';
 import { StateMark } from '../ui/state-mark';
 import { Weigher } from '../workers/weigher';
 import { addCause, addLink, addSign, chanceTyped, editCause, editLink, editTest, removeCause, removeLink } from './edit';
@@ -51,7 +50,7 @@ const MOST_CHANGES = 8;
 /** What diagnosis knows: every number with its reason, its source and the jobs behind it. A lead edits it and sees what that changes. */
 @Component({
   selector: 'p-diagnosis',
-  imports: [FormsModule, RouterLink, InputText, Select, Textarea, ConnectionLine, Choice, KeyBox, NumberField, StateMark],
+  imports: [RouterLink, Choice, ConnectionLine, InputText, KeyBox, NumberField, SelectField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './diagnosis.html',
   styleUrls: ['../intake/intake.css', './diagnosis.css'],
@@ -110,7 +109,7 @@ export class DiagnosisScreen {
     const linked = new Set(this.signs().map((one) => one.observation.id));
     return (this.edition()?.observations ?? [])
       .filter((one) => one.sense !== 'fact' && !linked.has(one.id))
-      .map(({ id, say }) => ({ id, say }));
+      .map(({ id, say }) => ({ value: id, label: say }));
   });
   protected readonly tests = computed(() => this.edition()?.tests ?? []);
   protected readonly history = computed(() => (this.reply()?.history ?? []).filter((one) => one.about === this.about()));

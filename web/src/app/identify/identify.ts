@@ -7,7 +7,7 @@ import { Keys, type Binding } from '../shell/keys';
 import { Choice } from '../ui/choice';
 import { draft } from '../ui/draft';
 import { KeyBox } from '../ui/key-box';
-import { NumberField } from '../ui/number-field';
+import { NumberField } from '../ui/field/number-field';
 
 const GROUP_WORDS: Readonly<Record<ThingGroup, string>> = {
   drive: 'drive',

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, input, model, signal, viewChild } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import {
   MARK_KINDS,
   SAY_MARK,
@@ -11,8 +10,9 @@ import {
   type MarkKind,
   type View,
 } from '@petrichor/core/job';
-import { InputText } from 'primeng/inputtext';
 import { Choice } from '../ui/choice';
+import { SelectField } from '../ui/field/select-field';
+import { TextField } from '../ui/field/text-field';
 import { PhotoField } from '../ui/photo-field';
 
 const STEP = 0.05;
@@ -20,7 +20,7 @@ const STEP = 0.05;
 /** How the outside looks: marks on an outline, by touch or by arrow keys and Enter, words and photos. */
 @Component({
   selector: 'p-condition-field',
-  imports: [FormsModule, InputText, Choice, PhotoField],
+  imports: [Choice, PhotoField, SelectField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -121,18 +121,8 @@ const STEP = 0.05;
       }
     </svg>
     <div class="row">
-      <div class="field kind">
-        <label for="mark-kind">Next mark is a</label>
-        <select id="mark-kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)">
-          @for (one of kinds; track one) {
-            <option [value]="one">{{ sayKind[one] }}</option>
-          }
-        </select>
-      </div>
-      <div class="field grow">
-        <label for="mark-words">Where, in words</label>
-        <input pInputText id="mark-words" [ngModel]="markWords()" (ngModelChange)="markWords.set($event)" maxlength="120" />
-      </div>
+      <p-select-field class="kind" label="Next mark is a" fieldId="mark-kind" [options]="kinds" [(value)]="kind" />
+      <p-text-field class="grow" label="Where, in words" fieldId="mark-words" most="120" [(value)]="markWords" />
     </div>
     <ol>
       @for (mark of value().marks; track $index; let at = $index) {
@@ -144,16 +134,13 @@ const STEP = 0.05;
         </li>
       }
     </ol>
-    <div class="field">
-      <label for="condition-words">Anything else outside</label>
-      <input
-        pInputText
-        id="condition-words"
-        [ngModel]="value().words"
-        (ngModelChange)="value.set({ words: $event, marks: value().marks, photos: value().photos })"
-        maxlength="400"
-      />
-    </div>
+    <p-text-field
+      label="Anything else outside"
+      fieldId="condition-words"
+      most="400"
+      [value]="value().words"
+      (valueChange)="value.set({ words: $event, marks: value().marks, photos: value().photos })"
+    />
     <p-photo-field
       [inputId]="'condition-photo'"
       [hashes]="value().photos"
@@ -167,8 +154,7 @@ export class ConditionField {
   readonly fault = input('');
   private readonly board = viewChild.required<ElementRef<SVGSVGElement>>('board');
   protected readonly views = VIEWS.map((value) => ({ value, label: SAY_VIEW[value] }));
-  protected readonly kinds = MARK_KINDS;
-  protected readonly sayKind = SAY_MARK;
+  protected readonly kinds = MARK_KINDS.map((value) => ({ value, label: SAY_MARK[value] }));
   protected readonly say = sayConditionMark;
   protected readonly view = signal<View>('lid');
   protected readonly kind = signal<MarkKind>('scratch');

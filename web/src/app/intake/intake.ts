@@ -10,8 +10,9 @@ import {
   viewChild,
   type ElementRef,
 } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import type { CustomersReply, OpenJob } from '@petrichor/api';
 import { findModels, sayModel, type MachineModel } from '@petrichor/core/hardware';
 import {
   BASELINE_CHECKS,
@@ -24,12 +25,7 @@ import {
   type Intake,
   type Working,
 } from '@petrichor/core/job';
-import type { CustomersReply, OpenJob } from '@petrichor/api';
-import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
-import { AutoComplete, type AutoCompleteCompleteEvent } from 'primeng/autocomplete';
-import { InputText } from 'primeng/inputtext';
-import { Textarea } from 'primeng/textarea';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
 import { Api, faultOf } from '../state/api';
@@ -37,13 +33,16 @@ import { JobsActions } from '../state/jobs/jobs.actions';
 import { SentLog } from '../state/jobs/sent-log';
 import { KnowledgeActions, selectKnowledgeState, selectModels } from '../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../state/session/session.reducer';
-import { draft } from '../ui/draft';
 import { Choice } from '../ui/choice';
+import { draft } from '../ui/draft';
+import { ChoiceField } from '../ui/field/choice-field';
+import { MoneyField } from '../ui/field/money-field';
+import { SelectField } from '../ui/field/select-field';
+import { SuggestField, type Suggestion } from '../ui/field/suggest-field';
+import { TextField } from '../ui/field/text-field';
 import { KeyBox } from '../ui/key-box';
-import { MoneyField } from '../ui/money-field';
-import { ConditionField } from './condition-field';
-import { TabPicksNothing } from '../ui/tab-picks-nothing';
 import { newId } from '../ui/new-id';
+import { ConditionField } from './condition-field';
 
 interface Typed {
   /** Made with the first key typed: sending the same form twice makes one job. */
@@ -91,31 +90,17 @@ const blank = (): Typed => ({
   comebackOf: null,
 });
 
-type KnownCustomer = CustomersReply['customers'][number];
+type KnownCustomer = CustomersReply['customers'][number] & Suggestion;
 
-interface ModelOption {
+interface ModelOption extends Suggestion {
   readonly id: string;
-  readonly name: string;
-  readonly labels: string;
 }
-const optionOf = (model: MachineModel): ModelOption => ({ id: model.id, name: sayModel(model), labels: model.labelTexts.join(', ') });
+const optionOf = (model: MachineModel): ModelOption => ({ id: model.id, name: sayModel(model), detail: model.labelTexts.join(', ') });
 
 /** Taking a machine in: what the counter asks, in the order one asks it. Kept while it is typed. */
 @Component({
   selector: 'p-intake',
-  imports: [
-    FormsModule,
-    RouterLink,
-    AutoComplete,
-    TabPicksNothing,
-    InputText,
-    Textarea,
-    Choice,
-    ConditionField,
-    ConnectionLine,
-    KeyBox,
-    MoneyField,
-  ],
+  imports: [RouterLink, Choice, ChoiceField, ConditionField, ConnectionLine, KeyBox, MoneyField, SelectField, SuggestField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './intake.html',
   styleUrl: './intake.css',
@@ -160,6 +145,10 @@ export class IntakeScreen {
   protected readonly chosen = computed(() => {
     const model = this.model();
     return model ? optionOf(model) : this.modelText();
+  });
+  protected readonly labels = computed(() => {
+    const model = this.model();
+    return model ? `Label says ${model.labelTexts.join(' or ')}.` : '';
   });
   /** As the browser's own field wants it: local time, no zone. */
   protected readonly promised = computed(() =>
@@ -212,15 +201,15 @@ export class IntakeScreen {
     this.set('baseline', Object.fromEntries(BASELINE_CHECKS.map(({ id }) => [id, this.typed().baseline[id] ?? 'works'])));
   }
 
-  protected suggestModels({ query }: AutoCompleteCompleteEvent): void {
+  protected suggestModels(query: string): void {
     // A new object each time: the list opens again for the same text too.
     this.askedModel.set({ query });
   }
 
   /** Customers of the whole record, by any word of name or phone. Away from the server one simply goes on typing. */
-  protected suggestCustomers({ query }: AutoCompleteCompleteEvent): void {
+  protected suggestCustomers(query: string): void {
     this.api.customers({ query: { find: query } }).subscribe({
-      next: ({ customers }) => this.customers.set(customers),
+      next: ({ customers }) => this.customers.set(customers.map((one) => ({ ...one, detail: one.reach }))),
       error: () => this.customers.set([]),
     });
   }

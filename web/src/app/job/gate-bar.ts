@@ -1,26 +1,44 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { FormField } from '@angular/forms/signals';
 import { Router } from '@angular/router';
-import { missing, phaseAfter, phaseIndex, SAY_PHASE, sayRoles, type JobState, type Missing, type Phase } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
+import { missing, phaseAfter, phaseIndex, SAY_PHASE, sayRoles, type JobState, type Missing, type Phase } from '@petrichor/core/job';
 import { Dialog } from 'primeng/dialog';
-import { InputText } from 'primeng/inputtext';
-import { Textarea } from 'primeng/textarea';
+import { z } from 'zod';
 import { Keys } from '../shell/keys';
 import { HoldsFocus } from '../shell/modals';
 import { JobDesk } from '../state/jobs/job-desk';
-import { GatePlaces } from './gate-places';
 import { selectAccount } from '../state/session/session.reducer';
-import { draft } from '../ui/draft';
+import { TextField } from '../ui/field/text-field';
+import { form } from '../ui/form';
 import { KeyBox } from '../ui/key-box';
 import { StateMark } from '../ui/state-mark';
+import { GatePlaces } from './gate-places';
 
 const MOST_LISTED = 3;
+
+/** Both ask for a reason: why a thing may stay open, or why the job ends without a repair. */
+const ReasonSchema = z.strictObject({
+  reason: z.string().trim().min(3, 'Say why, in a few words.').max(300),
+  referredTo: z.string().trim().max(80),
+});
+const END = {
+  heading: 'Hand back unrepaired',
+  label: 'Why it goes back unrepaired',
+  hint: 'It stands on the customer’s page.',
+  act: 'End the job',
+};
+const WAIVE = {
+  heading: 'Waive, with a reason',
+  label: 'Why it may stay open',
+  hint: 'Your name and the time are kept with it, for the workshop; the customer’s page does not show it.',
+  act: 'Waive it',
+};
 
 /** The foot of a job: what is missing before it may go on, and the one target that takes it on. */
 @Component({
   selector: 'p-gate-bar',
-  imports: [FormsModule, Dialog, HoldsFocus, InputText, Textarea, KeyBox, StateMark],
+  imports: [FormField, Dialog, HoldsFocus, KeyBox, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './gate-bar.html',
   styleUrl: './gate-bar.css',
@@ -71,8 +89,21 @@ export class GateBar {
   });
   /** What is about to be waived, or the end of the job without a repair. */
   protected readonly asking = signal<Missing | 'end' | null>(null);
-  protected readonly reason = draft('waiver', '');
-  protected readonly referredTo = draft('referred-to', '');
+  protected readonly words = computed(() => (this.asking() === 'end' ? END : WAIVE));
+  protected readonly form = form(ReasonSchema, {
+    draft: { of: () => this.job().id, name: 'waiver' },
+    empty: { reason: '', referredTo: '' },
+    send: ({ reason, referredTo }) => {
+      const what = this.asking();
+      if (what === null) return null;
+      const refusal = this.desk.give(
+        this.job(),
+        what === 'end' ? { type: 'end-early', reason, referredTo: referredTo || null } : { type: 'waive', code: what.code, reason },
+      );
+      if (!refusal) this.asking.set(null);
+      return refusal;
+    },
+  });
 
   constructor() {
     inject(Keys).bind({
@@ -113,26 +144,6 @@ export class GateBar {
   protected ask(what: Missing | 'end'): void {
     this.refusal.set('');
     this.asking.set(what);
-  }
-
-  protected confirm(): void {
-    const what = this.asking();
-    if (what === null) return;
-    const reason = this.reason();
-    const schema = reason.trim().length < 3 ? 'Say why, in a few words.' : null;
-    const refusal =
-      schema ??
-      this.desk.give(
-        this.job(),
-        what === 'end'
-          ? { type: 'end-early', reason, referredTo: this.referredTo().trim() || null }
-          : { type: 'waive', code: what.code, reason },
-      )?.sentence;
-    this.refusal.set(refusal ?? '');
-    if (refusal) return;
-    this.asking.set(null);
-    this.reason.set('');
-    this.referredTo.set('');
   }
 }
 

@@ -1,19 +1,23 @@
 import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import type { ShownSize } from '@petrichor/core/job';
-import { SelectButton } from 'primeng/selectbutton';
-import { NumberField } from '../ui/number-field';
+import type { ChoiceOption } from '../ui/choice';
+import { ChoiceField } from '../ui/field/choice-field';
+import { NumberField } from '../ui/field/number-field';
 import { StateMark } from '../ui/state-mark';
 
 export interface Listing {
   readonly listed: boolean;
   readonly size: ShownSize | null;
 }
+const UNITS: readonly ChoiceOption<ShownSize['unit']>[] = [
+  { label: 'GiB', value: 'GiB' },
+  { label: 'GB', value: 'GB' },
+];
 
 /** Is the drive listed, and at what size? Asked when it is tried and again when it is proved. */
 @Component({
   selector: 'p-listing-form',
-  imports: [FormsModule, NumberField, SelectButton, StateMark],
+  imports: [ChoiceField, NumberField, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -36,17 +40,8 @@ export interface Listing {
   `,
   template: `
     <div class="size">
-      <div class="field">
-        <label for="shown-size" id="shown-label">Size that is shown</label>
-        <p-number-field inputId="shown-size" [value]="shown()" (valueChange)="shown.set($event)" />
-      </div>
-      <p-selectbutton
-        [options]="units"
-        [allowEmpty]="false"
-        [ngModel]="unit()"
-        (ngModelChange)="unit.set($event)"
-        ariaLabelledBy="shown-label"
-      />
+      <p-number-field label="Size that is shown" fieldId="shown-size" [(value)]="shown" />
+      <p-choice-field label="In which unit" quiet [options]="units" [(value)]="unit" />
       <button class="tgt" type="button" (click)="send(true)">Listed at this size</button>
       <button class="tgt" type="button" (click)="send(false)">Not listed</button>
     </div>
@@ -62,9 +57,9 @@ export class ListingForm {
   readonly found = input.required<{ right: boolean; sentence: string } | null>();
   readonly refusal = input('');
   readonly told = output<Listing>();
-  protected readonly units = ['GiB', 'GB'];
+  protected readonly units = UNITS;
   protected readonly shown = signal<number | null>(null);
-  protected readonly unit = signal<'GiB' | 'GB'>('GB');
+  protected readonly unit = signal<ShownSize['unit']>('GB');
   protected readonly fault = signal('');
 
   protected send(listed: boolean): void {

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import { SAY_COMEBACK } from '@petrichor/core/job';
 import { figuresOf } from '@petrichor/core/ledger';
@@ -9,12 +8,13 @@ import { firstValueFrom } from 'rxjs';
 import { Keys } from '../shell/keys';
 import { Api } from '../state/api';
 import { Chart, type ChartSeries } from '../ui/chart';
+import { TextField } from '../ui/field/text-field';
 import { KeyBox } from '../ui/key-box';
 
 /** What the workshop's finished jobs add up to: turn-round, promises, minutes against plan, causes, comebacks, what holds jobs up. */
 @Component({
   selector: 'p-figures',
-  imports: [FormsModule, RouterLink, Chart, KeyBox],
+  imports: [RouterLink, Chart, KeyBox, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './figures.html',
   styleUrls: ['./ledger.css', './figures.css'],

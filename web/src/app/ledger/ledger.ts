@@ -10,14 +10,13 @@ import {
   type ElementRef,
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
 import { CONTRACT, hrefOf, type LedgerReply } from '@petrichor/api';
 import { sayModel } from '@petrichor/core/hardware';
 import { SAY_OUTCOME, type LedgerRow } from '@petrichor/core/ledger';
 import { jobOfCode } from '@petrichor/core/papers';
 import { sayMoney, cut } from '@petrichor/core/units';
-import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { debounceTime, firstValueFrom } from 'rxjs';
 import { ConnectionLine } from '../shell/connection-line';
@@ -26,7 +25,9 @@ import { Scans } from '../shell/scans';
 import { Api, faultOf } from '../state/api';
 import { KnowledgeActions, selectModels } from '../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../state/session/session.reducer';
-import { Choice } from '../ui/choice';
+import { ChoiceField } from '../ui/field/choice-field';
+import { SelectField } from '../ui/field/select-field';
+import { TextField } from '../ui/field/text-field';
 import { KeyBox } from '../ui/key-box';
 import { StateMark } from '../ui/state-mark';
 import { tooLarge } from '../ui/too-large';
@@ -38,7 +39,7 @@ type State = 'all' | 'open' | 'closed';
 /** Every job there ever was: found by serial, customer, phone, model, drive or any word, typing errors allowed for. */
 @Component({
   selector: 'p-ledger',
-  imports: [FormsModule, RouterLink, Choice, ConnectionLine, KeyBox, StateMark],
+  imports: [RouterLink, ChoiceField, ConnectionLine, KeyBox, SelectField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './ledger.html',
   styleUrl: './ledger.css',
@@ -48,13 +49,13 @@ export class LedgerScreen {
   private readonly router = inject(Router);
   private readonly store = inject(Store);
   private readonly account = this.store.selectSignal(selectAccount);
-  private readonly field = viewChild<ElementRef<HTMLInputElement>>('find');
+  private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
   protected readonly lead = computed(() => this.account()?.roles.includes('lead') ?? false);
-  protected readonly models = computed(() =>
-    this.store
-      .selectSignal(selectModels)()
-      .map((model) => ({ id: model.id, name: sayModel(model) })),
-  );
+  private readonly known = this.store.selectSignal(selectModels);
+  protected readonly models = computed(() => [
+    { label: 'all', value: '' },
+    ...this.known().map((model) => ({ label: sayModel(model), value: model.id })),
+  ]);
   protected readonly states: readonly { label: string; value: State }[] = [
     { label: 'all', value: 'all' },
     { label: 'open', value: 'open' },

@@ -1,20 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
 import type { Correction, ModelRecord } from '@petrichor/api';
 import { guideHowTo, guideMarkdown, guideSheets } from '@petrichor/core/formats';
 import { sayModel, type MachineModel, type Slot } from '@petrichor/core/hardware';
 import { drawMat, guideWarnings, overlengths, sayTurns, buildWay } from '@petrichor/core/teardown';
 import { sayMinutes } from '@petrichor/core/units';
-import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
-import { InputText } from 'primeng/inputtext';
 import { firstValueFrom } from 'rxjs';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
 import { Api, faultOf } from '../state/api';
 import { KnowledgeActions, selectKnowledgeState, selectPolicy, selectCompanionCases } from '../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../state/session/session.reducer';
+import { TextField } from '../ui/field/text-field';
 import { KeyBox } from '../ui/key-box';
 import { PaperChoice } from '../ui/paper-choice';
 import { Photo } from '../ui/photo';
@@ -28,7 +27,7 @@ const SAY_EVIDENCE = { claimed: 'the maker says', reported: 'reported', 'seen-he
 /** One machine model: its card, slots, outline map, guide, versions, what jobs said against it, and what they were. */
 @Component({
   selector: 'p-model',
-  imports: [FormsModule, RouterLink, InputText, ConnectionLine, KeyBox, Photo, StateMark, WholeOutline],
+  imports: [RouterLink, ConnectionLine, KeyBox, Photo, StateMark, TextField, WholeOutline],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './model.html',
   styleUrls: ['../intake/intake.css', './columns.css', './model.css'],

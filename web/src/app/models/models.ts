@@ -1,25 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { FormsModule } from '@angular/forms';
-import { findModels, sayModel } from '@petrichor/core/hardware';
 import { Store } from '@ngrx/store';
+import { findModels, sayModel } from '@petrichor/core/hardware';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
 import { Api, faultOf } from '../state/api';
 import { KnowledgeActions, selectKnowledgeState } from '../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../state/session/session.reducer';
-import { InputText } from 'primeng/inputtext';
+import { TextField } from '../ui/field/text-field';
 import { KeyBox } from '../ui/key-box';
+import { tooLarge } from '../ui/too-large';
 import { GuideDrafts } from './edit/guide-drafts';
 import { NewModel } from './new-model';
 import { PolicyForm } from './policy-form';
-import { tooLarge } from '../ui/too-large';
 import { PricingForm } from './pricing-form';
 
 /** The machine models this workshop knows; a lead brings documents in, drive and part lists among them. */
 @Component({
   selector: 'p-models',
-  imports: [FormsModule, RouterLink, InputText, ConnectionLine, KeyBox, NewModel, PolicyForm, PricingForm],
+  imports: [RouterLink, ConnectionLine, KeyBox, NewModel, PolicyForm, PricingForm, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrls: ['../intake/intake.css', './models.css'],
   template: `
@@ -37,17 +36,12 @@ import { PricingForm } from './pricing-form';
     <div class="page">
       <section>
         <h2>Machine models</h2>
-        <div class="field">
-          <label for="find-model">Find by maker, name or what the label underneath says</label>
-          <input
-            pInputText
-            id="find-model"
-            autocomplete="off"
-            [ngModel]="typed()"
-            (ngModelChange)="typed.set($event)"
-            (keydown.enter)="openFirst()"
-          />
-        </div>
+        <p-text-field
+          label="Find by maker, name or what the label underneath says"
+          fieldId="find-model"
+          (keydown.enter)="openFirst()"
+          [(value)]="typed"
+        />
         <ul class="lines">
           @for (model of models(); track model.id) {
             <li>

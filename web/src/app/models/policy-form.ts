@@ -1,40 +1,38 @@
 import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { PolicySchema, type Policy } from '@petrichor/core/teardown';
 import { Store } from '@ngrx/store';
+import { PolicySchema, type Policy } from '@petrichor/core/teardown';
 import { Api, faultOf } from '../state/api';
 import { KnowledgeActions } from '../state/knowledge/knowledge.reducer';
-import { Choice } from '../ui/choice';
-import { NumberField } from '../ui/number-field';
+import { ChoiceField } from '../ui/field/choice-field';
+import { NumberField } from '../ui/field/number-field';
 
 /** How this workshop opens machines, whatever a guide leaves open: a lead's to decide. */
 @Component({
   selector: 'p-policy-form',
-  imports: [FormsModule, Choice, NumberField],
+  imports: [ChoiceField, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="field">
-      <span class="label" id="policy-battery">Battery</span>
-      <p-choice
-        labelledBy="policy-battery"
-        [options]="battery"
-        [value]="mine().unplugBattery"
-        (valueChange)="change({ unplugBattery: $event })"
-      />
-    </div>
-    <div class="field">
-      <label for="policy-drain">Power button held, at the least</label>
-      <p-number-field inputId="policy-drain" unit="s" [value]="mine().drainSeconds" (valueChange)="change({ drainSeconds: $event ?? 0 })" />
-    </div>
-    <div class="field">
-      <span class="label" id="policy-try">The new drive is tried</span>
-      <p-choice
-        labelledBy="policy-try"
-        [options]="tries"
-        [value]="mine().tryBeforeClosing"
-        (valueChange)="change({ tryBeforeClosing: $event })"
-      />
-    </div>
+    <p-choice-field
+      label="Battery"
+      fieldId="policy-battery-choice"
+      [options]="battery"
+      [value]="mine().unplugBattery"
+      (valueChange)="change({ unplugBattery: $event })"
+    />
+    <p-number-field
+      label="Power button held, at the least"
+      fieldId="policy-drain"
+      unit="s"
+      [value]="mine().drainSeconds"
+      (valueChange)="change({ drainSeconds: $event ?? 0 })"
+    />
+    <p-choice-field
+      label="The new drive is tried"
+      fieldId="policy-try-choice"
+      [options]="tries"
+      [value]="mine().tryBeforeClosing"
+      (valueChange)="change({ tryBeforeClosing: $event })"
+    />
     @if (lead()) {
       <button class="tgt" type="button" (click)="save()">Keep this for the next ways that are planned</button>
     } @else {

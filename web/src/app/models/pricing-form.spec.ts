@@ -43,7 +43,7 @@ describe('what a workshop charges', () => {
     element().querySelector('button')!.click();
     await fixture.whenStable();
     http.expectNone('/api/pricing');
-    expect(element().querySelector('[role=alert]')!.textContent).not.toBe('');
+    expect(element().querySelector('#price-offerDays-fault')!.textContent).toBe('At most 365.');
   });
 
   it('is only read by others', async () => {

@@ -1,19 +1,33 @@
-import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { PricingSchema, type Pricing } from '@petrichor/core/quote';
+import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import { Store } from '@ngrx/store';
-import { Api, faultOf } from '../state/api';
+import { PricingSchema, type Pricing } from '@petrichor/core/quote';
+import { tap } from 'rxjs';
+import { z } from 'zod';
+import { Api } from '../state/api';
 import { KnowledgeActions } from '../state/knowledge/knowledge.reducer';
-import { MoneyField } from '../ui/money-field';
-import { NumberField } from '../ui/number-field';
+import { MoneyField } from '../ui/field/money-field';
+import { NumberField } from '../ui/field/number-field';
+import { SelectField } from '../ui/field/select-field';
+import { form } from '../ui/form';
+
+const TypedSchema = PricingSchema.omit({ taxBasisPoints: true }).extend({
+  taxPercent: z.number('Type the tax, 0 where there is none.').min(0).max(100, 'Tax is at most 100 %.'),
+});
+/** Every figure may be emptied while it is typed. */
+type Typed = { readonly [K in keyof z.input<typeof TypedSchema>]: z.input<typeof TypedSchema>[K] | null };
 
 /** What this workshop charges and promises: a lead's to set. Offers that were made keep the prices they were made with. */
 @Component({
   selector: 'p-pricing-form',
-  imports: [FormsModule, MoneyField, NumberField],
+  imports: [FormField, MoneyField, NumberField, SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
+      display: grid;
+      gap: 10px;
+    }
+    .stack {
       display: grid;
       gap: 10px;
     }
@@ -24,51 +38,24 @@ import { NumberField } from '../ui/number-field';
     }
   `,
   template: `
-    <div class="grid">
-      <div class="field">
-        <label for="price-hour">An hour of work</label>
-        <p-money-field inputId="price-hour" [value]="mine().hourMinor" (valueChange)="change({ hourMinor: $event ?? 0 })" />
+    <form class="stack" (submit)="form.send($event)" novalidate>
+      <div class="grid">
+        <p-money-field label="An hour of work" fieldId="price-hour" [formField]="form.fields.hourMinor" />
+        <p-money-field label="Looking, if nothing is repaired" fieldId="price-looking" [formField]="form.fields.lookingMinor" />
+        <p-number-field label="Tax" fieldId="price-tax" unit="%" [formField]="form.fields.taxPercent" />
+        <p-select-field label="Smallest coin taken" fieldId="price-coin" [options]="coins" [formField]="form.fields.coinMinor" />
+        @for (one of numbers; track one.key) {
+          <p-number-field [label]="one.label" [fieldId]="'price-' + one.key" [unit]="one.unit" [formField]="form.fields[one.key]" />
+        }
       </div>
-      <div class="field">
-        <label for="price-looking">Looking, if nothing is repaired</label>
-        <p-money-field inputId="price-looking" [value]="mine().lookingMinor" (valueChange)="change({ lookingMinor: $event ?? 0 })" />
-      </div>
-      <div class="field">
-        <label for="price-tax">Tax</label>
-        <p-number-field
-          inputId="price-tax"
-          unit="%"
-          [value]="mine().taxBasisPoints / 100"
-          (valueChange)="change({ taxBasisPoints: whole(($event ?? 0) * 100) })"
-        />
-      </div>
-      <div class="field">
-        <label for="price-coin">Smallest coin taken</label>
-        <select id="price-coin" [ngModel]="mine().coinMinor" (ngModelChange)="change({ coinMinor: $event })">
-          @for (coin of coins; track coin) {
-            <option [ngValue]="coin">{{ coin / 100 }}</option>
-          }
-        </select>
-      </div>
-      @for (one of numbers; track one.key) {
-        <div class="field">
-          <label [for]="'price-' + one.key">{{ one.label }}</label>
-          <p-number-field
-            [inputId]="'price-' + one.key"
-            [unit]="one.unit"
-            [value]="mine()[one.key]"
-            (valueChange)="set(one.key, $event ?? 0)"
-          />
-        </div>
+      <p class="mu">Without tax. Tax is added once to the sum, and the total rounded to the smallest coin, halves away from zero.</p>
+      @if (lead()) {
+        <p><button class="tgt" type="submit" [disabled]="form.busy()">Keep this for the next offers</button></p>
+      } @else {
+        <p class="mu">A lead changes this.</p>
       }
-    </div>
-    <p class="mu">Without tax. Tax is added once to the sum, and the total rounded to the smallest coin, halves away from zero.</p>
-    @if (lead()) {
-      <p><button class="tgt" type="button" (click)="save()">Keep this for the next offers</button></p>
-    } @else {
-      <p class="mu">A lead changes this.</p>
-    }
-    <p class="fault" role="alert">{{ fault() }}</p>
+      <p class="fault" role="alert">{{ form.fault() }}</p>
+    </form>
     <p role="status">{{ told() }}</p>
   `,
 })
@@ -77,37 +64,28 @@ export class PricingForm {
   readonly lead = input(false);
   private readonly api = inject(Api);
   private readonly store = inject(Store);
-  protected readonly coins = [1, 5, 10, 50, 100] as const;
+  protected readonly coins = ([1, 5, 10, 50, 100] as const).map((value) => ({ value, label: String(value / 100) }));
   protected readonly numbers = [
     { key: 'depositPercent', label: 'Deposit before ordering', unit: '%' },
     { key: 'offerDays', label: 'An offer holds', unit: 'days' },
     { key: 'partWarrantyMonths', label: 'Warranty of parts', unit: 'mon' },
     { key: 'workWarrantyMonths', label: 'Warranty of work', unit: 'mon' },
   ] as const;
-  protected readonly mine = linkedSignal(() => this.pricing());
-  protected readonly fault = signal('');
   protected readonly told = signal('');
-  protected readonly whole = Math.round;
-
-  protected set(key: (typeof this.numbers)[number]['key'], value: number): void {
-    this.change({ [key]: Math.round(value) });
-  }
-
-  protected change(part: Partial<Pricing>): void {
-    this.mine.update((pricing) => ({ ...pricing, ...part }));
-    this.told.set('');
-  }
-
-  protected save(): void {
-    const read = PricingSchema.safeParse(this.mine());
-    if (!read.success) return this.fault.set(read.error.issues[0]!.message);
-    this.fault.set('');
-    this.api.setPricing({ body: read.data }).subscribe({
-      next: () => {
-        this.told.set('Kept: it holds for every offer from now on.');
-        this.store.dispatch(KnowledgeActions.wanted());
-      },
-      error: (error: unknown) => this.fault.set(faultOf(error).sentence),
-    });
-  }
+  protected readonly form = form(TypedSchema, {
+    draft: 'pricing',
+    empty: () => {
+      const { taxBasisPoints, ...rest } = this.pricing();
+      return { ...rest, taxPercent: taxBasisPoints / 100 } as Typed;
+    },
+    send: ({ taxPercent, ...rest }) => {
+      this.told.set('');
+      return this.api.setPricing({ body: { ...rest, taxBasisPoints: Math.round(taxPercent * 100) } }).pipe(
+        tap(() => {
+          this.told.set('Kept: it holds for every offer from now on.');
+          this.store.dispatch(KnowledgeActions.wanted());
+        }),
+      );
+    },
+  });
 }

@@ -1,7 +1,7 @@
-import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, model } from '@angular/core';
 import type { Role } from '@petrichor/core/job';
-import { Checkbox } from 'primeng/checkbox';
+import { Field } from '../ui/field/field';
+import { FieldFrame } from '../ui/field/field-frame';
 
 const ROLES: readonly { readonly id: Role; readonly say: string }[] = [
   { id: 'technician', say: 'Technician: diagnoses, opens, proves' },
@@ -12,32 +12,41 @@ const ROLES: readonly { readonly id: Role; readonly say: string }[] = [
 /** What somebody does here; one may do several things. */
 @Component({
   selector: 'p-roles-field',
-  imports: [FormsModule, Checkbox],
+  imports: [FieldFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrl: './people.css',
   template: `
-    <fieldset>
-      <legend class="label">Roles</legend>
-      @for (role of roles; track role.id) {
-        <label [for]="name() + role.id"
-          ><p-checkbox
-            [inputId]="name() + role.id"
-            [name]="name() + role.id"
-            [value]="role.id"
-            [ngModel]="held()"
-            (ngModelChange)="held.set($event)"
-          />
-          {{ role.say }}</label
-        >
-      }
-      <p class="fault">{{ fault() }}</p>
-    </fieldset>
+    <p-field-frame [of]="this">
+      <div role="group" [attr.aria-labelledby]="labelId()" [attr.aria-describedby]="describedBy()">
+        @for (role of roles; track role.id) {
+          <label>
+            <input #box type="checkbox" [id]="id() + role.id" [checked]="value().includes(role.id)" (change)="hold(role.id, box.checked)" />
+            {{ role.say }}
+          </label>
+        }
+      </div>
+    </p-field-frame>
+  `,
+  styles: `
+    label {
+      display: flex;
+      gap: 10px;
+      align-items: center;
+      min-height: 40px;
+    }
+    input {
+      flex: none;
+      width: 20px;
+      height: 20px;
+      accent-color: var(--rain);
+    }
   `,
 })
-export class RolesField {
-  /** Tells two of these on one screen apart. */
-  readonly name = input.required<string>();
-  readonly held = model.required<Role[]>();
-  readonly fault = input('');
+export class RolesField extends Field<Role[]> {
+  override readonly grouped = true;
+  readonly value = model<Role[]>([]);
   protected readonly roles = ROLES;
+
+  protected hold(role: Role, held: boolean): void {
+    this.value.update((now) => [...now.filter((one) => one !== role), ...(held ? [role] : [])]);
+  }
 }

@@ -1,13 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import { RouterLink } from '@angular/router';
 import type { StockEntry } from '@petrichor/api';
 import { applyMove, StockMoveSchema, type StockMove } from '@petrichor/core/shelf';
 import { format } from 'date-fns';
+import { tap, type Observable } from 'rxjs';
+import { z } from 'zod';
 import { Api, faultOf } from '../state/api';
-import { Choice } from '../ui/choice';
-import { NumberField } from '../ui/number-field';
-import type { ShelfRow } from './rows';
+import { ChoiceField } from '../ui/field/choice-field';
+import { NumberField } from '../ui/field/number-field';
+import { TextField } from '../ui/field/text-field';
+import { form } from '../ui/form';
 import { newId } from '../ui/new-id';
+import type { ShelfRow } from './rows';
 
 const KINDS: readonly { label: string; value: StockMove['kind'] }[] = [
   { label: 'came in', value: 'received' },
@@ -30,10 +35,12 @@ const SAY: Readonly<Record<StockMove['kind'], string>> = {
   cancelled: 'order cancelled',
 };
 
+const MoveSchema = StockMoveSchema.pick({ kind: true, quantity: true, note: true }).extend({ dueOn: z.string() });
+
 /** One item: how many are where, what happened to it, and the next thing that does. */
 @Component({
   selector: 'p-move-panel',
-  imports: [RouterLink, Choice, NumberField],
+  imports: [FormField, RouterLink, ChoiceField, NumberField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @let level = row().level;
@@ -57,27 +64,25 @@ const SAY: Readonly<Record<StockMove['kind'], string>> = {
         <dd class="m">{{ level.ordered }}{{ level.dueOn ? ', ' + level.dueOn : '' }}</dd>
       </div>
     </dl>
-    <form (submit)="$event.preventDefault(); move()">
-      <span class="label" id="move-kind">What happened</span>
-      <p-choice class="kinds" labelledBy="move-kind" [options]="kinds" [value]="kind()" (valueChange)="choose($event)" />
+    <form (submit)="form.send($event)" novalidate>
+      <p-choice-field class="kinds" label="What happened" fieldId="move-kind" [options]="kinds" [formField]="form.fields.kind" />
       <div class="two">
-        <div class="field">
-          <label for="quantity">{{ kind() === 'counted' ? 'Lie there now' : 'How many' }}</label>
-          <p-number-field inputId="quantity" unit="" [value]="quantity()" (valueChange)="quantity.set($event)" />
-        </div>
+        <p-number-field
+          [label]="kind() === 'counted' ? 'Lie there now' : 'How many'"
+          fieldId="quantity"
+          [formField]="form.fields.quantity"
+        />
         @if (kind() === 'ordered') {
-          <div class="field">
-            <label for="due">Due</label>
-            <input id="due" type="date" class="plain" [value]="due()" (input)="due.set($any($event.target).value)" />
-          </div>
+          <p-text-field label="Due" mono fieldId="due" type="date" [formField]="form.fields.dueOn" />
         }
       </div>
-      <div class="field">
-        <label for="note">{{ kind() === 'lent' ? 'Who has it' : kind() === 'ordered' ? 'From whom' : 'Note' }}</label>
-        <input id="note" class="plain" maxlength="200" [value]="note()" (input)="note.set($any($event.target).value)" />
-      </div>
-      <p class="fault" role="alert">{{ fault() }}</p>
-      <button class="go big" type="submit" [disabled]="busy()">Put it down</button>
+      <p-text-field
+        [label]="kind() === 'lent' ? 'Who has it' : kind() === 'ordered' ? 'From whom' : 'Note'"
+        fieldId="note"
+        [formField]="form.fields.note"
+      />
+      <p class="fault" role="alert">{{ form.fault() || fault() }}</p>
+      <button class="go big" type="submit" [disabled]="form.busy()">Put it down</button>
     </form>
     <h3>What happened to it</h3>
     <ul class="lines log">
@@ -128,25 +133,10 @@ const SAY: Readonly<Record<StockMove['kind'], string>> = {
       display: grid;
       gap: 10px;
     }
-    .label {
-      font-weight: 600;
-    }
-    .kinds {
-      flex-wrap: wrap;
-    }
     .two {
       display: grid;
       grid-template-columns: 1fr 1fr;
       gap: 10px;
-    }
-    .plain {
-      min-height: 44px;
-      padding: 0 12px;
-      border: 1px solid var(--edge);
-      border-radius: 3px;
-      background: var(--panel);
-      color: var(--ink);
-      font: inherit;
     }
     .log li {
       display: grid;
@@ -165,18 +155,22 @@ const SAY: Readonly<Record<StockMove['kind'], string>> = {
 export class MovePanel {
   readonly row = input.required<ShelfRow>();
   readonly moved = output();
+  private readonly key = computed(() => this.row().key);
   private readonly api = inject(Api);
   protected readonly kinds = KINDS;
   protected readonly say = SAY;
-  protected readonly kind = signal<StockMove['kind']>('received');
-  protected readonly quantity = signal<number | null>(1);
-  protected readonly note = signal('');
-  protected readonly due = signal('');
+  /** What is typed belongs to one item: it is gone when another is looked at. */
+  protected readonly form = form(MoveSchema, {
+    empty: () => {
+      this.key();
+      return { kind: 'received' as StockMove['kind'], quantity: 1 as number | null, note: '', dueOn: '' };
+    },
+    send: ({ dueOn, ...given }) => this.move({ ...given, jobId: null, dueOn: given.kind === 'ordered' && dueOn !== '' ? dueOn : null }),
+  });
+  protected readonly kind = computed(() => this.form.typed().kind);
   protected readonly fault = signal('');
-  protected readonly busy = signal(false);
   protected readonly asking = signal(true);
   protected readonly entries = signal<readonly StockEntry[]>([]);
-  private readonly key = computed(() => this.row().key);
   /** The move being sent: a second press, or a try after a dead network, counts once. */
   private pending: { id: string; text: string } | null = null;
 
@@ -191,45 +185,24 @@ export class MovePanel {
     });
   }
 
-  protected choose(kind: StockMove['kind']): void {
-    this.kind.set(kind);
-    this.fault.set('');
-  }
-
   protected when({ at }: StockEntry): string {
     return format(new Date(at), 'dd MMM HH:mm');
   }
 
-  protected move(): void {
+  private move(move: StockMove): { sentence: string } | Observable<unknown> {
     const { item, level } = this.row();
-    const read = StockMoveSchema.safeParse({
-      kind: this.kind(),
-      quantity: this.quantity() ?? Number.NaN,
-      note: this.note(),
-      dueOn: this.kind() === 'ordered' && this.due() !== '' ? this.due() : null,
-    });
-    if (!read.success) return this.fault.set(read.error.issues[0]!.message);
     // The same rules as the server's: the sentence is had at once.
-    const tried = applyMove(level, read.data);
-    if (!tried.ok) return this.fault.set(tried.sentence);
-    const text = JSON.stringify([item, read.data]);
+    const tried = applyMove(level, move);
+    if (!tried.ok) return tried;
+    const text = JSON.stringify([item, move]);
     this.pending = this.pending?.text === text ? this.pending : { id: newId(), text };
-    this.busy.set(true);
-    this.api.moveStock({ body: { id: this.pending.id, item, move: read.data } }).subscribe({
-      next: () => {
+    return this.api.moveStock({ body: { id: this.pending.id, item, move } }).pipe(
+      tap(() => {
         this.pending = null;
-        this.busy.set(false);
-        this.note.set('');
-        this.quantity.set(1);
-        this.fault.set('');
         this.fetch();
         this.moved.emit();
-      },
-      error: (error: unknown) => {
-        this.busy.set(false);
-        this.fault.set(faultOf(error).sentence);
-      },
-    });
+      }),
+    );
   }
 
   private fetch(): void {

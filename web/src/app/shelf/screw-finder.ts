@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { Store } from '@ngrx/store';
 import { findScrews, placeIn, sayScrewWanted, type ScrewNeed } from '@petrichor/core/fit';
 import { sayModel, sayScrew, ThreadSchema, type Screw } from '@petrichor/core/hardware';
 import { readOff } from '@petrichor/core/units';
-import { Store } from '@ngrx/store';
-import { Select } from 'primeng/select';
 import { selectModels, selectParts } from '../state/knowledge/knowledge.reducer';
-import { NumberField } from '../ui/number-field';
+import { type ChoiceOption } from '../ui/choice';
+import { NumberField } from '../ui/field/number-field';
+import { SelectField } from '../ui/field/select-field';
 import { StateMark } from '../ui/state-mark';
 
 const MARKS = { fits: 'settled', unknown: 'needs', no: 'stop' } as const;
@@ -14,40 +14,16 @@ const MARKS = { fits: 'settled', unknown: 'needs', no: 'stop' } as const;
 /** Which screw of my stock will do, and which of the machine's own may be lent: ranked, with why each is refused. */
 @Component({
   selector: 'p-screw-finder',
-  imports: [FormsModule, Select, NumberField, StateMark],
+  imports: [NumberField, SelectField, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Screw finder</h2>
     <div class="ask">
-      <div class="field">
-        <label for="thread">Thread of the hole</label>
-        <p-select inputId="thread" [options]="threads" [ngModel]="thread()" (ngModelChange)="thread.set($event)" />
-      </div>
-      <div class="field">
-        <label for="between">Lies under the head</label>
-        <p-number-field inputId="between" unit="mm" [value]="between()" (valueChange)="between.set($event)" />
-      </div>
-      <div class="field">
-        <label for="depth">Depth of the thread</label>
-        <p-number-field inputId="depth" unit="mm" [value]="depth()" (valueChange)="depth.set($event)" />
-      </div>
-      <div class="field">
-        <label for="head">Head at most</label>
-        <p-number-field inputId="head" unit="mm" [value]="head()" (valueChange)="head.set($event)" />
-      </div>
-      <div class="field">
-        <label for="lender">Lend from</label>
-        <p-select
-          inputId="lender"
-          [options]="lenders()"
-          optionLabel="label"
-          optionValue="value"
-          [showClear]="true"
-          placeholder="no machine"
-          [ngModel]="modelId()"
-          (ngModelChange)="modelId.set($event)"
-        />
-      </div>
+      <p-select-field label="Thread of the hole" fieldId="thread" [options]="threads" [(value)]="thread" />
+      <p-number-field label="Lies under the head" fieldId="between" unit="mm" [(value)]="between" />
+      <p-number-field label="Depth of the thread" fieldId="depth" unit="mm" [(value)]="depth" />
+      <p-number-field label="Head at most" fieldId="head" unit="mm" [(value)]="head" />
+      <p-select-field label="Lend from" fieldId="lender" [options]="lenders()" [(value)]="modelId" />
     </div>
     <p>
       <b class="wanted">{{ wanted() }}</b>
@@ -101,13 +77,16 @@ export class ScrewFinder {
   private readonly parts = this.store.selectSignal(selectParts);
   protected readonly marks = MARKS;
   protected readonly say = sayScrew;
-  protected readonly threads = [...ThreadSchema.options];
+  protected readonly threads = ThreadSchema.options.map((value) => ({ value, label: value }));
   protected readonly thread = signal<Screw['thread']>('M2');
   protected readonly between = signal<number | null>(0.8);
   protected readonly depth = signal<number | null>(2.5);
   protected readonly head = signal<number | null>(5.5);
   protected readonly modelId = signal<string | null>(null);
-  protected readonly lenders = computed(() => this.models().map((model) => ({ label: sayModel(model), value: model.id })));
+  protected readonly lenders = computed((): ChoiceOption<string | null>[] => [
+    { label: 'no machine', value: null },
+    ...this.models().map((model) => ({ label: sayModel(model), value: model.id })),
+  ]);
   private readonly need = computed((): ScrewNeed => {
     const [depth, head] = [this.depth(), this.head()];
     return {

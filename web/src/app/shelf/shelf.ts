@@ -1,11 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
 import type { ReadTable } from '@petrichor/core/formats';
 import type { Level } from '@petrichor/core/shelf';
-import { Store } from '@ngrx/store';
 import { InputText } from 'primeng/inputtext';
-import { Select } from 'primeng/select';
 import { TableModule } from 'primeng/table';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
@@ -13,18 +11,21 @@ import { Scans } from '../shell/scans';
 import { Api, faultOf } from '../state/api';
 import { KnowledgeActions, selectKnowledgeState } from '../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../state/session/session.reducer';
+import { type ChoiceOption } from '../ui/choice';
+import { SelectField } from '../ui/field/select-field';
+import { TextField } from '../ui/field/text-field';
 import { KeyBox } from '../ui/key-box';
 import { saveFile } from '../ui/save-file';
+import { tooLarge } from '../ui/too-large';
 import { readCsv, writeCsv } from './csv';
 import { MovePanel } from './move-panel';
 import { keyOf, scanned, shelfRows, type ShelfRow } from './rows';
-import { tooLarge } from '../ui/too-large';
 import { ScrewFinder } from './screw-finder';
 
 /** Drives and small parts: how many are where, and every move of them. */
 @Component({
   selector: 'p-shelf',
-  imports: [FormsModule, RouterLink, InputText, Select, TableModule, ConnectionLine, KeyBox, MovePanel, ScrewFinder],
+  imports: [RouterLink, ConnectionLine, InputText, KeyBox, MovePanel, ScrewFinder, SelectField, TableModule, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shelf.html',
   styleUrl: './shelf.css',
@@ -37,7 +38,10 @@ export class ShelfScreen {
   protected readonly knowledge = this.store.selectSignal(selectKnowledgeState);
   private readonly levels = signal<ReadonlyMap<string, Level>>(new Map());
   private readonly all = computed(() => shelfRows(this.knowledge().drives, this.knowledge().parts, this.levels()));
-  protected readonly kinds = computed(() => [...new Set(this.all().map((row) => row.kind))].sort());
+  protected readonly kinds = computed((): ChoiceOption<string | null>[] => [
+    { label: 'all', value: null },
+    ...[...new Set(this.all().map((row) => row.kind))].sort().map((kind) => ({ label: kind, value: kind })),
+  ]);
   protected readonly kind = signal<string | null>(null);
   protected readonly words = signal('');
   protected readonly shortOnly = signal(false);

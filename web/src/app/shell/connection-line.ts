@@ -1,16 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
-import { InputText } from 'primeng/inputtext';
 import { definitionOf } from '@petrichor/core/job';
 import { clause, cut } from '@petrichor/core/units';
 import { firstValueFrom } from 'rxjs';
 import { Api, faultOf } from '../state/api';
 import { selectConnection } from '../state/connection/connection.reducer';
+import { Ahead } from '../state/jobs/ahead';
 import { selectJobs, selectPendingCount } from '../state/jobs/jobs.selectors';
 import type { SetAside } from '../state/jobs/outbox';
-import { Ahead } from '../state/jobs/ahead';
 import { Unsent } from '../state/jobs/unsent';
+import { TextField } from '../ui/field/text-field';
 import { newId } from '../ui/new-id';
 import { saveFile } from '../ui/save-file';
 import { StateMark } from '../ui/state-mark';
@@ -21,7 +20,7 @@ const LONGEST_TOLD = 300;
 /** What is not sent, and why, only while there is any: nobody answers, somebody else has to sign in, or the server cannot take it. Nothing blocks meanwhile. */
 @Component({
   selector: 'p-connection-line',
-  imports: [FormsModule, InputText, StateMark],
+  imports: [StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div role="status">
@@ -46,14 +45,14 @@ const LONGEST_TOLD = 300;
           <span class="fault" role="alert">{{ faults()[one.commandId] }}</span></span
         >
         <button class="tgt" type="button" (click)="save(one)">Save as a file</button>
-        <label class="visually-hidden" [for]="one.commandId">Why it is dropped</label>
-        <input
-          pInputText
-          maxlength="200"
+        <p-text-field
+          label="Why it is dropped"
+          quiet
           placeholder="Why it is dropped"
-          [id]="one.commandId"
-          [ngModel]="why()[one.commandId] ?? ''"
-          (ngModelChange)="type(one, $event)"
+          most="200"
+          [fieldId]="one.commandId"
+          [value]="why()[one.commandId] ?? ''"
+          (valueChange)="type(one, $event)"
         />
         <button class="tgt" type="button" (click)="drop(one)">Drop it</button>
       </div>

@@ -1,19 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { FormField } from '@angular/forms/signals';
 import { Router } from '@angular/router';
+import type { FirstAccount, SessionReply } from '@petrichor/api';
 import { Store } from '@ngrx/store';
-import { InputText } from 'primeng/inputtext';
-import type { Observable } from 'rxjs';
-import type { SessionReply } from '@petrichor/api';
-import { Api, faultOf, type RequestFault } from '../state/api';
+import { tap, type Observable } from 'rxjs';
+import { z } from 'zod';
+import { Api, faultOf } from '../state/api';
 import { selectSession, SessionActions } from '../state/session/session.reducer';
 import { Night } from '../shell/night';
+import { TextField } from '../ui/field/text-field';
+import { form } from '../ui/form';
 import { Wordmark } from '../ui/wordmark';
+
+/** What is missing the server says: who signs in and who opens the workshop are asked for different things. */
+const AsTypedSchema = z.object({ workshopName: z.string(), name: z.string(), signInName: z.string(), password: z.string() });
 
 /** The door: sign in, or on an empty installation the first account. */
 @Component({
   selector: 'p-sign-in',
-  imports: [FormsModule, InputText, Wordmark],
+  imports: [FormField, TextField, Wordmark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <main>
@@ -26,54 +31,35 @@ import { Wordmark } from '../ui/wordmark';
       } @else {
         <h1>Sign in</h1>
       }
-      <form (submit)="send($event)" novalidate>
+      <form (submit)="form.send($event)" novalidate>
         @if (first()) {
-          <div class="field">
-            <label for="workshop">Workshop</label>
-            <input
-              pInputText
-              id="workshop"
-              name="workshop"
-              autocomplete="organization"
-              [(ngModel)]="workshopName"
-              [attr.aria-describedby]="'workshopName-fault'"
-            />
-            <p class="fault" id="workshopName-fault">{{ faultAt('workshopName') }}</p>
-          </div>
-          <div class="field">
-            <label for="name">Your name</label>
-            <input pInputText id="name" name="name" autocomplete="name" [(ngModel)]="name" aria-describedby="name-fault" />
-            <p class="fault" id="name-fault">{{ faultAt('name') }}</p>
-          </div>
+          <p-text-field
+            label="Workshop"
+            fieldId="workshop"
+            called="workshop"
+            complete="organization"
+            [formField]="form.fields.workshopName"
+          />
+          <p-text-field label="Your name" fieldId="name" called="name" complete="name" [formField]="form.fields.name" />
         }
-        <div class="field">
-          <label for="sign-in-name">Sign-in name</label>
-          <input
-            pInputText
-            id="sign-in-name"
-            name="username"
-            autocomplete="username"
-            autocapitalize="none"
-            [(ngModel)]="signInName"
-            aria-describedby="signInName-fault"
-          />
-          <p class="fault" id="signInName-fault">{{ faultAt('signInName') }}</p>
-        </div>
-        <div class="field">
-          <label for="password">Password</label>
-          <input
-            pInputText
-            id="password"
-            name="password"
-            type="password"
-            [autocomplete]="first() ? 'new-password' : 'current-password'"
-            [(ngModel)]="password"
-            aria-describedby="password-fault"
-          />
-          <p class="fault" id="password-fault">{{ faultAt('password') }}</p>
-        </div>
-        <p class="fault" role="alert">{{ general() }}</p>
-        <button class="go big" type="submit" [disabled]="busy()">{{ first() ? 'Open the workshop' : 'Sign in' }}</button>
+        <p-text-field
+          label="Sign-in name"
+          fieldId="sign-in-name"
+          called="username"
+          complete="username"
+          capitals="none"
+          [formField]="form.fields.signInName"
+        />
+        <p-text-field
+          label="Password"
+          fieldId="password"
+          called="password"
+          type="password"
+          [complete]="first() ? 'new-password' : 'current-password'"
+          [formField]="form.fields.password"
+        />
+        <p class="fault" role="alert">{{ form.fault() || away() }}</p>
+        <button class="go big" type="submit" [disabled]="form.busy()">{{ first() ? 'Open the workshop' : 'Sign in' }}</button>
       </form>
     </main>
   `,
@@ -121,46 +107,31 @@ export class SignInScreen {
   private readonly router = inject(Router);
   private readonly session = this.store.selectSignal(selectSession);
   protected readonly first = computed(() => this.session().reply?.firstAccountNeeded ?? false);
-  protected readonly workshopName = signal('');
-  protected readonly name = signal('');
-  protected readonly signInName = signal('');
-  protected readonly password = signal('');
-  protected readonly busy = signal(false);
-  private readonly fault = signal<RequestFault | null>(null);
-  protected readonly general = computed(() => (this.fault()?.fields.length ? '' : (this.fault()?.sentence ?? '')));
+  protected readonly away = signal('');
+  protected readonly form = form(AsTypedSchema, {
+    empty: { workshopName: '', name: '', signInName: '', password: '' },
+    send: (typed) => this.open(typed),
+  });
 
   constructor() {
     inject(Night);
     if (!this.session().reply)
       this.api.session().subscribe({
         next: (reply) => this.store.dispatch(SessionActions.told({ reply })),
-        error: (error: unknown) => this.fault.set(faultOf(error)),
+        error: (error: unknown) => this.away.set(faultOf(error).sentence),
       });
   }
 
-  protected faultAt(path: string): string {
-    return this.fault()?.fields.find((field) => field.path === path)?.message ?? '';
-  }
-
-  protected send(event: Event): void {
-    event.preventDefault();
-    const { signInName, password } = { signInName: this.signInName(), password: this.password() };
-    const reply: Observable<SessionReply> = this.first()
-      ? this.api.firstAccount({ body: { workshopName: this.workshopName(), name: this.name(), signInName, password } })
-      : this.api.signIn({ body: { signInName, password } });
-    this.busy.set(true);
-    this.fault.set(null);
-    reply.subscribe({
-      next: (told) => {
+  private open(typed: FirstAccount): Observable<SessionReply> {
+    const { signInName, password } = typed;
+    const reply = this.first() ? this.api.firstAccount({ body: typed }) : this.api.signIn({ body: { signInName, password } });
+    return reply.pipe(
+      tap((told) => {
         this.store.dispatch(SessionActions.told({ reply: told }));
         // Only to a place of our own: anything else in the address is not followed.
         const to = this.then();
         void this.router.navigateByUrl(to?.startsWith('/') && !to.startsWith('//') ? to : '/');
-      },
-      error: (error: unknown) => {
-        this.busy.set(false);
-        this.fault.set(faultOf(error));
-      },
-    });
+      }),
+    );
   }
 }

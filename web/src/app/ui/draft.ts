@@ -36,6 +36,25 @@ function keptAtOnce<T>(value: WritableSignal<T>, write: (next: T) => void): Writ
 /** The same for what the job has no word of yet: empty until somebody types. */
 export const emptyJobDraft = <T>(jobId: () => string, field: string, empty: T): WritableSignal<T> => jobDraft(jobId, field, () => empty);
 
+/** Under which name what is typed into a form is kept: of the browser, or of one job. */
+export type DraftName = string | { readonly of: () => string; readonly name: string };
+
+/** The same for a form: each field is kept for itself, so that one that changes elsewhere leaves the others as they were typed. */
+export function draftOf<T extends object>(name: DraftName, saved: () => T): WritableSignal<T> {
+  const prefix = () => (typeof name === 'string' ? name : `${name.of()}.${name.name}`);
+  const nameOf = (field: string) => `${prefix()}-${field.toLowerCase()}`;
+  const fieldsOf = <R>(of: T, each: (field: string, value: unknown) => R) => Object.entries(of).map(([field, value]) => each(field, value));
+  const source = computed(() => `${prefix()} ${JSON.stringify(saved())}`);
+  const keepAll = (next: T): void => {
+    const empty = untracked(saved) as Record<string, unknown>;
+    fieldsOf(next, (field, value) => keep(nameOf(field), value, empty[field]));
+  };
+  const begin = (): T => Object.fromEntries(fieldsOf(saved(), (field, value) => [field, read(nameOf(field)) ?? value])) as T;
+  const value = linkedSignal<string, T>({ source, computation: () => untracked(begin) });
+  effect(() => keepAll(value()));
+  return keptAtOnce(value, keepAll);
+}
+
 function keep<T>(name: string, value: T, empty: T): void {
   const text = JSON.stringify(value);
   if (text === JSON.stringify(empty)) localStorage.removeItem(PREFIX + name);

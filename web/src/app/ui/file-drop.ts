@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { Textarea } from 'primeng/textarea';
+import { TextField } from './field/text-field';
 
 /** Files and text that somebody handed over, in the order they came. */
 export type HandedOver = readonly (File | string)[];
@@ -19,7 +18,7 @@ export const leaves = ({ currentTarget, relatedTarget }: DragEvent): boolean =>
 /** A place that takes any file, several at once, or text: chosen, dragged, or pasted. What becomes of them is not its business. */
 @Component({
   selector: 'p-file-drop',
-  imports: [FormsModule, Textarea],
+  imports: [TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="drop" [class.over]="over()" (dragover)="drag($event, true)" (dragleave)="drag($event, false)" (drop)="drop($event)">
@@ -30,19 +29,7 @@ export const leaves = ({ currentTarget, relatedTarget }: DragEvent): boolean =>
       <span class="mu small"><ng-content /></span>
     </div>
     @if (pastes()) {
-      <div class="field">
-        <label [for]="fieldId()">or paste its text</label>
-        <textarea
-          pTextarea
-          class="m"
-          rows="2"
-          spellcheck="false"
-          [id]="fieldId()"
-          [ngModel]="pasted()"
-          (ngModelChange)="pasted.set($event)"
-          [attr.aria-describedby]="fieldId() + '-outcome'"
-        ></textarea>
-      </div>
+      <p-text-field label="or paste its text" mono rows="2" [fieldId]="fieldId()" [(value)]="pasted" />
       <div>
         <button class="tgt" type="button" [disabled]="pasted().trim() === ''" (click)="handPasted()">Read the pasted text</button>
       </div>

@@ -5,7 +5,7 @@ import { SettledNumber } from './settled-number';
 @Component({
   imports: [SettledNumber],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<p-settled-number inputId="size" unit="GiB" [value]="value()" (settled)="take($event)" />`,
+  template: `<p-settled-number label="Size" fieldId="size" unit="GiB" [value]="value()" (settled)="take($event)" />`,
 })
 class Host {
   readonly value = signal<number | null>(300);

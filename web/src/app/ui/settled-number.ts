@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, input, linkedSignal, output } from '@angular/core';
-import { NumberField } from './number-field';
+import { booleanAttribute, ChangeDetectionStrategy, Component, input, linkedSignal, output } from '@angular/core';
+import { NumberField } from './field/number-field';
 
 /**
  * A number that counts once its field is left or Enter is pressed, not while its digits are typed. What comes of it is
@@ -9,10 +9,20 @@ import { NumberField } from './number-field';
   selector: 'p-settled-number',
   imports: [NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<p-number-field [inputId]="inputId()" [unit]="unit()" [(value)]="typed" (left)="settle()" (keydown.enter)="settle()" />`,
+  template: `<p-number-field
+    [label]="label()"
+    [quiet]="quiet()"
+    [fieldId]="fieldId()"
+    [unit]="unit()"
+    [(value)]="typed"
+    (left)="settle()"
+    (keydown.enter)="settle()"
+  />`,
 })
 export class SettledNumber {
-  readonly inputId = input.required<string>();
+  readonly label = input.required<string>();
+  readonly quiet = input(false, { transform: booleanAttribute });
+  readonly fieldId = input('');
   readonly unit = input('');
   readonly value = input.required<number | null>();
   readonly settled = output<number | null>();

@@ -1,14 +1,17 @@
-import { ChangeDetectionStrategy, Component, input, model, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import { Drawer } from 'primeng/drawer';
-import { Textarea } from 'primeng/textarea';
+import { z } from 'zod';
 import { HoldsFocus } from '../shell/modals';
-import { emptyJobDraft } from './draft';
+import { TextField } from './field/text-field';
+import { form } from './form';
+
+const WhySchema = z.strictObject({ why: z.string() });
 
 /** Asks why before something is done: what it means (projected), the reason, and one button. What is typed outlives a reload. */
 @Component({
   selector: 'p-why-drawer',
-  imports: [FormsModule, Drawer, HoldsFocus, Textarea],
+  imports: [FormField, Drawer, HoldsFocus, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-drawer
@@ -19,21 +22,10 @@ import { emptyJobDraft } from './draft';
       (visibleChange)="open.set($event)"
       [modal]="true"
     >
-      <form class="why" (submit)="$event.preventDefault(); go()">
+      <form class="why" (submit)="form.send($event)" novalidate>
         <p><ng-content /></p>
-        <div class="field">
-          <label [for]="name()">{{ label() }}</label>
-          <textarea
-            pTextarea
-            [id]="name()"
-            name="why"
-            rows="4"
-            [maxlength]="most()"
-            [ngModel]="why()"
-            (ngModelChange)="why.set($event)"
-          ></textarea>
-          <p class="fault" role="alert">{{ fault() }}</p>
-        </div>
+        <p-text-field [label]="label()" [fieldId]="name()" rows="4" [most]="most()" [formField]="form.fields.why" />
+        <p class="fault" role="alert">{{ form.fault() }}</p>
         <button class="go big" type="submit">{{ act() }}</button>
       </form>
     </p-drawer>
@@ -58,14 +50,13 @@ export class WhyDrawer {
   /** Does it; a sentence where it is refused. */
   readonly done = input.required<(why: string) => string | null>();
   readonly open = model(false);
-  protected readonly why = emptyJobDraft(() => `${this.jobId()}.${this.name()}`, 'why', '');
-  protected readonly fault = signal('');
-
-  protected go(): void {
-    const refusal = this.done()(this.why());
-    this.fault.set(refusal ?? '');
-    if (refusal !== null) return;
-    this.why.set('');
-    this.open.set(false);
-  }
+  protected readonly form = form(WhySchema, {
+    draft: { of: () => `${this.jobId()}.${this.name()}`, name: 'drawer' },
+    empty: { why: '' },
+    send: ({ why }) => {
+      const sentence = this.done()(why);
+      if (sentence === null) this.open.set(false);
+      return sentence === null ? null : { sentence };
+    },
+  });
 }

@@ -51,7 +51,7 @@ describe('price and payments', () => {
     expect(words(screen)).toContain('open 0.00');
     await screen.press('Change the price');
     await screen.press('Put it on the bill');
-    expect(words(screen)).toContain('Type the amount.');
+    expect(words(screen)).toContain('Type an amount.');
   });
 });
 
@@ -78,7 +78,7 @@ describe('orders', () => {
     expect(words(screen)).toMatch(/Merrow Parts ?80\.00 ?2 in stock, here 18 April 2026/);
     expect(words(screen)).toMatch(/Harbour Trade ?86\.00 ?back-ordered/);
     await screen.press('Record the order');
-    expect(words(screen)).toContain('Type what it costs.');
+    expect(words(screen)).toContain('Type the price.');
   });
 
   it('are placed with a supplier who says yes first, and had elsewhere or called off with a reason', async () => {

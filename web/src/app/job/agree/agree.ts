@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, resource, signal, untracked } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { Store } from '@ngrx/store';
 import {
   agreementHolds,
   billNow,
@@ -14,16 +14,16 @@ import {
 import { sayMbs } from '@petrichor/core/prove';
 import { depositOf, SAY_OPTION, sayTax, suggest, worthIt, type QuoteOption } from '@petrichor/core/quote';
 import { sayMinutes, sayMoney } from '@petrichor/core/units';
-import { Store } from '@ngrx/store';
-import { InputText } from 'primeng/inputtext';
 import { Keys } from '../../shell/keys';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectDrives, selectKnowledge, selectModels } from '../../state/knowledge/knowledge.reducer';
-import { Choice, type ChoiceOption } from '../../ui/choice';
+import { type ChoiceOption } from '../../ui/choice';
 import { jobDraft } from '../../ui/draft';
+import { ChoiceField } from '../../ui/field/choice-field';
+import { MoneyField } from '../../ui/field/money-field';
+import { TextField } from '../../ui/field/text-field';
 import { KeyBox } from '../../ui/key-box';
-import { MoneyField } from '../../ui/money-field';
 import { StateMark } from '../../ui/state-mark';
 import { Ranker } from '../../workers/ranker';
 import { OrdersPanel } from './orders-panel';
@@ -35,7 +35,7 @@ const LOOKED_AT = 200;
 /** Two or three options side by side, what the customer said, and what has to be ordered. */
 @Component({
   selector: 'p-agree-section',
-  imports: [FormsModule, InputText, Choice, KeyBox, MoneyField, StateMark, OrdersPanel, PriceLines],
+  imports: [ChoiceField, KeyBox, MoneyField, OrdersPanel, PriceLines, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './agree.html',
   styleUrls: ['../section.css', './agree.css'],

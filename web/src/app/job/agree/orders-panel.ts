@@ -1,26 +1,39 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import type { SupplierOffer } from '@petrichor/api';
-import { needsOf, SAY_ORDER, type JobState, type Order, type OrderState, type PartNeed } from '@petrichor/core/job';
-import { sayDate, sayMoney } from '@petrichor/core/units';
+import { FormField } from '@angular/forms/signals';
 import { Store } from '@ngrx/store';
-import { InputText } from 'primeng/inputtext';
-import { sayPromise } from '../../shell/promise';
+import type { CommandReply, SupplierOffer } from '@petrichor/api';
+import {
+  commandFields,
+  needsOf,
+  SAY_ORDER,
+  type JobState,
+  type Order,
+  type OrderState,
+  type PartNeed,
+  type Refusal,
+} from '@petrichor/core/job';
+import { sayDate, sayMoney } from '@petrichor/core/units';
+import { tap, type Observable } from 'rxjs';
+import { z } from 'zod';
 import { Clock } from '../../shell/clock';
+import { sayPromise } from '../../shell/promise';
 import { Api, faultOf } from '../../state/api';
-import { JobsActions } from '../../state/jobs/jobs.actions';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { MoneyField } from '../../ui/money-field';
-import { StateMark, type MarkName } from '../../ui/state-mark';
-import { emptyJobDraft } from '../../ui/draft';
+import { JobsActions } from '../../state/jobs/jobs.actions';
+import { MoneyField } from '../../ui/field/money-field';
+import { TextField } from '../../ui/field/text-field';
+import { form, Refused } from '../../ui/form';
 import { newId } from '../../ui/new-id';
+import { StateMark, type MarkName } from '../../ui/state-mark';
 
 const MARK: Record<PartNeed['met'], MarkName> = { no: 'needs', ordered: 'other-hands', here: 'settled' };
+
+const ByHandSchema = commandFields('order').pick({ supplier: true, priceMinor: true }).extend({ dueOn: z.string() });
 
 /** What the job needs that is not on the shelf: several sources for each, what is on order, and where the promise went. */
 @Component({
   selector: 'p-orders-panel',
-  imports: [FormsModule, InputText, MoneyField, StateMark],
+  imports: [FormField, MoneyField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -49,11 +62,29 @@ export class OrdersPanel {
   /** The need whose sources are open, and the order that a new one would stand in for. */
   protected readonly asking = signal<{ need: PartNeed; inPlaceOf: string | null } | null>(null);
   protected readonly offers = signal<readonly SupplierOffer[] | null>(null);
-  protected readonly supplier = emptyJobDraft(() => this.job().id, 'order-supplier', '');
-  protected readonly price = emptyJobDraft<number | null>(() => this.job().id, 'order-price', null);
-  protected readonly due = emptyJobDraft(() => this.job().id, 'order-due', '');
-  protected readonly found = emptyJobDraft(() => this.job().id, 'order-found', '');
-  protected readonly why = emptyJobDraft(() => this.job().id, 'order-why', '');
+  /** From one that was rung up. An order that it stands in for is first called off where it was placed. */
+  protected readonly byHand = form(ByHandSchema, {
+    draft: { of: () => this.job().id, name: 'order' },
+    empty: { supplier: '', priceMinor: null as number | null, dueOn: '' },
+    send: (given) => this.orderByHand(given),
+  });
+  protected readonly found = form(commandFields('meet-need').pick({ how: true }), {
+    draft: { of: () => this.job().id, name: 'found' },
+    empty: { how: '' },
+    send: ({ how }) => this.closing(this.desk.give(this.job(), { type: 'meet-need', key: this.asking()?.need.key ?? '', how })),
+  });
+  protected readonly end = form(z.strictObject({ why: z.string().trim() }), {
+    draft: { of: () => this.job().id, name: 'order-end' },
+    empty: { why: '' },
+    send: ({ why }) => {
+      const order = this.ending();
+      if (!order) return null;
+      const asked = this.ended(order.id, why);
+      return this.taken(order.state === 'arrived' ? this.api.returnOrder(asked) : this.api.cancelOrder(asked)).pipe(
+        tap(() => this.close()),
+      );
+    },
+  });
   protected readonly ending = signal<Order | null>(null);
   protected readonly needs = computed(() => needsOf(this.job()).map((need) => ({ ...need, mark: MARK[need.met], say: sayNeed(need) })));
   protected readonly orders = computed(() =>
@@ -97,61 +128,46 @@ export class OrdersPanel {
     this.busy.set(true);
     const ids = { commandId: newId(), orderId: newId() };
     const body = { ...ids, need: asking.need.key, item: offer.item, supplier: offer.supplier, inPlaceOf: asking.inPlaceOf };
-    this.api.placeOrder({ params: { jobId: this.job().id }, body }).subscribe(this.came());
-  }
-
-  /** From one that was rung up. An order that it stands in for is first called off where it was placed. */
-  protected orderByHand(): void {
-    const asking = this.asking();
-    const priceMinor = this.price();
-    const supplier = this.supplier().trim();
-    if (!asking) return;
-    if (priceMinor === null) return this.fault.set('Type what it costs.');
-    if (supplier.length < 2) return this.fault.set('Say from whom.');
-    const record = (): void => {
-      const refusal = this.desk.give(this.job(), {
-        type: 'order',
-        orderId: newId(),
-        need: asking.need.key,
-        supplier,
-        priceMinor,
-        state: 'confirmed',
-        dueOn: this.due() || null,
-        inPlaceOf: null,
-      });
-      this.fault.set(refusal?.sentence ?? '');
-      if (!refusal) this.close();
-    };
-    if (asking.inPlaceOf === null) return record();
-    this.busy.set(true);
-    this.api.cancelOrder(this.ended(asking.inPlaceOf, `${supplier} instead`)).subscribe({
-      ...this.came(),
-      next: ({ events }) => {
+    this.taken(this.api.placeOrder({ params: { jobId: this.job().id }, body })).subscribe({
+      next: () => {
         this.busy.set(false);
-        this.store.dispatch(JobsActions.eventsCame({ jobId: this.job().id, events }));
-        record();
+        this.fault.set('');
+        this.close();
+      },
+      error: (error: unknown) => {
+        this.busy.set(false);
+        this.fault.set(faultOf(error).sentence);
       },
     });
   }
 
-  protected meet(): void {
+  private orderByHand({ supplier, priceMinor, dueOn }: z.output<typeof ByHandSchema>) {
     const asking = this.asking();
-    if (!asking) return;
-    const refusal = this.desk.give(this.job(), { type: 'meet-need', key: asking.need.key, how: this.found().trim() });
-    this.fault.set(refusal?.sentence ?? '');
-    if (!refusal) this.close();
+    if (!asking) return null;
+    const record = () =>
+      this.closing(
+        this.desk.give(this.job(), {
+          type: 'order',
+          orderId: newId(),
+          need: asking.need.key,
+          supplier,
+          priceMinor,
+          state: 'confirmed',
+          dueOn: dueOn || null,
+          inPlaceOf: null,
+        }),
+      );
+    if (asking.inPlaceOf === null) return record();
+    return this.taken(this.api.cancelOrder(this.ended(asking.inPlaceOf, `${supplier} instead`))).pipe(
+      tap(() => {
+        const refusal = record();
+        if (refusal) throw new Refused(refusal.sentence);
+      }),
+    );
   }
 
   protected tell(order: Order, state: OrderState): void {
     this.fault.set(this.desk.give(this.job(), { type: 'tell-order', orderId: order.id, state, dueOn: null, say: '' })?.sentence ?? '');
-  }
-
-  protected end(): void {
-    const order = this.ending();
-    if (!order) return;
-    this.busy.set(true);
-    const asked = this.ended(order.id, this.why().trim());
-    (order.state === 'arrived' ? this.api.returnOrder(asked) : this.api.cancelOrder(asked)).subscribe(this.came());
   }
 
   private readonly ended = (orderId: string, why: string) => ({
@@ -162,26 +178,17 @@ export class OrdersPanel {
   protected close(): void {
     this.asking.set(null);
     this.ending.set(null);
-    this.supplier.set('');
-    this.price.set(null);
-    this.due.set('');
-    this.found.set('');
-    this.why.set('');
-    this.busy.set(false);
+    for (const typed of [this.byHand, this.found, this.end]) typed.clear();
   }
 
-  private came() {
-    return {
-      next: ({ events }: { events: Parameters<typeof JobsActions.eventsCame>[0]['events'] }) => {
-        this.fault.set('');
-        this.close();
-        this.store.dispatch(JobsActions.eventsCame({ jobId: this.job().id, events }));
-      },
-      error: (error: unknown) => {
-        this.busy.set(false);
-        this.fault.set(faultOf(error).sentence);
-      },
-    };
+  private closing(refusal: Refusal | null): Refusal | null {
+    if (!refusal) this.close();
+    return refusal;
+  }
+
+  /** What the server made of it goes into the job. */
+  private taken(reply: Observable<CommandReply>): Observable<CommandReply> {
+    return reply.pipe(tap(({ events }) => this.store.dispatch(JobsActions.eventsCame({ jobId: this.job().id, events }))));
   }
 }
 

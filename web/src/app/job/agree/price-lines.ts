@@ -1,16 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { billNow, paidMinor, type JobState } from '@petrichor/core/job';
+import { FormField } from '@angular/forms/signals';
+import { billNow, commandFields, paidMinor, type JobState } from '@petrichor/core/job';
 import { sayMoney } from '@petrichor/core/units';
-import { InputText } from 'primeng/inputtext';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { MoneyField } from '../../ui/money-field';
-import { emptyJobDraft } from '../../ui/draft';
+import { MoneyField } from '../../ui/field/money-field';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 
 /** What was put on the bill since, what is paid, and what is open. */
 @Component({
   selector: 'p-price-lines',
-  imports: [FormsModule, InputText, MoneyField],
+  imports: [FormField, MoneyField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -50,75 +50,49 @@ import { emptyJobDraft } from '../../ui/draft';
         </li>
       }
     </ul>
-    <div class="row">
-      <div class="field amount">
-        <label for="pay-amount">Paid now</label>
-        <p-money-field inputId="pay-amount" [value]="amount()" (valueChange)="amount.set($event)" />
-      </div>
-      <div class="field grow">
-        <label for="pay-how">How</label>
-        <input pInputText id="pay-how" [ngModel]="how()" (ngModelChange)="how.set($event)" maxlength="60" placeholder="card, cash" />
-      </div>
-      <button class="tgt" type="button" (click)="pay()">Record the payment</button>
+    <form class="row" (submit)="paying.send($event)" novalidate>
+      <p-money-field class="amount" label="Paid now" fieldId="pay-amount" [formField]="paying.fields.amountMinor" />
+      <p-text-field class="grow" label="How" fieldId="pay-how" placeholder="card, cash" [formField]="paying.fields.how" />
+      <button class="tgt" type="submit">Record the payment</button>
       @if (open() > 0) {
-        <button class="tgt" type="button" (click)="amount.set(open())">All that is open: {{ money(open()) }}</button>
+        <button class="tgt" type="button" (click)="paying.patch({ amountMinor: open() })">All that is open: {{ money(open()) }}</button>
       }
-    </div>
-    @if (changing()) {
-      <div class="row">
-        <div class="field grow">
-          <label for="change-say">What for</label>
-          <input pInputText id="change-say" [ngModel]="what()" (ngModelChange)="what.set($event)" maxlength="120" />
-        </div>
-        <div class="field amount">
-          <label for="change-amount">Without tax, minus takes off</label>
-          <p-money-field inputId="change-amount" [value]="net()" (valueChange)="net.set($event)" />
-        </div>
-        <div class="field grow">
-          <label for="change-why">Why</label>
-          <input pInputText id="change-why" [ngModel]="why()" (ngModelChange)="why.set($event)" maxlength="300" />
-        </div>
-        <button class="tgt" type="button" (click)="change()">Put it on the bill</button>
-      </div>
+    </form>
+    <p class="fault" role="alert">{{ paying.fault() }}</p>
+    @if (shown()) {
+      <form class="row" (submit)="changing.send($event)" novalidate>
+        <p-text-field class="grow" label="What for" fieldId="change-say" [formField]="changing.fields.say" />
+        <p-money-field class="amount" label="Without tax, minus takes off" fieldId="change-amount" [formField]="changing.fields.netMinor" />
+        <p-text-field class="grow" label="Why" fieldId="change-why" [formField]="changing.fields.why" />
+        <button class="tgt" type="submit">Put it on the bill</button>
+      </form>
       <p class="mu">A higher price asks the customer again.</p>
+      <p class="fault" role="alert">{{ changing.fault() }}</p>
     } @else if (!job().closed) {
-      <button class="link" type="button" (click)="changing.set(true)">Change the price</button>
+      <button class="link" type="button" (click)="shown.set(true)">Change the price</button>
     }
-    <p class="fault" role="alert">{{ fault() }}</p>
   `,
 })
 export class PriceLines {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
   protected readonly money = sayMoney;
-  protected readonly amount = emptyJobDraft<number | null>(() => this.job().id, 'price-amount', null);
-  protected readonly how = signal('card');
-  protected readonly changing = signal(false);
-  protected readonly what = emptyJobDraft(() => this.job().id, 'price-what', '');
-  protected readonly net = emptyJobDraft<number | null>(() => this.job().id, 'price-net', null);
-  protected readonly why = emptyJobDraft(() => this.job().id, 'price-why', '');
-  protected readonly fault = signal('');
+  protected readonly paying = form(commandFields('pay'), {
+    draft: { of: () => this.job().id, name: 'pay' },
+    empty: { amountMinor: null as number | null, how: 'card' },
+    send: (given) => this.desk.give(this.job(), { type: 'pay', ...given }),
+  });
+  protected readonly shown = signal(false);
+  protected readonly changing = form(commandFields('change-price'), {
+    draft: { of: () => this.job().id, name: 'price' },
+    empty: { say: '', netMinor: null as number | null, why: '' },
+    send: (given) => {
+      const refusal = this.desk.give(this.job(), { type: 'change-price', ...given });
+      if (!refusal) this.shown.set(false);
+      return refusal;
+    },
+  });
   protected readonly bill = computed(() => billNow(this.job()));
   protected readonly paid = computed(() => paidMinor(this.job()));
   protected readonly open = computed(() => (this.bill()?.totalMinor ?? 0) - this.paid());
-
-  protected pay(): void {
-    const amountMinor = this.amount();
-    if (amountMinor === null) return this.fault.set('Type the amount that was paid.');
-    const refusal = this.desk.give(this.job(), { type: 'pay', amountMinor, how: this.how().trim() });
-    this.fault.set(refusal?.sentence ?? '');
-    if (!refusal) this.amount.set(null);
-  }
-
-  protected change(): void {
-    const netMinor = this.net();
-    if (netMinor === null) return this.fault.set('Type the amount.');
-    const refusal = this.desk.give(this.job(), { type: 'change-price', say: this.what().trim(), netMinor, why: this.why().trim() });
-    this.fault.set(refusal?.sentence ?? '');
-    if (refusal) return;
-    this.what.set('');
-    this.net.set(null);
-    this.why.set('');
-    this.changing.set(false);
-  }
 }

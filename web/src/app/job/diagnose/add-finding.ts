@@ -22,7 +22,7 @@ const SENSES = [
 /** Adds what is seen: by typing a few letters, or from a list of pictures. */
 @Component({
   selector: 'p-add-finding',
-  imports: [FormsModule, AutoComplete, TabPicksNothing, KeyBox, Picture],
+  imports: [FormsModule, AutoComplete, KeyBox, Picture, TabPicksNothing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row">

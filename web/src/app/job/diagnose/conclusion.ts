@@ -1,18 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import { inHundred, type About, type DiagnosisKnowledge, type Looked } from '@petrichor/core/diagnose';
-import type { JobState } from '@petrichor/core/job';
-import { RadioButton } from 'primeng/radiobutton';
-import { Textarea } from 'primeng/textarea';
+import { commandFields, type JobState } from '@petrichor/core/job';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { jobDraft } from '../../ui/draft';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 import { StateMark } from '../../ui/state-mark';
 
 /** What one concludes and why; what it means for Match; and a cure that needs no drive. */
 @Component({
   selector: 'p-conclusion',
-  imports: [FormsModule, RadioButton, Textarea, StateMark],
+  imports: [FormField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -30,6 +29,12 @@ import { StateMark } from '../../ui/state-mark';
       align-items: center;
       min-height: 40px;
       cursor: pointer;
+    }
+    .causes input {
+      flex: none;
+      width: 20px;
+      height: 20px;
+      accent-color: var(--rain);
     }
     .causes .m {
       margin-left: auto;
@@ -56,64 +61,49 @@ import { StateMark } from '../../ui/state-mark';
         </p>
         <p>{{ made.cure }}{{ lookFor() }}</p>
       }
-      <div class="field">
-        <span class="label" [id]="'cause-label-' + about()">What is it?</span>
-        <div class="causes" role="radiogroup" [attr.aria-labelledby]="'cause-label-' + about()">
-          @for (one of causes(); track one.id) {
-            <label [for]="about() + '-cause-' + one.id">
-              <p-radiobutton
-                [name]="about() + '-cause'"
-                [inputId]="about() + '-cause-' + one.id"
-                [value]="one.id"
-                [ngModel]="cause()"
-                (ngModelChange)="cause.set($event)"
-              />
-              <span>{{ one.say }}{{ one.noDrive ? ' (no drive needed)' : '' }}</span>
-              <span class="m">{{ one.chance }}</span>
-            </label>
-          }
+      <form class="stack" (submit)="form.send($event)" novalidate>
+        <div class="field">
+          <span class="label" [id]="'cause-label-' + about()">What is it?</span>
+          <div class="causes" role="radiogroup" [attr.aria-labelledby]="'cause-label-' + about()">
+            @for (one of causes(); track one.id) {
+              <label>
+                <input
+                  type="radio"
+                  [name]="about() + '-cause'"
+                  [id]="about() + '-cause-' + one.id"
+                  [checked]="one.id === form.typed().causeId"
+                  (change)="form.patch({ causeId: one.id })"
+                />
+                <span>{{ one.say }}{{ one.noDrive ? ' (no drive needed)' : '' }}</span>
+                <span class="m">{{ one.chance }}</span>
+              </label>
+            }
+          </div>
+          <p class="fault">{{ causeFault() }}</p>
         </div>
-      </div>
-      <div class="field">
-        <label [for]="about() + '-reason'">{{ otherwise() ? 'Why you conclude otherwise' : 'Why' }}</label>
-        <textarea
-          pTextarea
-          [id]="about() + '-reason'"
+        <p-text-field
+          [label]="otherwise() ? 'Why you conclude otherwise' : 'Why'"
+          [fieldId]="about() + '-reason'"
           rows="2"
-          [ngModel]="reason()"
-          (ngModelChange)="reason.set($event)"
-          maxlength="500"
-        ></textarea>
-        <p class="hint">{{ otherwise() || cure() }}</p>
-        <p class="fault" role="alert">{{ fault() }}</p>
-      </div>
-      <div>
-        <button class="tgt" type="button" (click)="conclude()">{{ made() ? 'Conclude this instead' : 'Conclude' }}</button>
-      </div>
+          [hint]="otherwise() || cure()"
+          [formField]="form.fields.reason"
+        />
+        <p class="fault" role="alert">{{ form.fault() }}</p>
+        <div>
+          <button class="tgt" type="submit">{{ made() ? 'Conclude this instead' : 'Conclude' }}</button>
+        </div>
+      </form>
       @if (curable()) {
-        <section class="stack">
+        <form class="stack" (submit)="cured.send($event)" novalidate>
           <h2>Cured without a drive</h2>
           <p class="caution">
             The machine is closed up again before it goes on to Prove. Opening it: the way of this model, battery off first.
           </p>
-          <div class="field">
-            <label for="cure-what">What you did</label>
-            <textarea pTextarea id="cure-what" rows="2" [ngModel]="what()" (ngModelChange)="what.set($event)" maxlength="300"></textarea>
-          </div>
-          <div class="field">
-            <label for="cure-checked">How you know that it helped</label>
-            <textarea
-              pTextarea
-              id="cure-checked"
-              rows="2"
-              [ngModel]="checked()"
-              (ngModelChange)="checked.set($event)"
-              maxlength="300"
-            ></textarea>
-            <p class="fault" role="alert">{{ cureFault() }}</p>
-          </div>
-          <div><button class="tgt" type="button" (click)="record()">Record the cure and go on to Prove</button></div>
-        </section>
+          <p-text-field label="What you did" fieldId="cure-what" rows="2" [formField]="cured.fields.what" />
+          <p-text-field label="How you know that it helped" fieldId="cure-checked" rows="2" [formField]="cured.fields.checked" />
+          <p class="fault" role="alert">{{ cured.fault() }}</p>
+          <div><button class="tgt" type="submit">Record the cure and go on to Prove</button></div>
+        </form>
       }
     </div>
   `,
@@ -127,28 +117,21 @@ export class ConclusionPart {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   protected readonly when = sayWhen;
   protected readonly made = computed(() => (this.about() === 'before' ? this.job().conclusion : this.job().afterConclusion));
-  protected readonly cause = jobDraft(
-    () => this.key(),
-    'cause',
-    () => this.made()?.causeId ?? '',
-  );
-  protected readonly reason = jobDraft(
-    () => this.key(),
-    'reason',
-    () => this.made()?.reason ?? '',
-  );
-  protected readonly what = jobDraft(
-    () => this.job().id,
-    'cure-what',
-    () => this.job().cured?.what ?? '',
-  );
-  protected readonly checked = jobDraft(
-    () => this.job().id,
-    'cure-checked',
-    () => this.job().cured?.checked ?? '',
-  );
-  protected readonly fault = signal('');
-  protected readonly cureFault = signal('');
+  /** Before and after the swap are concluded apart, and so are their drafts. */
+  protected readonly form = form(commandFields('conclude').pick({ causeId: true, reason: true }), {
+    draft: { of: () => this.job().id + (this.about() === 'before' ? '' : '.after'), name: 'conclusion' },
+    empty: () => ({ causeId: this.made()?.causeId ?? '', reason: this.made()?.reason ?? '' }),
+    send: (given) => this.desk.give(this.job(), { type: 'conclude', about: this.about(), ...given }),
+  });
+  protected readonly causeFault = computed(() => {
+    const cause = this.form.fields.causeId();
+    return (cause.touched() && cause.errors()[0]?.message) || '';
+  });
+  protected readonly cured = form(commandFields('cure'), {
+    draft: { of: () => this.job().id, name: 'cure' },
+    empty: () => ({ what: this.job().cured?.what ?? '', checked: this.job().cured?.checked ?? '' }),
+    send: (given) => this.desk.give(this.job(), { type: 'cure', ...given }),
+  });
   /** In the edition's order: a list that rearranges itself under the hand is misread. */
   protected readonly causes = computed(() => {
     const chances = new Map((this.looked()?.weighing.ranked ?? []).map((one) => [one.cause.id, one.now]));
@@ -162,10 +145,10 @@ export class ConclusionPart {
       };
     });
   });
-  protected readonly cure = computed(() => this.edition().causes.find((one) => one.id === this.cause())?.cure ?? '');
+  protected readonly cure = computed(() => this.edition().causes.find((one) => one.id === this.form.typed().causeId)?.cure ?? '');
   protected readonly otherwise = computed(() => {
     const first = this.looked()?.weighing.ranked[0];
-    if (!first || this.cause() === '' || first.cause.id === this.cause() || first.now < 0.3) return '';
+    if (!first || this.form.typed().causeId === '' || first.cause.id === this.form.typed().causeId || first.now < 0.3) return '';
     return `The weights say: ${first.cause.say.toLowerCase()}, ${inHundred(first.now)} in 100. What they do not know is worth writing down.`;
   });
   protected readonly weighedThen = computed(() => {
@@ -187,24 +170,8 @@ export class ConclusionPart {
     () => this.about() === 'before' && this.job().phase === 'diagnose' && this.job().conclusion?.remedy.kind === 'no-drive',
   );
 
-  /** Before and after the swap are concluded apart, and so are their drafts. */
-  private key(): string {
-    return this.about() === 'before' ? this.job().id : `${this.job().id}.after`;
-  }
-
   focus(): void {
     this.host.nativeElement.scrollIntoView({ block: 'start' });
     this.host.nativeElement.querySelector<HTMLElement>('input:checked, input')?.focus();
-  }
-
-  protected conclude(): void {
-    const reason = this.reason().trim();
-    if (!this.cause()) return this.fault.set('Choose a cause.');
-    if (reason.length < 3) return this.fault.set('Say in a few words why you conclude that.');
-    this.fault.set(this.desk.give(this.job(), { type: 'conclude', about: this.about(), causeId: this.cause(), reason })?.sentence ?? '');
-  }
-
-  protected record(): void {
-    this.cureFault.set(this.desk.give(this.job(), { type: 'cure', what: this.what(), checked: this.checked() })?.sentence ?? '');
   }
 }

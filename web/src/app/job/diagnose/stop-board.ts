@@ -1,15 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import type { JobState } from '@petrichor/core/job';
+import { FormField } from '@angular/forms/signals';
+import { commandFields, type JobState } from '@petrichor/core/job';
 import { Dialog } from 'primeng/dialog';
-import { InputText } from 'primeng/inputtext';
-import { Textarea } from 'primeng/textarea';
 import { CauseBands } from '../../drawing/cause-bands';
 import { TexturePatterns } from '../../drawing/texture-patterns';
 import { Keys } from '../../shell/keys';
 import { HoldsFocus } from '../../shell/modals';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { bandsOf, sayJobsBehind } from './bands';
@@ -18,7 +18,7 @@ import { weighingOf } from './weighing';
 /** A stop that holds: what to do now, in order, and nothing else. */
 @Component({
   selector: 'p-stop-board',
-  imports: [FormsModule, Dialog, HoldsFocus, InputText, Textarea, CauseBands, TexturePatterns, KeyBox, StateMark],
+  imports: [FormField, CauseBands, Dialog, HoldsFocus, KeyBox, StateMark, TextField, TexturePatterns],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stop-board.html',
   styleUrl: './stop-board.css',
@@ -29,8 +29,15 @@ export class StopBoard {
   protected readonly when = sayWhen;
   protected readonly fault = signal('');
   protected readonly lifting = signal(false);
-  protected readonly owner = signal('');
-  protected readonly words = signal('');
+  protected readonly lift = form(commandFields('lift-stop'), {
+    draft: { of: () => this.job().id, name: 'lift-stop' },
+    empty: { owner: '', words: '' },
+    send: (given) => {
+      const refusal = this.desk.give(this.job(), { type: 'lift-stop', ...given });
+      if (!refusal) this.lifting.set(false);
+      return refusal;
+    },
+  });
   protected readonly stop = computed(() => this.job().stop!);
   protected readonly next = computed(() => this.stop().steps.find((step) => step.done === null) ?? null);
 
@@ -60,11 +67,5 @@ export class StopBoard {
 
   protected choose(way: 'image-once' | 'refer'): void {
     this.fault.set(this.desk.give(this.job(), { type: 'choose-stop-way', way })?.sentence ?? '');
-  }
-
-  protected lift(): void {
-    const refusal = this.desk.give(this.job(), { type: 'lift-stop', owner: this.owner(), words: this.words() });
-    this.fault.set(refusal?.sentence ?? '');
-    if (!refusal) this.lifting.set(false);
   }
 }

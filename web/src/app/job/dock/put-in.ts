@@ -1,29 +1,29 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Store } from '@ngrx/store';
-import { Select } from 'primeng/select';
 import { DockActions, selectDock } from '../../state/dock/dock.reducer';
+import { type ChoiceOption } from '../../ui/choice';
+import { SelectField } from '../../ui/field/select-field';
+
+/** No drive of the list: the placeholder says so. */
+const NOTHING = '';
 
 /** The hand of a simulated dock: which drive is in a bay. A real dock has people for that. */
 @Component({
   selector: 'p-put-in',
-  imports: [FormsModule, Select],
+  imports: [SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-select
+    <p-select-field
+      quiet
+      [label]="'Drive in simulated bay ' + bay()"
       [options]="choices()"
-      optionLabel="label"
-      optionValue="value"
-      [ngModel]="inIt()"
-      (ngModelChange)="putIn($event)"
-      [ariaLabel]="'Drive in simulated bay ' + bay()"
       placeholder="put a drive in"
-      appendTo="body"
+      [value]="inIt()"
+      (valueChange)="putIn($event)"
     />
   `,
   styles: `
-    p-select {
-      width: 100%;
+    p-select-field {
       max-width: 360px;
     }
   `,
@@ -32,9 +32,9 @@ export class PutIn {
   readonly bay = input.required<string>();
   private readonly store = inject(Store);
   private readonly simulated = computed(() => this.store.selectSignal(selectDock)().simulated);
-  protected readonly inIt = computed(() => this.simulated().find((one) => one.inBay === this.bay())?.id ?? null);
-  protected readonly choices = computed((): { label: string; value: string | null }[] => [
-    { label: 'nothing (pull it out)', value: null },
+  protected readonly inIt = computed(() => this.simulated().find((one) => one.inBay === this.bay())?.id ?? NOTHING);
+  protected readonly choices = computed((): ChoiceOption<string | null>[] => [
+    ...(this.inIt() === NOTHING ? [] : [{ label: 'nothing (pull it out)', value: null }]),
     ...this.simulated().map((one) => ({ label: one.say + (one.inBay ? ` (bay ${one.inBay})` : ''), value: one.id })),
   ]);
 

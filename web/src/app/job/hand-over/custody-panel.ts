@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import { RouterLink } from '@angular/router';
 import {
+  commandFields,
   FATES,
   isHere,
   hadOldDrive,
@@ -9,25 +10,37 @@ import {
   mediumKnown,
   stillOut,
   sayCustody,
-  type JobCommand,
   type JobState,
   type OldDriveFate,
+  type Refusal,
 } from '@petrichor/core/job';
-import { methodsFor, SANITISE_MEDIA, type SanitiseMethod } from '@petrichor/core/move';
-import { InputText } from 'primeng/inputtext';
-import { RadioButton } from 'primeng/radiobutton';
-import { Select } from 'primeng/select';
+import { methodsFor, SANITISE_MEDIA, SanitiseMethodSchema, type SanitiseMethod } from '@petrichor/core/move';
+import { z } from 'zod';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { jobDraft } from '../../ui/draft';
+import { RadioField } from '../../ui/field/radio-field';
+import { SelectField } from '../../ui/field/select-field';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 import { StateMark } from '../../ui/state-mark';
 
 const LEVEL_WORDS = { clear: 'Clear', purge: 'Purge', destroy: 'Destroy' } as const;
 
+/** Day, method and tool belong to a fate each. */
+const CustodySchema = commandFields('settle-old-drive')
+  .pick({ fate: true, note: true })
+  .extend({
+    until: z.string(),
+    mediumId: z.string().nullable(),
+    method: SanitiseMethodSchema.or(z.literal('')),
+    tool: z.string().trim().max(80),
+    verified: z.string().trim().max(300),
+  });
+
 /** The old drive's custody: with the customer, kept until a date, or sanitised by a method fit for its medium. */
 @Component({
   selector: 'p-custody-panel',
-  imports: [FormsModule, RouterLink, InputText, RadioButton, Select, StateMark],
+  imports: [FormField, RouterLink, RadioField, SelectField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -37,12 +50,6 @@ const LEVEL_WORDS = { clear: 'Clear', purge: 'Purge', destroy: 'Destroy' } as co
     h2 {
       font: 650 21px/28px var(--f);
       margin: 8px 0;
-    }
-    .fate {
-      display: flex;
-      gap: 12px;
-      align-items: center;
-      min-height: 47px;
     }
     .record > li {
       display: flex;
@@ -55,12 +62,13 @@ const LEVEL_WORDS = { clear: 'Clear', purge: 'Purge', destroy: 'Destroy' } as co
       flex-wrap: wrap;
       gap: 12px;
     }
-    p-select {
-      width: 100%;
+    .stack {
+      display: grid;
+      gap: 14px;
     }
   `,
   template: `
-    <h2 id="fate-label">Where the old drive goes</h2>
+    <h2>Where the old drive goes</h2>
     @if (job().custody.length > 0) {
       <ul class="record">
         @for (one of job().custody; track one.at) {
@@ -73,81 +81,45 @@ const LEVEL_WORDS = { clear: 'Clear', purge: 'Purge', destroy: 'Destroy' } as co
       </ul>
     }
     @if (open()) {
-      <div class="lines" role="radiogroup" aria-labelledby="fate-label">
-        @for (one of fates(); track one.id) {
-          <label class="fate" [for]="'fate-' + one.id">
-            <p-radiobutton
-              name="fate"
-              [inputId]="'fate-' + one.id"
-              [value]="one.id"
-              [ngModel]="fate()"
-              (ngModelChange)="fate.set($event)"
-            />
-            <span>{{ one.say }}</span>
-          </label>
+      <form class="stack" id="custody" (submit)="form.send($event)" novalidate>
+        <p-radio-field label="Where the old drive goes" quiet fieldId="fate" [options]="fates()" [formField]="form.fields.fate" />
+        @if (form.typed().fate === 'kept-as-fallback') {
+          <p-text-field label="Kept until" mono fieldId="until" type="date" [formField]="form.fields.until" />
         }
-      </div>
-      @if (fate() === 'kept-as-fallback') {
-        <div class="field">
-          <label for="until">Kept until</label>
-          <input pInputText class="m" id="until" type="date" [ngModel]="until()" (ngModelChange)="until.set($event)" />
-        </div>
-      }
-      @if (fate() === 'sanitised') {
-        <div class="field">
-          <span class="label" id="medium-label">What the old drive is</span>
-          <p-select
-            [options]="$any(media)"
-            optionLabel="say"
-            optionValue="id"
-            [ngModel]="mediumId()"
-            (ngModelChange)="saidMedium.set($event)"
-            ariaLabelledBy="medium-label"
+        @if (form.typed().fate === 'sanitised') {
+          <p-select-field
+            label="What the old drive is"
+            fieldId="medium"
+            [options]="media"
             placeholder="read its label"
-            appendTo="body"
-          />
-          <p class="hint">
-            {{
+            [hint]="
               known() ? 'As this job has read it; change it if the label says otherwise.' : 'Nothing on this job tells: look at the drive.'
-            }}
-          </p>
-        </div>
-        <p class="mu">
-          Methods by NIST SP 800-88: Clear keeps out what programs can read, Purge a laboratory too, Destroy leaves no drive. Overwriting is
-          not Purge on flash. The maker’s manual and the customer’s own rules come first.
-        </p>
-        <div class="field">
-          <span class="label" id="method-label">Method</span>
-          <p-select
-            [options]="methods()"
-            optionLabel="label"
-            optionValue="value"
-            [ngModel]="method()"
-            (ngModelChange)="method.set($event)"
-            ariaLabelledBy="method-label"
-            placeholder="choose what was done"
-            appendTo="body"
+            "
+            [value]="mediumId()"
+            (valueChange)="form.patch({ mediumId: $event })"
           />
-          <p class="hint">{{ methodNote() }}</p>
-        </div>
-        <div class="field">
-          <label for="tool">With which tool</label>
-          <input pInputText id="tool" [ngModel]="tool()" (ngModelChange)="tool.set($event)" maxlength="80" />
-        </div>
-        <div class="field">
-          <label for="verified">How it was checked</label>
-          <input pInputText id="verified" [ngModel]="verified()" (ngModelChange)="verified.set($event)" maxlength="300" />
-        </div>
-      }
-      <div class="field">
-        <label for="fate-note">Note</label>
-        <input pInputText id="fate-note" [ngModel]="note()" (ngModelChange)="note.set($event)" maxlength="300" />
-      </div>
-      <p class="fault" role="alert">{{ fault() }}</p>
+          <p class="mu">
+            Methods by NIST SP 800-88: Clear keeps out what programs can read, Purge a laboratory too, Destroy leaves no drive. Overwriting
+            is not Purge on flash. The maker’s manual and the customer’s own rules come first.
+          </p>
+          <p-select-field
+            label="Method"
+            fieldId="method"
+            [options]="methods()"
+            placeholder="choose what was done"
+            [hint]="methodNote()"
+            [formField]="form.fields.method"
+          />
+          <p-text-field label="With which tool" fieldId="tool" [formField]="form.fields.tool" />
+          <p-text-field label="How it was checked" fieldId="verified" [formField]="form.fields.verified" />
+        }
+        <p-text-field label="Note" fieldId="fate-note" [formField]="form.fields.note" />
+        <p class="fault" role="alert">{{ form.fault() }}</p>
+      </form>
     }
     <div class="acts">
       @if (open()) {
-        <button class="tgt" type="button" (click)="settle()">Settle it</button>
+        <button class="tgt" type="submit" form="custody">Settle it</button>
       }
       @if (job().custody.length > 0) {
         <a class="tgt" [routerLink]="['/jobs', job().id, 'old-drive']">Its record, to print</a>
@@ -160,40 +132,17 @@ export class CustodyPanel {
   private readonly desk = inject(JobDesk);
   protected readonly say = sayCustody;
   protected readonly when = sayWhen;
-  protected readonly fate = jobDraft<OldDriveFate | ''>(
-    () => this.job().id,
-    'fate',
-    () => this.job().oldDriveFate?.fate ?? '',
-  );
-  protected readonly note = jobDraft(
-    () => this.job().id,
-    'fate-note',
-    () => this.job().oldDriveFate?.note ?? '',
-  );
-  protected readonly until = jobDraft(
-    () => this.job().id,
-    'custody-until',
-    () => this.job().oldDriveFate?.until ?? '',
-  );
-  protected readonly method = signal<SanitiseMethod | null>(null);
-  protected readonly tool = jobDraft(
-    () => this.job().id,
-    'custody-tool',
-    () => this.job().custody.at(-1)?.sanitised?.tool ?? '',
-  );
-  protected readonly verified = jobDraft(
-    () => this.job().id,
-    'custody-verified',
-    () => this.job().custody.at(-1)?.sanitised?.verified ?? '',
-  );
-  protected readonly fault = signal('');
+  protected readonly form = form(CustodySchema, {
+    draft: { of: () => this.job().id, name: 'custody' },
+    empty: () => this.asKept(),
+    send: (typed) => this.settle(typed),
+  });
   /** Before hand-over everything may still be settled otherwise; afterwards only a drive that is here. */
   protected readonly open = computed(() => !this.job().closed || isHere(this.job()));
   /** What the drive is: as the job has read it, else as somebody says who looks at it; the level of every method hangs on it. */
-  protected readonly media = SANITISE_MEDIA;
+  protected readonly media = SANITISE_MEDIA.map((one) => ({ value: one.id as string | null, label: one.say }));
   protected readonly known = computed(() => mediumKnown(this.job()));
-  protected readonly saidMedium = signal<string | null>(null);
-  private readonly medium = computed(() => SANITISE_MEDIA.find((one) => one.id === this.saidMedium()) ?? this.known());
+  private readonly medium = computed(() => SANITISE_MEDIA.find((one) => one.id === this.form.typed().mediumId) ?? this.known());
   protected readonly mediumId = computed(() => {
     const now = this.medium();
     return SANITISE_MEDIA.find((one) => one.medium === now?.medium && one.protocol === now.protocol)?.id ?? null;
@@ -203,36 +152,42 @@ export class CustodyPanel {
     return medium ? methodsFor(medium) : [];
   });
   protected readonly methods = computed(() =>
-    this.does().map((one) => ({ label: `${LEVEL_WORDS[one.level]}: ${one.say}`, value: one.id })),
+    this.does().map((one) => ({ label: `${LEVEL_WORDS[one.level]}: ${one.say}`, value: one.id as SanitiseMethod | '' })),
   );
-  protected readonly methodNote = computed(() => this.does().find((one) => one.id === this.method())?.note ?? '');
+  protected readonly methodNote = computed(() => this.does().find((one) => one.id === this.form.typed().method)?.note ?? '');
   /** Staying in use is a fate of a drive that is in the machine and reads well. */
   protected readonly fates = computed(() => {
     const job = this.job();
     const out = stillOut(job).some((item) => item.kind === 'drive') || hadOldDrive(job);
-    return FATES.filter((one) => one.id !== 'stays-in-use' || (!out && !isUnfitToStay(job)));
+    return FATES.filter((one) => one.id !== 'stays-in-use' || (!out && !isUnfitToStay(job))).map((one) => ({
+      value: one.id as OldDriveFate | '',
+      label: one.say,
+    }));
   });
 
-  protected settle(): void {
-    const fate = this.fate();
-    if (!fate) return this.fault.set('Choose where the old drive goes.');
-    const method = this.method();
+  private asKept() {
+    const { oldDriveFate, custody } = this.job();
+    const kept = custody.at(-1)?.sanitised;
+    return {
+      fate: oldDriveFate?.fate ?? ('' as const),
+      until: oldDriveFate?.until ?? '',
+      mediumId: null as string | null,
+      method: '' as SanitiseMethod | '',
+      tool: kept?.tool ?? '',
+      verified: kept?.verified ?? '',
+      note: oldDriveFate?.note ?? '',
+    };
+  }
+
+  private settle({ fate, until, method, tool, verified, note }: z.output<typeof CustodySchema>): Refusal | null {
     const medium = this.medium();
-    const command: JobCommand = {
+    const did = { tool, verified, medium: medium && { medium: medium.medium, protocol: medium.protocol } };
+    return this.desk.give(this.job(), {
       type: 'settle-old-drive',
       fate,
-      until: fate === 'kept-as-fallback' && this.until() ? this.until() : null,
-      sanitised:
-        fate === 'sanitised' && method
-          ? {
-              method,
-              medium: medium && { medium: medium.medium, protocol: medium.protocol },
-              tool: this.tool().trim(),
-              verified: this.verified().trim(),
-            }
-          : null,
-      note: this.note().trim(),
-    };
-    this.fault.set(this.desk.give(this.job(), command)?.sentence ?? '');
+      until: fate === 'kept-as-fallback' && until ? until : null,
+      sanitised: fate === 'sanitised' && method ? { ...did, method } : null,
+      note,
+    });
   }
 }

@@ -29,7 +29,7 @@ describe('custody of the old drive', () => {
     const slot = { ...job.choice!.slot, protocols: ['nvme', 'sata'] } as Slot;
     const screen = await JobScreenHarness.of(CustodyPanel, { ...job, choice: { ...job.choice!, slot } }, knowledge);
     await choose(screen, 'sanitised');
-    const medium = screen.element.querySelector('[aria-labelledby="medium-label"]')!;
+    const medium = screen.element.querySelector<HTMLSelectElement>('#medium')!.selectedOptions[0]!;
     expect(screen.element.textContent).toContain('Nothing on this job tells: look at the drive.');
     expect(medium.textContent).not.toContain('flash');
   });

@@ -1,13 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import { Router, RouterLink } from '@angular/router';
-import { hadOldDrive, slotsOfJob, stillOut, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
-import { InputText } from 'primeng/inputtext';
+import { commandFields, hadOldDrive, slotsOfJob, stillOut, type JobState } from '@petrichor/core/job';
 import { Keys } from '../../shell/keys';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels } from '../../state/knowledge/knowledge.reducer';
-import { jobDraft } from '../../ui/draft';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { PriceLines } from '../agree/price-lines';
@@ -17,7 +17,7 @@ import { RemovedPanel } from './removed-panel';
 /** The end: where the old drive goes, what is still open, the page for the customer, and the machine into their hands. */
 @Component({
   selector: 'p-hand-over-section',
-  imports: [FormsModule, RouterLink, InputText, CustodyPanel, KeyBox, PriceLines, RemovedPanel, StateMark],
+  imports: [FormField, RouterLink, CustodyPanel, KeyBox, PriceLines, RemovedPanel, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -40,27 +40,26 @@ import { RemovedPanel } from './removed-panel';
       <section class="stack">
         <h2>Price</h2>
         <p-price-lines [job]="job()" data-gate="balance" />
-        <h2>To the customer</h2>
-        @if (job().closed; as closed) {
-          <p class="done">
-            <p-state-mark mark="settled" /><span
-              ><b>{{ closed.to }}</b> has the machine, from {{ closed.by.name }}.</span
-            >
-          </p>
-        } @else {
-          <div class="field">
-            <label for="to">Who takes it</label>
-            <input pInputText id="to" [ngModel]="to()" (ngModelChange)="to.set($event)" maxlength="80" (keydown.enter)="handOver()" />
-          </div>
-          <p class="fault" role="alert">{{ fault() }}</p>
-        }
-        <div class="buttons">
-          <a class="tgt big" [routerLink]="['/jobs', job().id, 'paper']">Page for the customer <p-key name="P" /></a>
-          <a class="tgt big" [routerLink]="['/jobs', job().id, 'workshop-paper']">For the workshop</a>
-          @if (!job().closed) {
-            <button class="go big" type="button" [attr.aria-disabled]="out() > 0" (click)="handOver()">Hand over and close</button>
+        <form class="stack" (submit)="form.send($event)" novalidate>
+          <h2>To the customer</h2>
+          @if (job().closed; as closed) {
+            <p class="done">
+              <p-state-mark mark="settled" /><span
+                ><b>{{ closed.to }}</b> has the machine, from {{ closed.by.name }}.</span
+              >
+            </p>
+          } @else {
+            <p-text-field label="Who takes it" fieldId="to" [formField]="form.fields.to" />
+            <p class="fault" role="alert">{{ form.fault() }}</p>
           }
-        </div>
+          <div class="buttons">
+            <a class="tgt big" [routerLink]="['/jobs', job().id, 'paper']">Page for the customer <p-key name="P" /></a>
+            <a class="tgt big" [routerLink]="['/jobs', job().id, 'workshop-paper']">For the workshop</a>
+            @if (!job().closed) {
+              <button class="go big" type="submit" [attr.aria-disabled]="out() > 0">Hand over and close</button>
+            }
+          </div>
+        </form>
       </section>
     </div>
   `,
@@ -70,12 +69,11 @@ export class HandOverSection {
   private readonly desk = inject(JobDesk);
   private readonly router = inject(Router);
   private readonly models = inject(Store).selectSignal(selectModels);
-  protected readonly to = jobDraft(
-    () => this.job().id,
-    'to',
-    () => this.job().intake.customer.name,
-  );
-  protected readonly fault = signal('');
+  protected readonly form = form(commandFields('hand-over'), {
+    draft: { of: () => this.job().id, name: 'hand-over' },
+    empty: () => ({ to: this.job().intake.customer.name }),
+    send: (given) => this.desk.give(this.job(), { type: 'hand-over', ...given }),
+  });
   protected readonly out = computed(() => stillOut(this.job()).length);
   /** Where the old drive goes: asked of one that came out, or that stays beside the new one; not where there never was one. */
   protected readonly needsFate = computed(() => {
@@ -97,11 +95,5 @@ export class HandOverSection {
 
   constructor() {
     inject(Keys).bind({ P: { say: 'Page for the customer', run: () => void this.router.navigate(['/jobs', this.job().id, 'paper']) } });
-  }
-
-  protected handOver(): void {
-    const to = this.to().trim();
-    if (!to) return this.fault.set('Say who took the machine.');
-    this.fault.set(this.desk.give(this.job(), { type: 'hand-over', to })?.sentence ?? '');
   }
 }

@@ -1,16 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { removedNow, removedParts, SAY_REMOVED, type JobState, type RemovedFate } from '@petrichor/core/job';
+import { FormField } from '@angular/forms/signals';
+import { commandFields, removedNow, removedParts, SAY_REMOVED, type JobState, type RemovedFate } from '@petrichor/core/job';
 import { sayDate, sayMoney } from '@petrichor/core/units';
+import { z } from 'zod';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { MoneyField } from '../../ui/money-field';
+import { type ChoiceOption } from '../../ui/choice';
+import { MoneyField } from '../../ui/field/money-field';
+import { SelectField } from '../../ui/field/select-field';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 import { StateMark } from '../../ui/state-mark';
-import { emptyJobDraft } from '../../ui/draft';
+
+const asked = commandFields('settle-removed');
+/** Day and amount belong to a fate each. */
+const AskedSchema = asked.pick({ fate: true }).extend({ until: z.string(), amountMinor: asked.shape.amountMinor.nullable() });
 
 /** Parts that came out for good besides the old drive: returned, kept until a date, or bought in. */
 @Component({
   selector: 'p-removed-panel',
-  imports: [FormsModule, MoneyField, StateMark],
+  imports: [FormField, MoneyField, SelectField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -40,44 +48,47 @@ import { emptyJobDraft } from '../../ui/draft';
         }
       </ul>
       @if (asking(); as what) {
-        <div class="row">
-          <div class="field fate">
-            <label for="removed-fate">Where {{ what }} goes</label>
-            <select id="removed-fate" [ngModel]="fate()" (ngModelChange)="fate.set($event)">
-              @for (one of fates; track one) {
-                <option [value]="one">{{ say[one] }}</option>
-              }
-            </select>
-          </div>
-          @if (fate() === 'kept') {
-            <div class="field">
-              <label for="removed-until">Kept until</label>
-              <input class="m" id="removed-until" type="date" [ngModel]="until()" (ngModelChange)="until.set($event)" />
-            </div>
+        <form class="row" (submit)="form.send($event)" novalidate>
+          <p-select-field
+            class="fate"
+            [label]="'Where ' + what + ' goes'"
+            fieldId="removed-fate"
+            [options]="fates"
+            [formField]="form.fields.fate"
+          />
+          @if (form.typed().fate === 'kept') {
+            <p-text-field label="Kept until" mono fieldId="removed-until" type="date" [formField]="form.fields.until" />
           }
-          @if (fate() === 'bought-in') {
-            <div class="field amount">
-              <label for="removed-amount">For</label>
-              <p-money-field inputId="removed-amount" [value]="amount()" (valueChange)="amount.set($event)" />
-            </div>
+          @if (form.typed().fate === 'bought-in') {
+            <p-money-field class="amount" label="For" fieldId="removed-amount" [formField]="form.fields.amountMinor" />
           }
-          <button class="tgt" type="button" (click)="settle(what)">Keep it</button>
-        </div>
+          <button class="tgt" type="submit">Keep it</button>
+        </form>
       }
-      <p class="fault" role="alert">{{ fault() }}</p>
+      <p class="fault" role="alert">{{ form.fault() }}</p>
     }
   `,
 })
 export class RemovedPanel {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
-  protected readonly say = SAY_REMOVED;
-  protected readonly fates = Object.keys(SAY_REMOVED) as RemovedFate[];
+  protected readonly fates: readonly ChoiceOption<RemovedFate>[] = (Object.keys(SAY_REMOVED) as RemovedFate[]).map((value) => ({
+    value,
+    label: SAY_REMOVED[value],
+  }));
+  /** Which part it is said of. */
   protected readonly asking = signal<string | null>(null);
-  protected readonly fate = signal<RemovedFate>('returned');
-  protected readonly until = emptyJobDraft(() => this.job().id, 'removed-until', '');
-  protected readonly amount = emptyJobDraft<number | null>(() => this.job().id, 'removed-amount', null);
-  protected readonly fault = signal('');
+  protected readonly form = form(AskedSchema, {
+    draft: { of: () => this.job().id, name: 'removed' },
+    empty: { fate: 'returned' as RemovedFate, until: '', amountMinor: null as number | null },
+    send: ({ fate, until, amountMinor }) => {
+      const what = this.asking() ?? '';
+      const given = { type: 'settle-removed', what, fate, until: until || null, amountMinor: amountMinor ?? 0, note: '' } as const;
+      const refusal = this.desk.give(this.job(), given);
+      if (!refusal) this.asking.set(null);
+      return refusal;
+    },
+  });
   protected readonly rows = computed(() =>
     removedParts(this.job()).map((what) => {
       const now = removedNow(this.job(), what);
@@ -89,20 +100,4 @@ export class RemovedPanel {
       };
     }),
   );
-
-  protected settle(what: string): void {
-    const refusal = this.desk.give(this.job(), {
-      type: 'settle-removed',
-      what,
-      fate: this.fate(),
-      until: this.until() || null,
-      amountMinor: this.amount() ?? 0,
-      note: '',
-    });
-    this.fault.set(refusal?.sentence ?? '');
-    if (refusal) return;
-    this.asking.set(null);
-    this.until.set('');
-    this.amount.set(null);
-  }
 }

@@ -1,22 +1,35 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import { DomSanitizer } from '@angular/platform-browser';
+import { Store } from '@ngrx/store';
 import { drawTemplate, sheetSvg, templateFaults, type Template, type TemplateHole } from '@petrichor/core/fit';
 import type { Slot } from '@petrichor/core/hardware';
-import type { JobState } from '@petrichor/core/job';
-import { Store } from '@ngrx/store';
+import { commandFields, type JobState } from '@petrichor/core/job';
+import { z } from 'zod';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectAccount } from '../../state/session/session.reducer';
-import { Choice } from '../../ui/choice';
-import { NumberField } from '../../ui/number-field';
+import { ChoiceField } from '../../ui/field/choice-field';
+import { NumberField } from '../../ui/field/number-field';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 import { saveFile } from '../../ui/save-file';
 import { savePdf } from '../../ui/save-pdf';
 
 const EMPTY_HOLE: TemplateHole = { xMm: 5, yMm: 5, pilotMm: 1.5, fullMm: 2.2, what: '' };
 
+const PlateSchema = commandFields('adapt')
+  .pick({ label: true, with: true })
+  .extend({
+    lengthMm: z.number('Type the length in mm.'),
+    widthMm: z.number('Type the width in mm.'),
+    thicknessMm: z.number('Type the thickness in mm: it counts in the height and under the screw.'),
+    holes: z.array(z.custom<TemplateHole>()),
+  });
+
 /** A plate or spreader made here: measured, drawn to scale for drilling, counted in every sum, approved by a lead. */
 @Component({
   selector: 'p-match-adapted',
-  imports: [Choice, NumberField],
+  imports: [FormField, ChoiceField, NumberField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './adapted.html',
   styleUrl: './adapted.css',
@@ -28,20 +41,32 @@ export class MatchAdapted {
   private readonly sanitizer = inject(DomSanitizer);
   private readonly account = inject(Store).selectSignal(selectAccount);
   protected readonly lead = computed(() => this.account()?.roles.includes('lead') ?? false);
-  protected readonly label = signal('');
-  protected readonly thickness = signal<number | null>(null);
-  protected readonly tool = signal<'callipers' | 'ruler'>('callipers');
   protected readonly tools = [
     { label: 'callipers ±0.05', value: 'callipers' },
     { label: 'ruler ±0.5', value: 'ruler' },
   ] as const;
-  protected readonly length = signal<number | null>(70);
-  protected readonly width = signal<number | null>(20);
-  protected readonly holes = signal<readonly TemplateHole[]>([]);
   protected readonly fault = signal('');
+  protected readonly form = form(PlateSchema, {
+    draft: { of: () => this.job().id, name: 'adapted' },
+    empty: {
+      label: '',
+      lengthMm: 70 as number | null,
+      widthMm: 20 as number | null,
+      thicknessMm: null as number | null,
+      with: 'callipers' as 'callipers' | 'ruler',
+      holes: [] as readonly TemplateHole[],
+    },
+    send: ({ label, thicknessMm, with: tool }) => {
+      const [slot, template] = [this.slot(), this.template()];
+      if (!slot || !template) return { sentence: 'Choose the slot it is for.' };
+      if (this.faults().length > 0) return { sentence: this.faults()[0]! };
+      return this.desk.give(this.job(), { type: 'adapt', slotId: slot.id, label, thicknessMm, with: tool, template });
+    },
+  });
+  protected readonly holes = computed(() => this.form.typed().holes);
   protected readonly template = computed((): Template | null => {
-    const [lengthMm, widthMm] = [this.length(), this.width()];
-    return lengthMm === null || widthMm === null ? null : { lengthMm, widthMm, holes: [...this.holes()] };
+    const { lengthMm, widthMm, holes } = this.form.typed();
+    return lengthMm === null || widthMm === null ? null : { lengthMm, widthMm, holes: [...holes] };
   });
   /** The one being typed, or what the job has. */
   protected readonly shown = computed(() => this.job().adapted?.template ?? this.template());
@@ -51,7 +76,10 @@ export class MatchAdapted {
   });
   private readonly sheet = computed(() => {
     const template = this.shown();
-    return template && drawTemplate(template, `Job ${this.job().number}: ${this.job().adapted?.label ?? (this.label() || 'adapted part')}`);
+    return (
+      template &&
+      drawTemplate(template, `Job ${this.job().number}: ${this.job().adapted?.label ?? (this.form.typed().label || 'adapted part')}`)
+    );
   });
   // Drawn by the core from numbers, its texts escaped there.
   protected readonly picture = computed(() => {
@@ -60,22 +88,17 @@ export class MatchAdapted {
   });
 
   protected addHole(): void {
-    this.holes.update((holes) => [...holes, EMPTY_HOLE]);
+    this.setHoles([...this.holes(), EMPTY_HOLE]);
   }
   protected dropHole(at: number): void {
-    this.holes.update((holes) => holes.filter((_, index) => index !== at));
+    this.setHoles(this.holes().filter((_, index) => index !== at));
   }
   protected setHole(at: number, key: 'xMm' | 'yMm' | 'pilotMm' | 'fullMm', value: number | null): void {
-    if (value !== null) this.holes.update((holes) => holes.map((hole, index) => (index === at ? { ...hole, [key]: value } : hole)));
+    if (value !== null) this.setHoles(this.holes().map((hole, index) => (index === at ? { ...hole, [key]: value } : hole)));
   }
 
-  protected keep(): void {
-    const [slot, template, thicknessMm] = [this.slot(), this.template(), this.thickness()];
-    if (!slot || !template) return this.fault.set('Type the length and width in mm.');
-    if (thicknessMm === null) return this.fault.set('Type the thickness in mm: it counts in the height and under the screw.');
-    if (this.faults().length > 0) return this.fault.set(this.faults()[0]!);
-    const command = { type: 'adapt', slotId: slot.id, label: this.label(), thicknessMm, with: this.tool(), template } as const;
-    this.fault.set(this.desk.give(this.job(), command)?.sentence ?? '');
+  private setHoles(holes: readonly TemplateHole[]): void {
+    this.form.patch({ holes });
   }
 
   protected approve(approved: boolean): void {

@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { Store } from '@ngrx/store';
 import { judgeBattery, judgeMemory, judgeWireless, type Finding, type Outcome } from '@petrichor/core/fit';
 import type { Memory, Part, PartKind, PartOf } from '@petrichor/core/hardware';
 import type { JobState } from '@petrichor/core/job';
-import { FormsModule } from '@angular/forms';
-import { Store } from '@ngrx/store';
-import { Select } from 'primeng/select';
 import { selectModels, selectParts } from '../../state/knowledge/knowledge.reducer';
+import { type ChoiceOption } from '../../ui/choice';
+import { SelectField } from '../../ui/field/select-field';
 import { StateMark } from '../../ui/state-mark';
 import { MARKS, sayStock } from './words';
 
@@ -23,7 +23,7 @@ interface Judged {
 /** What else may be changed while the machine is open: memory, wireless card, battery. Same shape of finding as a drive's. */
 @Component({
   selector: 'p-match-companions',
-  imports: [FormsModule, Select, StateMark],
+  imports: [SelectField, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>While it is open</h2>
@@ -35,19 +35,13 @@ interface Judged {
         to {{ bay.maxMegatransfers }} MT/s
       </p>
       @for (socket of bay.sockets; track socket; let at = $index) {
-        <div class="field">
-          <label [for]="'mem-' + at">{{ socket }}</label>
-          <p-select
-            [inputId]="'mem-' + at"
-            [options]="modules()"
-            optionLabel="name"
-            optionValue="id"
-            placeholder="empty"
-            [showClear]="true"
-            [ngModel]="fillIds()[at]"
-            (ngModelChange)="fill(at, $event)"
-          />
-        </div>
+        <p-select-field
+          [label]="socket"
+          [fieldId]="'mem-' + at"
+          [options]="moduleOptions()"
+          [value]="fillIds()[at] ?? null"
+          (valueChange)="fill(at, $event)"
+        />
       }
       @if (memoryVerdict(); as verdict) {
         <p class="told">
@@ -126,6 +120,10 @@ export class MatchCompanions {
   private readonly companions = computed(() => this.models().find((one) => one.id === this.job().intake.modelId)?.companions ?? null);
   protected readonly memory = computed(() => this.companions()?.memory ?? null);
   protected readonly modules = computed(() => this.of('memory'));
+  protected readonly moduleOptions = computed((): ChoiceOption<string | null>[] => [
+    { label: 'empty', value: null },
+    ...this.modules().map((one) => ({ label: one.name, value: one.id })),
+  ]);
   protected readonly fillIds = linkedSignal<string, (string | null)[]>({
     // A computed: with a plain function every event of the job would empty what somebody laid together.
     source: computed(() => this.job().id),

@@ -1,17 +1,22 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, model, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, model, signal } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import type { Settles } from '@petrichor/core/fit';
 import type { Drive, Slot } from '@petrichor/core/hardware';
-import type { JobCommand, JobState } from '@petrichor/core/job';
+import type { JobCommand, JobState, Refusal } from '@petrichor/core/job';
 import { Drawer } from 'primeng/drawer';
+import { z } from 'zod';
 import { HoldsFocus } from '../../shell/modals';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { Choice } from '../../ui/choice';
-import { NumberField } from '../../ui/number-field';
+import { ChoiceField } from '../../ui/field/choice-field';
+import { NumberField } from '../../ui/field/number-field';
+import { form } from '../../ui/form';
+
+const ReadingSchema = z.strictObject({ reading: z.number('Type what you read.'), tool: z.enum(['callipers', 'ruler']) });
 
 /** The one look or measurement that settles something: a length, a figure off a label, or one of a few answers. */
 @Component({
   selector: 'p-look-drawer',
-  imports: [Drawer, HoldsFocus, Choice, NumberField],
+  imports: [FormField, ChoiceField, Drawer, HoldsFocus, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-drawer
@@ -23,7 +28,7 @@ import { NumberField } from '../../ui/number-field';
       [modal]="true"
     >
       @if (settles(); as ask) {
-        <form (submit)="$event.preventDefault(); keep()">
+        <form (submit)="form.send($event)" novalidate>
           <p class="ask" id="look-ask">{{ ask.ask }}{{ ask.ask.endsWith('?') ? '' : '.' }}</p>
           @if (ask.choices.length > 0) {
             <div class="answers" role="group" aria-labelledby="look-ask">
@@ -33,15 +38,16 @@ import { NumberField } from '../../ui/number-field';
             </div>
             <p class="fault" role="alert">{{ fault() }}</p>
           } @else {
-            <div class="field">
-              <label for="reading">{{ isWatts() ? 'Watts on the label' : 'What you read' }}</label>
-              <p-number-field inputId="reading" [unit]="isWatts() ? 'W' : 'mm'" [value]="reading()" (valueChange)="reading.set($event)" />
-              <p class="fault" role="alert">{{ fault() }}</p>
-            </div>
+            <p-number-field
+              [label]="isWatts() ? 'Watts on the label' : 'What you read'"
+              fieldId="reading"
+              [unit]="isWatts() ? 'W' : 'mm'"
+              [formField]="form.fields.reading"
+            />
             @if (!isWatts()) {
-              <span class="visually-hidden" id="tool-label">Read with</span>
-              <p-choice labelledBy="tool-label" [options]="tools" [value]="tool()" (valueChange)="tool.set($event)" />
+              <p-choice-field label="Read with" quiet fieldId="tool" [options]="tools" [formField]="form.fields.tool" />
             }
+            <p class="fault" role="alert">{{ form.fault() }}</p>
             <button class="go big" type="submit">Keep this reading</button>
           }
         </form>
@@ -68,9 +74,14 @@ export class LookDrawer {
   readonly open = model(false);
   private readonly desk = inject(JobDesk);
   protected readonly isWatts = computed(() => this.settles()?.key === 'peakWatts');
-  /** Empty again for the next question. */
-  protected readonly reading = linkedSignal<Settles | null, number | null>({ source: this.settles, computation: () => null });
-  protected readonly tool = signal<'callipers' | 'ruler'>('callipers');
+  protected readonly form = form(ReadingSchema, {
+    // Empty again for the next question.
+    empty: () => {
+      this.settles();
+      return { reading: null as number | null, tool: 'callipers' as const };
+    },
+    send: ({ reading, tool }) => this.keep(reading, tool),
+  });
   protected readonly tools = [
     { label: 'callipers ±0.05', value: 'callipers' },
     { label: 'ruler ±0.5', value: 'ruler' },
@@ -80,26 +91,23 @@ export class LookDrawer {
   protected answer(value: string): void {
     const settles = this.settles();
     const at = settles?.of === 'model' ? 'model' : this.slot()?.id;
-    if (settles && at) this.give({ type: 'look', at, key: settles.key, answer: value });
+    if (settles && at) this.fault.set(this.give({ type: 'look', at, key: settles.key, answer: value })?.sentence ?? '');
   }
 
-  protected keep(): void {
+  private keep(reading: number, tool: 'callipers' | 'ruler'): Refusal | null {
     const settles = this.settles();
-    const value = this.reading();
     const [drive, slot] = [this.drive(), this.slot()];
-    if (!settles || !slot) return;
-    if (value === null) return this.fault.set(this.isWatts() ? 'Type the watts on the label.' : 'Type what you read, in mm.');
-    if (settles.of === 'slot') return this.give({ type: 'look', at: slot.id, key: settles.key, answer: { mm: value, with: this.tool() } });
-    if (!drive) return;
-    if (settles.key === 'peakWatts') return this.give({ type: 'read-label', driveId: drive.id, watts: value });
+    if (!settles || !slot) return null;
+    if (settles.of === 'slot') return this.give({ type: 'look', at: slot.id, key: settles.key, answer: { mm: reading, with: tool } });
+    if (!drive) return null;
+    if (settles.key === 'peakWatts') return this.give({ type: 'read-label', driveId: drive.id, watts: reading });
     const key = settles.key === 'bottomHeight' ? 'bottomHeight' : 'topHeight';
-    this.give({ type: 'measure-drive', driveId: drive.id, key, mm: value, with: this.tool() });
+    return this.give({ type: 'measure-drive', driveId: drive.id, key, mm: reading, with: tool });
   }
 
-  private give(command: JobCommand): void {
+  private give(command: JobCommand): Refusal | null {
     const refusal = this.desk.give(this.job(), command);
-    this.fault.set(refusal?.sentence ?? '');
-    if (refusal) return;
-    this.open.set(false);
+    if (!refusal) this.open.set(false);
+    return refusal;
   }
 }

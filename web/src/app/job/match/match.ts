@@ -1,13 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, resource, signal, untracked } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { FormField } from '@angular/forms/signals';
+import { Store } from '@ngrx/store';
 import { jobAt, judgeAt, linkOf, sectionsAbove, tightest, type Candidate, type Finding } from '@petrichor/core/fit';
 import { isSocket, sayDrive, sayForm, slotsOf, type Drive } from '@petrichor/core/hardware';
-import { placeOf, slotsOfJob, withMeasured, type JobState } from '@petrichor/core/job';
-import { Store } from '@ngrx/store';
+import { commandFields, placeOf, slotsOfJob, withMeasured, type JobState, type Refusal } from '@petrichor/core/job';
 import { Dialog } from 'primeng/dialog';
-import { InputText } from 'primeng/inputtext';
-import { SelectButton } from 'primeng/selectbutton';
-import { Textarea } from 'primeng/textarea';
 import { AirLeft } from '../../drawing/air-left';
 import { BayDrawing } from '../../drawing/bay-drawing';
 import { Keys } from '../../shell/keys';
@@ -17,6 +14,8 @@ import { JobDesk } from '../../state/jobs/job-desk';
 import { selectDrives, selectKnowledge, selectModels } from '../../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../../state/session/session.reducer';
 import { Choice } from '../../ui/choice';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { WhyDrawer } from '../../ui/why-drawer';
@@ -40,25 +39,23 @@ const MOST_COMPARED = 3;
 @Component({
   selector: 'p-match-section',
   imports: [
-    FormsModule,
-    Dialog,
-    HoldsFocus,
-    InputText,
-    SelectButton,
-    Textarea,
+    FormField,
     AirLeft,
     BayDrawing,
     Choice,
-    StateMark,
+    Dialog,
+    HoldsFocus,
+    KeyBox,
     LookDrawer,
     MatchAdapted,
     MatchCompanions,
     MatchCompare,
     MatchNeed,
     MatchProof,
-    WhyDrawer,
-    KeyBox,
     MatchWays,
+    StateMark,
+    TextField,
+    WhyDrawer,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './match.html',
@@ -198,8 +195,12 @@ export class MatchSection {
     const asking = this.at()?.verdict.findings.filter((one) => one.settles) ?? [];
     return (asking.find((one) => one.rule === this.askedRule()) ?? asking[0])?.settles ?? null;
   });
-  protected readonly overriding = signal(false);
-  protected readonly reason = signal('');
+  protected readonly asked = signal(false);
+  protected readonly overriding = form(commandFields('override-fit').pick({ reason: true }), {
+    draft: { of: () => this.job().id, name: 'override' },
+    empty: { reason: '' },
+    send: ({ reason }) => this.override(reason),
+  });
   protected readonly fault = signal('');
   protected readonly marks = MARKS;
   protected readonly rate = sayRate;
@@ -312,20 +313,18 @@ export class MatchSection {
     if (!this.lead()) return this.fault.set('Only a lead takes a drive against the verdict.');
     if (outcome !== 'no' && outcome !== 'unknown') return this.fault.set('It fits: take it without an override.');
     this.fault.set('');
-    this.overriding.set(true);
+    this.asked.set(true);
   }
 
-  protected override(): void {
+  private override(reason: string): Refusal | null {
     const at = this.at();
     const slot = this.slot();
-    if (!at || !slot) return;
-    const command = { type: 'override-fit', slotId: slot.id, driveId: at.drive.id, reason: this.reason() } as const;
-    const refusal = this.desk.give(this.job(), command);
-    this.fault.set(refusal?.sentence ?? '');
-    if (refusal) return;
+    if (!at || !slot) return null;
+    const refusal = this.desk.give(this.job(), { type: 'override-fit', slotId: slot.id, driveId: at.drive.id, reason });
+    if (refusal) return refusal;
     this.picked.set(at.drive.id);
-    this.overriding.set(false);
-    this.reason.set('');
+    this.asked.set(false);
+    return null;
   }
 
   private judged(drive: Drive): Candidate | null {

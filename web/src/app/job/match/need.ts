@@ -4,7 +4,7 @@ import type { JobCommand, JobState } from '@petrichor/core/job';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { Choice } from '../../ui/choice';
 import { jobDraft } from '../../ui/draft';
-import { NumberField } from '../../ui/number-field';
+import { NumberField } from '../../ui/field/number-field';
 
 type Said = Partial<Omit<Extract<JobCommand, { type: 'state-need' }>, 'type'>>;
 
@@ -15,21 +15,12 @@ type Said = Partial<Omit<Extract<JobCommand, { type: 'state-need' }>, 'type'>>;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="two">
-      <div class="field">
-        <label for="used">In use now</label>
-        <p-number-field inputId="used" unit="GB" [value]="usedGb()" (valueChange)="usedGb.set($event)" (left)="state({})" />
-      </div>
-      <div class="field">
-        <label for="wanted">At least</label>
-        <p-number-field inputId="wanted" unit="GB" [value]="wantedGb()" (valueChange)="wantedGb.set($event)" (left)="state({})" />
-      </div>
+      <p-number-field label="In use now" fieldId="used" unit="GB" [(value)]="usedGb" (left)="state({})" />
+      <p-number-field label="At least" fieldId="wanted" unit="GB" [(value)]="wantedGb" (left)="state({})" />
     </div>
     <details>
       <summary>{{ summary() }}</summary>
-      <div class="field">
-        <label for="budget">Price ceiling</label>
-        <p-number-field inputId="budget" unit="" [value]="budget()" (valueChange)="budget.set($event)" (left)="state({})" />
-      </div>
+      <p-number-field label="Price ceiling" fieldId="budget" unit="" [(value)]="budget" (left)="state({})" />
       <span class="label" id="plan-label">The old drive</span>
       <p-choice labelledBy="plan-label" [options]="plans" [value]="job().need.plan" (valueChange)="state({ plan: $event })" />
       <span class="label" id="holds-label">It will hold</span>

@@ -1,20 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { answersNow, openingChecks, SAY_BACKUP, SAY_KEY, settingItemId, type Answers, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
-import { InputText } from 'primeng/inputtext';
-import { Textarea } from 'primeng/textarea';
+import { answersNow, openingChecks, SAY_BACKUP, SAY_KEY, settingItemId, type Answers, type JobState } from '@petrichor/core/job';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels } from '../../state/knowledge/knowledge.reducer';
-import { Choice } from '../../ui/choice';
 import { jobDraft } from '../../ui/draft';
+import { ChoiceField } from '../../ui/field/choice-field';
+import { TextField } from '../../ui/field/text-field';
 import { StateMark } from '../../ui/state-mark';
 
 /** What has to be true before the machine is opened: backup, recovery key, medium; and the settings that go on the tray. */
 @Component({
   selector: 'p-before-opening',
-  imports: [FormsModule, InputText, Textarea, Choice, StateMark],
+  imports: [ChoiceField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `

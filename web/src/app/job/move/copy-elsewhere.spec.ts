@@ -11,12 +11,12 @@ describe('a copy that the dock did not make', () => {
     const screen = await shown();
     await screen.press('It is made');
     expect(copiesOnRecord(screen.job)).toEqual([]);
-    expect(screen.element.querySelector('[role=alert]')!.textContent).not.toBe('');
+    expect(screen.element.querySelector('#copy-made-fault')!.textContent).toBe('Say with what it was made, and where.');
     await screen.type('#copy-made', 'bench reader, store 2');
     await screen.press('the files');
     await screen.press('It is made');
     // Nothing counts as compared, or as not, that nobody said.
-    expect(screen.element.querySelector('[role=alert]')!.textContent).toContain('Say how it was compared');
+    expect(screen.element.querySelector('#copy-compared-fault')!.textContent).toContain('Say how it was compared');
     await screen.press('not compared');
     await screen.press('It is made');
     expect(copiesOnRecord(screen.job)).toMatchObject([

@@ -1,17 +1,20 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { SAY_COMPARED, type Compared, type JobState } from '@petrichor/core/job';
-import { InputText } from 'primeng/inputtext';
+import { FormField } from '@angular/forms/signals';
+import { commandFields, SAY_COMPARED, type Compared, type JobState } from '@petrichor/core/job';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { Choice } from '../../ui/choice';
-import { emptyJobDraft } from '../../ui/draft';
+import { type ChoiceOption } from '../../ui/choice';
+import { ChoiceField } from '../../ui/field/choice-field';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 import { StateMark } from '../../ui/state-mark';
+
+const CopySchema = commandFields('state-copy').shape.copy.unwrap();
 
 /** A copy that was made with a tool of one's own: stated, so that the record and the customer's page know of it. */
 @Component({
   selector: 'p-copy-elsewhere',
-  imports: [FormsModule, InputText, Choice, StateMark],
+  imports: [FormField, ChoiceField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>Made elsewhere</h2>
@@ -25,32 +28,27 @@ import { StateMark } from '../../ui/state-mark';
       </p>
     }
     @if (job().move.copies.length > 0) {
-      <button class="tgt" type="button" (click)="give(null)">That is not so: take it back</button>
+      <button class="tgt" type="button" (click)="takeBack()">That is not so: take it back</button>
     } @else {
       <p class="mu">A copy that the dock did not make counts once somebody says with what it was made.</p>
-      <div class="row">
-        <span class="visually-hidden" id="copy-what">What was copied</span>
-        <p-choice labelledBy="copy-what" [options]="whats" [(value)]="what" />
-        <div class="field">
-          <label for="copy-made">With what, and where</label>
-          <input
-            pInputText
-            id="copy-made"
-            maxlength="120"
-            autocomplete="off"
-            [ngModel]="made()"
-            (ngModelChange)="made.set($event)"
-            (keydown.enter)="state()"
-          />
+      <form (submit)="form.send($event)" novalidate>
+        <div class="row">
+          <p-choice-field label="What was copied" quiet fieldId="copy-what" [options]="whats" [formField]="form.fields.what" />
+          <p-text-field label="With what, and where" fieldId="copy-made" [formField]="form.fields.made" />
         </div>
-      </div>
-      <div class="row">
-        <span class="visually-hidden" id="copy-compared">How it was compared</span>
-        <p-choice labelledBy="copy-compared" [options]="compareds" [(value)]="compared" />
-        <button class="tgt" type="button" (click)="state()">It is made</button>
-      </div>
+        <div class="row">
+          <p-choice-field
+            label="How it was compared"
+            quiet
+            fieldId="copy-compared"
+            [options]="compareds"
+            [formField]="form.fields.compared"
+          />
+          <button class="tgt" type="submit">It is made</button>
+        </div>
+      </form>
     }
-    <p class="fault" role="alert">{{ fault() }}</p>
+    <p class="fault" role="alert">{{ form.fault() || fault() }}</p>
   `,
   styles: `
     :host {
@@ -60,13 +58,17 @@ import { StateMark } from '../../ui/state-mark';
       padding-top: 12px;
       border-top: 1px solid var(--line);
     }
+    form {
+      display: grid;
+      gap: 10px;
+    }
     .row {
       display: flex;
       flex-wrap: wrap;
       gap: 12px;
       align-items: end;
     }
-    .field {
+    p-text-field {
       flex: 1 1 240px;
     }
     .stated {
@@ -84,22 +86,19 @@ export class CopyElsewhere {
   protected readonly whats = [
     { label: 'all of it', value: 'all' },
     { label: 'the files', value: 'files' },
-  ] as const;
-  protected readonly compareds = (Object.keys(SAY_COMPARED) as Compared[]).map((value) => ({ value, label: SAY_COMPARED[value] }));
-  protected readonly what = signal<'all' | 'files'>('all');
+  ] as readonly ChoiceOption<'all' | 'files'>[];
+  protected readonly compareds: readonly ChoiceOption<Compared | null>[] = (Object.keys(SAY_COMPARED) as Compared[]).map((value) => ({
+    value,
+    label: SAY_COMPARED[value],
+  }));
   /** Nothing is taken for compared that nobody said was. */
-  protected readonly compared = signal<Compared | null>(null);
-  protected readonly made = emptyJobDraft(() => this.job().id, 'copy-made', '');
+  protected readonly form = form(CopySchema, {
+    draft: { of: () => this.job().id, name: 'copy' },
+    empty: { what: 'all' as const, made: '', compared: null as Compared | null },
+    send: (copy) => this.desk.give(this.job(), { type: 'state-copy', copy }),
+  });
 
-  protected state(): void {
-    const compared = this.compared();
-    if (compared === null) return this.fault.set('Say how it was compared; “not compared” is an answer, too.');
-    if (this.give({ what: this.what(), made: this.made(), compared })) this.made.set('');
-  }
-
-  protected give(copy: { what: 'all' | 'files'; made: string; compared: Compared } | null): boolean {
-    const refusal = this.desk.give(this.job(), { type: 'state-copy', copy });
-    this.fault.set(refusal?.sentence ?? '');
-    return refusal === null;
+  protected takeBack(): void {
+    this.fault.set(this.desk.give(this.job(), { type: 'state-copy', copy: null })?.sentence ?? '');
   }
 }

@@ -1,17 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { Store } from '@ngrx/store';
 import type { DockDrive, DockRun as Told } from '@petrichor/api';
 import { mayNotRun, SAY_RUN, type JobState, type Run } from '@petrichor/core/job';
 import { endOfPartitions, type Crossing } from '@petrichor/core/move';
 import { sayMarked } from '@petrichor/core/units';
-import { Store } from '@ngrx/store';
-import { Select } from 'primeng/select';
 import { firstValueFrom } from 'rxjs';
 import { sayTime, sayWhen } from '../../shell/promise';
 import { Api, faultOf } from '../../state/api';
 import { DockActions, selectDock } from '../../state/dock/dock.reducer';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { Chart, type ChartSeries } from '../../ui/chart';
+import { SelectField } from '../../ui/field/select-field';
 import { saveFile } from '../../ui/save-file';
 import { StateMark, type MarkName } from '../../ui/state-mark';
 import { DocumentReader } from '../../workers/document-reader';
@@ -28,7 +27,7 @@ const POINTS = 24;
 /** The copy itself in the dock: how far, how fast, how long still, what does not read; paused, stopped, gone on with. */
 @Component({
   selector: 'p-dock-run',
-  imports: [FormsModule, Select, Chart, DockAbsent, PutIn, StateMark],
+  imports: [Chart, DockAbsent, PutIn, SelectField, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './dock-run.html',
   styleUrl: './dock-run.css',

@@ -16,11 +16,12 @@ import { HandedOutcome } from '../handed-outcome';
 import { handedFrom, JobDocuments } from '../job-documents';
 import { COUNTS, FACTS, type Counted } from './facts';
 import { gibOf } from './words';
+import { ChoiceField } from '../../ui/field/choice-field';
 
 /** What is known of the old drive: its partitions, how full they are, what a rescue map says, and what was asked. */
 @Component({
   selector: 'p-old-drive',
-  imports: [Choice, FileDrop, HandedOutcome, SettledNumber, StateMark],
+  imports: [Choice, FileDrop, HandedOutcome, SettledNumber, StateMark, ChoiceField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './old-drive.html',
   styleUrl: './old-drive.css',

@@ -1,20 +1,27 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, resource, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, computed, inject, input, resource } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import { RouterLink } from '@angular/router';
-import { COMEBACK_KINDS, SAY_COMEBACK, type ComebackKind, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
-import { InputText } from 'primeng/inputtext';
+import { COMEBACK_KINDS, commandFields, SAY_COMEBACK, type ComebackKind, type JobState } from '@petrichor/core/job';
 import { firstValueFrom } from 'rxjs';
+import { z } from 'zod';
 import { Api } from '../../state/api';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectKnowledge } from '../../state/knowledge/knowledge.reducer';
+import { type ChoiceOption } from '../../ui/choice';
+import { SelectField } from '../../ui/field/select-field';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 import { StateMark } from '../../ui/state-mark';
-import { jobDraft } from '../../ui/draft';
+
+const ReasonSchema = commandFields('explain-comeback')
+  .pick({ kind: true, words: true })
+  .extend({ cause: z.string(), operationId: z.string() });
 
 /** Why the machine came back: what is said here goes to the old job, to diagnosis and to the guide. */
 @Component({
   selector: 'p-comeback-reason',
-  imports: [FormsModule, RouterLink, InputText, StateMark],
+  imports: [FormField, RouterLink, SelectField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -29,44 +36,28 @@ import { jobDraft } from '../../ui/draft';
       Why it came back from
       <a [routerLink]="['/jobs', job().intake.comebackOf!.jobId, 'record']">job {{ job().intake.comebackOf!.number }}</a>
     </h2>
-    <div data-gate="comeback">
-      <div class="field">
-        <label for="comeback-kind">It was</label>
-        <select id="comeback-kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)">
-          @for (one of kinds; track one) {
-            <option [value]="one">{{ say[one] }}</option>
-          }
-        </select>
-      </div>
-      @if (kind() === 'same-fault') {
-        <div class="field">
-          <label for="comeback-cause">What it had been the first time</label>
-          <select id="comeback-cause" [ngModel]="cause()" (ngModelChange)="cause.set($event)">
-            <option value="">choose</option>
-            @for (one of causes(); track one.id) {
-              <option [value]="one.id">{{ one.say }}</option>
-            }
-          </select>
-        </div>
+    <form class="stack" data-gate="comeback" (submit)="form.send($event)" novalidate>
+      <p-select-field label="It was" fieldId="comeback-kind" [options]="kinds" [formField]="form.fields.kind" />
+      @if (form.typed().kind === 'same-fault') {
+        <p-select-field
+          label="What it had been the first time"
+          fieldId="comeback-cause"
+          [options]="causes()"
+          [formField]="form.fields.cause"
+        />
       }
-      @if (steps().length > 0) {
-        <div class="field">
-          <label for="comeback-step">A step of the old way that the guide should say otherwise</label>
-          <select id="comeback-step" [ngModel]="operation()" (ngModelChange)="operation.set($event)">
-            <option value="">none</option>
-            @for (one of steps(); track one.id) {
-              <option [value]="one.id">{{ one.title }}</option>
-            }
-          </select>
-        </div>
+      @if (steps().length > 1) {
+        <p-select-field
+          label="A step of the old way that the guide should say otherwise"
+          fieldId="comeback-step"
+          [options]="steps()"
+          [formField]="form.fields.operationId"
+        />
       }
-      <div class="field">
-        <label for="comeback-words">In a few words</label>
-        <input pInputText id="comeback-words" [ngModel]="words()" (ngModelChange)="words.set($event)" maxlength="500" />
-      </div>
-      <p><button class="tgt" type="button" (click)="keep()">Keep why it came back</button></p>
-    </div>
-    <p class="fault" role="alert">{{ fault() }}</p>
+      <p-text-field label="In a few words" fieldId="comeback-words" [formField]="form.fields.words" />
+      <p><button class="tgt" type="submit">Keep why it came back</button></p>
+    </form>
+    <p class="fault" role="alert">{{ form.fault() }}</p>
     @if (job().comebackReason; as reason) {
       <p class="done"><p-state-mark mark="settled" [size]="16" /> {{ say[reason.kind] }}. {{ reason.words }} ({{ reason.by.name }})</p>
     }
@@ -77,26 +68,29 @@ export class ComebackReasonPanel {
   private readonly desk = inject(JobDesk);
   private readonly api = inject(Api);
   private readonly knowledge = inject(Store).selectSignal(selectKnowledge);
-  protected readonly kinds = COMEBACK_KINDS;
   protected readonly say = SAY_COMEBACK;
-  protected readonly kind = signal<ComebackKind>('our-work');
-  protected readonly cause = jobDraft(
-    () => this.job().id,
-    'comeback-cause',
-    () => this.job().comebackReason?.causeIds[0] ?? '',
+  protected readonly kinds: readonly ChoiceOption<ComebackKind>[] = COMEBACK_KINDS.map((value) => ({ value, label: SAY_COMEBACK[value] }));
+  protected readonly causes = computed(() =>
+    this.knowledge()
+      .diagnosis('before')
+      .causes.map(({ id, say }) => ({ value: id, label: say })),
   );
-  protected readonly operation = jobDraft(
-    () => this.job().id,
-    'comeback-operation',
-    () => this.job().comebackReason?.operationId ?? '',
-  );
-  protected readonly words = jobDraft(
-    () => this.job().id,
-    'comeback-words',
-    () => this.job().comebackReason?.words ?? '',
-  );
-  protected readonly fault = signal('');
-  protected readonly causes = computed(() => this.knowledge().diagnosis('before').causes);
+  protected readonly form = form(ReasonSchema, {
+    draft: { of: () => this.job().id, name: 'comeback' },
+    empty: () => {
+      const kept = this.job().comebackReason;
+      const kind: ComebackKind = kept?.kind ?? 'our-work';
+      return { kind, cause: kept?.causeIds[0] ?? '', operationId: kept?.operationId ?? '', words: kept?.words ?? '' };
+    },
+    send: ({ kind, cause, operationId, words }) =>
+      this.desk.give(this.job(), {
+        type: 'explain-comeback',
+        kind,
+        causeIds: kind === 'same-fault' && cause ? [cause] : [],
+        words,
+        operationId: operationId || null,
+      }),
+  });
   // By itself, so that not every change of this job fetches the old one again.
   private readonly oldId = computed(() => this.job().intake.comebackOf?.jobId);
   private readonly old = resource({
@@ -109,18 +103,6 @@ export class ComebackReasonPanel {
     const titles = new Map<string, string>();
     for (const { operationId, title, leg } of steps)
       if (operationId !== null && leg !== 'swap' && !titles.has(operationId)) titles.set(operationId, title);
-    return [...titles].map(([id, title]) => ({ id, title }));
+    return [{ value: '', label: 'none' }, ...[...titles].map(([value, label]) => ({ value, label }))];
   });
-
-  protected keep(): void {
-    const cause = this.cause();
-    const refusal = this.desk.give(this.job(), {
-      type: 'explain-comeback',
-      kind: this.kind(),
-      causeIds: this.kind() === 'same-fault' && cause ? [cause] : [],
-      words: this.words().trim(),
-      operationId: this.operation() || null,
-    });
-    this.fault.set(refusal?.sentence ?? '');
-  }
 }

@@ -1,19 +1,21 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
+import { Store } from '@ngrx/store';
 import { judgeMemory } from '@petrichor/core/fit';
 import type { Memory } from '@petrichor/core/hardware';
-import type { JobState } from '@petrichor/core/job';
-import { Store } from '@ngrx/store';
+import { commandFields, type JobState } from '@petrichor/core/job';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels, selectParts } from '../../state/knowledge/knowledge.reducer';
-import { NumberField } from '../../ui/number-field';
+import { NumberField } from '../../ui/field/number-field';
+import { form } from '../../ui/form';
 import { StateMark } from '../../ui/state-mark';
-import { jobDraft } from '../../ui/draft';
+
+const ShownSchema = commandFields('read-memory').pick({ gib: true, megatransfers: true });
 
 /** Memory as the system shows it, where it was changed on this job: how much, and at which speed. */
 @Component({
   selector: 'p-memory-shown',
-  imports: [FormsModule, NumberField, StateMark],
+  imports: [FormField, NumberField, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -28,21 +30,15 @@ import { jobDraft } from '../../ui/draft';
     @if (fitted().length > 0) {
       <h2>Memory</h2>
       <p class="mu">{{ expectation() }}</p>
-      <div class="row" data-gate="memory">
-        <div class="field short">
-          <label for="memory-gib">Shown</label>
-          <p-number-field inputId="memory-gib" unit="GiB" [value]="gib()" (valueChange)="gib.set($event)" />
-        </div>
-        <div class="field short">
-          <label for="memory-speed">Configured</label>
-          <p-number-field inputId="memory-speed" unit="MT/s" [value]="speed()" (valueChange)="speed.set($event)" />
-        </div>
-        <button class="tgt" type="button" (click)="keep()">Keep it</button>
-      </div>
+      <form class="row" data-gate="memory" (submit)="form.send($event)" novalidate>
+        <p-number-field class="short" label="Shown" fieldId="memory-gib" unit="GiB" [formField]="form.fields.gib" />
+        <p-number-field class="short" label="Configured" fieldId="memory-speed" unit="MT/s" [formField]="form.fields.megatransfers" />
+        <button class="tgt" type="submit">Keep it</button>
+      </form>
       @if (told(); as told) {
         <p class="done"><p-state-mark [mark]="told.right ? 'settled' : 'stop'" [size]="16" /> {{ told.say }}</p>
       }
-      <p class="fault" role="alert">{{ fault() }}</p>
+      <p class="fault" role="alert">{{ form.fault() }}</p>
     }
   `,
 })
@@ -52,17 +48,22 @@ export class MemoryShown {
   private readonly store = inject(Store);
   private readonly models = this.store.selectSignal(selectModels);
   private readonly parts = this.store.selectSignal(selectParts);
-  protected readonly gib = jobDraft<number | null>(
-    () => this.job().id,
-    'memory-gib',
-    () => this.job().memoryShown?.gib ?? null,
-  );
-  protected readonly speed = jobDraft<number | null>(
-    () => this.job().id,
-    'memory-speed',
-    () => this.job().memoryShown?.megatransfers ?? null,
-  );
-  protected readonly fault = signal('');
+  protected readonly form = form(ShownSchema, {
+    draft: { of: () => this.job().id, name: 'memory' },
+    empty: () => {
+      const kept = this.job().memoryShown;
+      return { gib: kept?.gib ?? null, megatransfers: kept?.megatransfers ?? null };
+    },
+    send: (given) => {
+      const expected = this.expected();
+      return this.desk.give(this.job(), {
+        type: 'read-memory',
+        ...given,
+        expectedGib: expected?.totalGib ?? null,
+        expectedMegatransfers: expected?.expectedMegatransfers ?? null,
+      });
+    },
+  });
   protected readonly fitted = computed(() =>
     this.job()
       .companions.filter((one) => one.kind === 'memory' && one.outcome === 'works')
@@ -96,18 +97,4 @@ export class MemoryShown {
           : `${shown.gib} GiB${shown.megatransfers ? `, ${shown.megatransfers} MT/s` : ''}: as expected.`,
     };
   });
-
-  protected keep(): void {
-    const gib = this.gib();
-    if (gib === null) return this.fault.set('Type how much the system shows.');
-    const expected = this.expected();
-    const refusal = this.desk.give(this.job(), {
-      type: 'read-memory',
-      gib,
-      megatransfers: this.speed(),
-      expectedGib: expected?.totalGib ?? null,
-      expectedMegatransfers: expected?.expectedMegatransfers ?? null,
-    });
-    this.fault.set(refusal?.sentence ?? '');
-  }
 }

@@ -101,7 +101,7 @@ describe('memory that was changed', () => {
   it('is compared with what was fitted', async () => {
     const screen = await JobScreenHarness.of(MemoryShown, fitted(), knowledge);
     await screen.press('Keep it');
-    expect(words(screen)).toContain('Type how much the system shows.');
+    expect(words(screen)).toContain('Type the GiB shown.');
     await screen.type('#memory-gib', '16');
     await screen.press('Keep it');
     expect(screen.job.memoryShown).toMatchObject({ gib: 16 });
@@ -127,7 +127,7 @@ describe('why it came back', () => {
     expect(steps.length).toBeGreaterThan(2);
     expect(new Set(steps).size).toBe(steps.length);
     await screen.press('Keep why it came back');
-    expect(screen.element.querySelector('[role=alert]')!.textContent).not.toBe('');
+    expect(screen.element.querySelector('#comeback-words-fault')!.textContent).not.toBe('');
     await screen.type('#comeback-words', 'A lead was pinched under the cover.');
     await screen.press('Keep why it came back');
     expect(screen.job.comebackReason).toMatchObject({ kind: 'our-work', words: 'A lead was pinched under the cover.' });

@@ -1,23 +1,33 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import { whatMoved } from '@petrichor/core/diagnose';
 import { lastSpeed, lastTime, SAY_TIMED, TIMED, verdictOfSpeed, type JobState, type SpeedRecord, type Timed } from '@petrichor/core/job';
 import { expectedRead, sayMbs } from '@petrichor/core/prove';
-import { cut } from '@petrichor/core/units';
+import { z } from 'zod';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { Choice } from '../../ui/choice';
-import { emptyJobDraft } from '../../ui/draft';
+import { ChoiceField } from '../../ui/field/choice-field';
+import { NumberField } from '../../ui/field/number-field';
 import { FileDrop, type HandedOver } from '../../ui/file-drop';
-import { NumberField } from '../../ui/number-field';
+import { form } from '../../ui/form';
 import { StateMark } from '../../ui/state-mark';
 import { HandedOutcome } from '../handed-outcome';
 import { handedFrom, JobDocuments } from '../job-documents';
 
+const figure = z.number('Type how fast it reads, in MB/s.').positive('Type how fast it reads, in MB/s.');
+const TypedSchema = z.strictObject({
+  when: z.enum(['before', 'after']),
+  mains: z.enum(['yes', 'no', 'unknown']),
+  read: figure,
+  write: figure.nullable(),
+  celsius: z.number().nullable(),
+});
+type Typed = Omit<z.input<typeof TypedSchema>, 'read'> & { readonly read: number | null };
+
 /** How fast it is and was, what explains a low figure, how long it takes, and what the new drive says of itself. */
 @Component({
   selector: 'p-speed-panel',
-  imports: [FormsModule, Choice, FileDrop, HandedOutcome, NumberField, StateMark],
+  imports: [FormField, ChoiceField, FileDrop, HandedOutcome, NumberField, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './speed-panel.html',
   styleUrls: ['../section.css', './speed-panel.css'],
@@ -27,13 +37,15 @@ export class SpeedPanel {
   private readonly desk = inject(JobDesk);
   private readonly documents = inject(JobDocuments);
   protected readonly mbs = sayMbs;
-  protected readonly fault = signal('');
-  protected readonly when = signal<SpeedRecord['when']>('after');
-  protected readonly read = emptyJobDraft<number | null>(() => this.job().id, 'speed-read', null);
-  protected readonly write = emptyJobDraft<number | null>(() => this.job().id, 'speed-write', null);
-  protected readonly celsius = emptyJobDraft<number | null>(() => this.job().id, 'speed-celsius', null);
-  protected readonly from = emptyJobDraft(() => this.job().id, 'speed-from', '');
-  protected readonly mains = signal<'yes' | 'no' | 'unknown'>('yes');
+  protected readonly form = form(TypedSchema, {
+    draft: { of: () => this.job().id, name: 'speed' },
+    empty: { when: 'after', mains: 'yes', read: null, write: null, celsius: null } as Typed,
+    send: ({ read, write, ...about }) => {
+      const stretch = { readBytesPerSecond: read * 1e6, writeBytesPerSecond: write === null ? null : write * 1e6 };
+      const speed: SpeedRecord = { source: 'typed', from: 'typed in', ...stretch, ...aboutOf(about) };
+      return this.desk.give(this.job(), { type: 'measure-speed', speed });
+    },
+  });
   protected readonly moments = [
     { label: 'the new drive, now', value: 'after' as const },
     { label: 'the old one, before', value: 'before' as const },
@@ -87,42 +99,24 @@ export class SpeedPanel {
     };
   });
 
-  protected keep(): void {
-    const read = this.read();
-    if (read === null) return this.fault.set('Type how fast it reads, in MB/s.');
-    const from = this.from().trim();
-    this.give(
-      { readBytesPerSecond: read * 1e6, writeBytesPerSecond: this.write() === null ? null : this.write()! * 1e6 },
-      from || 'typed in',
-    );
-  }
-
   protected time(what: Timed, when: 'before' | 'after', seconds: number | null): void {
     if (seconds === null || seconds === lastTime(this.job().times, what, when)?.seconds) return;
-    this.fault.set(this.desk.give(this.job(), { type: 'measure-time', time: { what, when, seconds } })?.sentence ?? '');
+    this.form.fault.set(this.desk.give(this.job(), { type: 'measure-time', time: { what, when, seconds } })?.sentence ?? '');
   }
 
   /** A result of fio is kept with what is chosen here. */
   protected readonly hand = (handed: HandedOver): Promise<boolean> => {
-    this.fault.set('');
-    const measured = { when: this.when(), onMains: this.onMains(), celsius: this.celsius() };
+    this.form.fault.set('');
+    const measured = aboutOf(this.form.typed());
     return this.documents.take(this.job(), 'speed', handedFrom(handed), { seen: 'prove', measured }).then((taken) => {
-      if (taken) this.celsius.set(null);
+      if (taken) this.form.patch({ celsius: null });
       return taken;
     });
   };
-
-  private readonly onMains = (): boolean | null => (this.mains() === 'unknown' ? null : this.mains() === 'yes');
-
-  private give(stretch: Pick<SpeedRecord, 'readBytesPerSecond' | 'writeBytesPerSecond'>, from: string): void {
-    const about = { onMains: this.onMains(), celsius: this.celsius() };
-    const speed: SpeedRecord = { when: this.when(), source: 'typed', from: cut(from, 80), ...stretch, ...about };
-    const refusal = this.desk.give(this.job(), { type: 'measure-speed', speed });
-    this.fault.set(refusal?.sentence ?? '');
-    if (refusal) return;
-    this.read.set(null);
-    this.write.set(null);
-    this.celsius.set(null);
-    this.from.set('');
-  }
 }
+
+const aboutOf = ({ when, mains, celsius }: Pick<Typed, 'when' | 'mains' | 'celsius'>) => ({
+  when,
+  onMains: mains === 'unknown' ? null : mains === 'yes',
+  celsius,
+});

@@ -1,11 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import type { JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
-import { Select } from 'primeng/select';
+import type { JobState } from '@petrichor/core/job';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectKnowledge } from '../../state/knowledge/knowledge.reducer';
 import { Choice, type ChoiceOption } from '../../ui/choice';
+import { SelectField } from '../../ui/field/select-field';
 import { StateMark } from '../../ui/state-mark';
 
 type Answer = 'yes' | 'other' | 'unknown';
@@ -13,26 +12,13 @@ type Answer = 'yes' | 'other' | 'unknown';
 /** Was it what was concluded? What is said here teaches the next diagnosis. */
 @Component({
   selector: 'p-was-it',
-  imports: [FormsModule, Select, Choice, StateMark],
+  imports: [Choice, SelectField, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 id="was-it">Was it “{{ job().conclusion!.say.toLowerCase() }}”?</h2>
     <p-choice [options]="answers" [value]="answer()" (valueChange)="say($event)" labelledBy="was-it" />
     @if (answer() === 'other') {
-      <div class="field">
-        <label for="was-other">What it was</label>
-        <p-select
-          inputId="was-other"
-          [options]="causes()"
-          optionLabel="say"
-          optionValue="id"
-          [filter]="true"
-          [ngModel]="other()"
-          (ngModelChange)="keep([$event])"
-          placeholder="choose"
-          appendTo="body"
-        />
-      </div>
+      <p-select-field label="What it was" fieldId="was-other" [options]="options()" [value]="other()" (valueChange)="keep([$event])" />
     }
     @if (told(); as words) {
       <p class="told"><p-state-mark mark="settled" [size]="16" /> {{ words }}</p>
@@ -74,7 +60,8 @@ export class WasIt {
     return confirmed.causeIds.includes(this.job().conclusion!.causeId) ? 'yes' : 'other';
   });
   protected readonly answer = computed((): Answer | null => this.picked() ?? this.said());
-  protected readonly other = computed(() => (this.said() === 'other' ? (this.job().confirmed!.causeIds[0] ?? null) : null));
+  protected readonly other = computed(() => (this.said() === 'other' ? (this.job().confirmed!.causeIds[0] ?? '') : ''));
+  protected readonly options = computed(() => this.causes().map(({ id, say }) => ({ value: id, label: say })));
   protected readonly told = computed(() => {
     const confirmed = this.job().confirmed;
     if (!confirmed) return '';

@@ -1,14 +1,25 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, resource, signal, untracked } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { FormField } from '@angular/forms/signals';
 import { Router, RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
 import { CONTRACT, hrefOf } from '@petrichor/api';
-import { SAY_RECOVERY_KEY, SAY_SEALS, sayConditionMark, stillOut, sayItem, type JobState, type WaitsFor } from '@petrichor/core/job';
+import {
+  commandFields,
+  SAY_RECOVERY_KEY,
+  SAY_SEALS,
+  sayConditionMark,
+  stillOut,
+  sayItem,
+  type JobCommand,
+  type JobState,
+  type Refusal,
+  type WaitsFor,
+} from '@petrichor/core/job';
 import { tellHistory } from '@petrichor/core/ledger';
 import { claimSlip, pageSheets } from '@petrichor/core/papers';
 import type { Typeface } from '@petrichor/core/sheets';
-import { Store } from '@ngrx/store';
-import { InputText } from 'primeng/inputtext';
 import { firstValueFrom } from 'rxjs';
+import { z } from 'zod';
 import { ConnectionLine } from '../../shell/connection-line';
 import { Keys } from '../../shell/keys';
 import { sayDay, sayMoment, sayWhen } from '../../shell/promise';
@@ -17,7 +28,10 @@ import { JobDesk } from '../../state/jobs/job-desk';
 import { selectPricing } from '../../state/knowledge/knowledge.reducer';
 import { PhotoKeeper } from '../../state/photos/photo-keeper';
 import { selectAccount, selectWorkshopName } from '../../state/session/session.reducer';
-import { Choice, type ChoiceOption } from '../../ui/choice';
+import { type ChoiceOption } from '../../ui/choice';
+import { ChoiceField } from '../../ui/field/choice-field';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 import { KeyBox } from '../../ui/key-box';
 import { PaperChoice } from '../../ui/paper-choice';
 import { Photo } from '../../ui/photo';
@@ -25,12 +39,11 @@ import { savePdf } from '../../ui/save-pdf';
 import { PriceLines } from '../agree/price-lines';
 import { SealedPanel } from './sealed-panel';
 import { TagsPanel } from './tags-panel';
-import { emptyJobDraft } from '../../ui/draft';
 
 /** Everything about a job that is no work on it: what the counter wrote, sealed notes, tags, waiting, its history, and its document. */
 @Component({
   selector: 'p-record',
-  imports: [FormsModule, RouterLink, InputText, Choice, ConnectionLine, KeyBox, Photo, PriceLines, SealedPanel, TagsPanel],
+  imports: [FormField, RouterLink, ChoiceField, ConnectionLine, KeyBox, Photo, PriceLines, SealedPanel, TagsPanel, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './record.html',
   styleUrl: './record.css',
@@ -55,12 +68,19 @@ export class RecordScreen {
     { label: 'another hand', value: 'hand' },
     { label: 'a specialist', value: 'specialist' },
   ];
-  protected readonly kind = signal<WaitsFor>('customer');
-  protected readonly what = emptyJobDraft(() => this.jobId(), 'record-what', '');
-  protected readonly who = emptyJobDraft(() => this.jobId(), 'record-who', '');
-  protected readonly until = emptyJobDraft(() => this.jobId(), 'record-until', '');
-  protected readonly promise = emptyJobDraft(() => this.jobId(), 'record-promise', '');
-  protected readonly because = emptyJobDraft(() => this.jobId(), 'record-because', '');
+  protected readonly waiting = form(commandFields('wait-for').extend({ until: z.string() }), {
+    draft: { of: () => this.jobId(), name: 'record' },
+    empty: { kind: 'customer' as WaitsFor, what: '', who: '', until: '' },
+    send: ({ until, ...given }) => this.give({ type: 'wait-for', ...given, until: until || null }),
+  });
+  protected readonly promising = form(
+    commandFields('move-promise').extend({ to: z.string().min(1, 'Choose the day and time you promise.') }),
+    {
+      draft: { of: () => this.jobId(), name: 'promise' },
+      empty: { to: '', because: '' },
+      send: ({ to, because }) => this.give({ type: 'move-promise', to: new Date(to).toISOString(), because }),
+    },
+  );
   protected readonly facts = computed(() => {
     const job = this.job();
     return job ? factsOf(job) : [];
@@ -106,25 +126,6 @@ export class RecordScreen {
     });
   }
 
-  protected wait(): void {
-    this.give(
-      { type: 'wait-for', kind: this.kind(), what: this.what().trim(), who: this.who().trim(), until: this.until() || null },
-      () => {
-        this.what.set('');
-        this.who.set('');
-        this.until.set('');
-      },
-    );
-  }
-
-  protected movePromise(): void {
-    const to = this.promise() ? new Date(this.promise()).toISOString() : '';
-    this.give({ type: 'move-promise', to, because: this.because().trim() }, () => {
-      this.promise.set('');
-      this.because.set('');
-    });
-  }
-
   protected async slip(): Promise<void> {
     const job = this.job();
     if (!job) return;
@@ -134,12 +135,9 @@ export class RecordScreen {
     this.fault.set(await savePdf(`claim-slip-${job.number}.pdf`, sheets, (hash) => this.keeper.bytes(hash)));
   }
 
-  private give(command: Parameters<JobDesk['give']>[1], then: () => void): void {
+  private give(command: JobCommand): Refusal | null {
     const job = this.job();
-    if (!job) return;
-    const refusal = this.desk.give(job, command);
-    this.fault.set(refusal?.sentence ?? '');
-    if (!refusal) then();
+    return job ? this.desk.give(job, command) : null;
   }
 }
 

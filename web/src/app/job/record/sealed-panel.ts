@@ -1,16 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import type { CommandReply } from '@petrichor/api';
-import { mayNotLook, SAY_SEALED, type JobState, type SealedKind } from '@petrichor/core/job';
+import { FormField } from '@angular/forms/signals';
 import { Store } from '@ngrx/store';
-import { InputText } from 'primeng/inputtext';
+import { KeepSealedSchema, type CommandReply } from '@petrichor/api';
+import { mayNotLook, SAY_SEALED, type JobState, type SealedKind } from '@petrichor/core/job';
+import { tap, type Observable } from 'rxjs';
 import { sayWhen } from '../../shell/promise';
 import { Api, faultOf } from '../../state/api';
 import { JobsActions } from '../../state/jobs/jobs.actions';
 import { selectAccount } from '../../state/session/session.reducer';
-import { StateMark } from '../../ui/state-mark';
-import { emptyJobDraft } from '../../ui/draft';
+import { type ChoiceOption } from '../../ui/choice';
+import { SelectField } from '../../ui/field/select-field';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 import { newId } from '../../ui/new-id';
+import { StateMark } from '../../ui/state-mark';
 
 /** How long a secret stays on the screen. */
 const SHOWN_SECONDS = 30;
@@ -18,7 +21,7 @@ const SHOWN_SECONDS = 30;
 /** Passcodes and recovery keys: sealed on the server, shown for half a minute to whoever may, every look on record. Never kept in this browser. */
 @Component({
   selector: 'p-sealed-panel',
-  imports: [FormsModule, InputText, StateMark],
+  imports: [FormField, SelectField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -68,35 +71,21 @@ const SHOWN_SECONDS = 30;
       }
     </ul>
     @if (!job().closed) {
-      <form class="row" (submit)="$event.preventDefault(); keep()" autocomplete="off">
-        <div class="field kind">
-          <label for="sealed-kind">Kind</label>
-          <select id="sealed-kind" name="kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)">
-            @for (one of kinds; track one) {
-              <option [value]="one">{{ say[one] }}</option>
-            }
-          </select>
-        </div>
-        <div class="field grow">
-          <label for="sealed-label">For what</label>
-          <input pInputText id="sealed-label" name="label" [ngModel]="label()" (ngModelChange)="label.set($event)" maxlength="60" />
-        </div>
-        <div class="field grow">
-          <label for="sealed-secret">To be sealed</label>
-          <input
-            pInputText
-            class="m"
-            type="password"
-            autocomplete="new-password"
-            id="sealed-secret"
-            name="secret"
-            [ngModel]="secret()"
-            (ngModelChange)="secret.set($event)"
-            maxlength="2000"
-          />
-        </div>
-        <button class="tgt" type="submit" [disabled]="busy()">Seal it</button>
+      <form class="row" (submit)="form.send($event)" autocomplete="off" novalidate>
+        <p-select-field class="kind" label="Kind" fieldId="sealed-kind" [options]="kinds" [formField]="form.fields.kind" />
+        <p-text-field class="grow" label="For what" fieldId="sealed-label" [formField]="form.fields.label" />
+        <p-text-field
+          class="grow"
+          label="To be sealed"
+          mono
+          type="password"
+          complete="new-password"
+          fieldId="sealed-secret"
+          [formField]="form.fields.secret"
+        />
+        <button class="tgt" type="submit" [disabled]="form.busy()">Seal it</button>
       </form>
+      <p class="fault" role="alert">{{ form.fault() }}</p>
       <p class="mu small">Only whoever has the job, or a lead, can read it. It is destroyed when the machine is handed over.</p>
     }
     <p class="fault" role="alert">{{ fault() }}</p>
@@ -108,11 +97,15 @@ export class SealedPanel {
   private readonly store = inject(Store);
   private readonly account = this.store.selectSignal(selectAccount);
   protected readonly say = SAY_SEALED;
-  protected readonly kinds = Object.keys(SAY_SEALED) as SealedKind[];
-  protected readonly kind = signal<SealedKind>('passcode');
-  protected readonly label = emptyJobDraft(() => this.job().id, 'sealed-label', '');
+  protected readonly kinds: readonly ChoiceOption<SealedKind>[] = (Object.keys(SAY_SEALED) as SealedKind[]).map((value) => ({
+    value,
+    label: SAY_SEALED[value],
+  }));
   // Not a draft: a secret is never written into the browser's storage.
-  protected readonly secret = signal('');
+  protected readonly form = form(KeepSealedSchema.omit({ commandId: true }), {
+    empty: { kind: 'passcode' as SealedKind, label: '', secret: '' },
+    send: (given) => this.taken(this.api.keepSealed({ params: { jobId: this.job().id }, body: { commandId: newId(), ...given } })),
+  });
   protected readonly shown = signal<{ readonly id: string; readonly secret: string } | null>(null);
   protected readonly busy = signal(false);
   protected readonly fault = signal('');
@@ -127,16 +120,6 @@ export class SealedPanel {
           : `sealed by ${note.by.name}; last look ${note.looks.at(-1)!.by.name}, ${sayWhen(note.looks.at(-1)!.at)}`,
     })),
   );
-
-  protected keep(): void {
-    const secret = this.secret();
-    if (secret === '') return this.fault.set('Type what is to be sealed.');
-    const body = { commandId: newId(), kind: this.kind(), label: this.label().trim(), secret };
-    this.send(this.api.keepSealed({ params: { jobId: this.job().id }, body }), () => {
-      this.secret.set('');
-      this.label.set('');
-    });
-  }
 
   protected look(noteId: string): void {
     const account = this.account();
@@ -157,7 +140,14 @@ export class SealedPanel {
 
   protected destroy(noteId: string): void {
     this.hide();
-    this.send(this.api.destroySealed(this.about(noteId)), () => undefined);
+    this.busy.set(true);
+    this.taken(this.api.destroySealed(this.about(noteId))).subscribe({
+      next: () => {
+        this.busy.set(false);
+        this.fault.set('');
+      },
+      error: (error: unknown) => this.failed(error),
+    });
   }
 
   protected hide(): void {
@@ -166,17 +156,9 @@ export class SealedPanel {
 
   private readonly about = (noteId: string) => ({ params: { jobId: this.job().id, noteId }, body: { commandId: newId() } });
 
-  private send(reply: ReturnType<Api['keepSealed']>, then: () => void): void {
-    this.busy.set(true);
-    reply.subscribe({
-      next: ({ events }: CommandReply) => {
-        this.busy.set(false);
-        this.fault.set('');
-        this.store.dispatch(JobsActions.eventsCame({ jobId: this.job().id, events }));
-        then();
-      },
-      error: (error: unknown) => this.failed(error),
-    });
+  /** What the server made of it goes into the job. */
+  private taken(reply: Observable<CommandReply>): Observable<CommandReply> {
+    return reply.pipe(tap(({ events }) => this.store.dispatch(JobsActions.eventsCame({ jobId: this.job().id, events }))));
   }
 
   private failed(error: unknown): void {

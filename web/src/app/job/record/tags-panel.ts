@@ -1,17 +1,17 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import type { JobState } from '@petrichor/core/job';
 import { driveTag, jobTag, LABEL_SHEETS, labelSheets, type LabelSheetId } from '@petrichor/core/papers';
-import { NumberField } from '../../ui/number-field';
 import { draft } from '../../ui/draft';
+import { NumberField } from '../../ui/field/number-field';
+import { SelectField } from '../../ui/field/select-field';
+import { PaperChoice } from '../../ui/paper-choice';
 import { qrModules } from '../../ui/qr';
 import { savePdf } from '../../ui/save-pdf';
-import { PaperChoice } from '../../ui/paper-choice';
 
 /** Labels for the machine and its drives, with a code that opens the job; on a sheet that may have been begun. */
 @Component({
   selector: 'p-tags-panel',
-  imports: [FormsModule, NumberField],
+  imports: [NumberField, SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -27,18 +27,8 @@ import { PaperChoice } from '../../ui/paper-choice';
   `,
   template: `
     <div class="row">
-      <div class="field sheet">
-        <label for="label-sheet">Label sheet</label>
-        <select id="label-sheet" [ngModel]="sheet()" (ngModelChange)="sheet.set($event)">
-          @for (one of sheets; track one.id) {
-            <option [value]="one.id">{{ one.say }}</option>
-          }
-        </select>
-      </div>
-      <div class="field first">
-        <label for="label-first">First free label</label>
-        <p-number-field inputId="label-first" [value]="first()" (valueChange)="first.set($event)" />
-      </div>
+      <p-select-field class="sheet" label="Label sheet" fieldId="label-sheet" [options]="sheets" [(value)]="sheet" />
+      <p-number-field class="first" label="First free label" fieldId="label-first" [(value)]="first" />
       <button class="tgt" type="button" (click)="print()">Tags (PDF)</button>
     </div>
     <p class="mu small">One for the machine, one for the old drive, one for the new. Nothing on them says what is wrong.</p>
@@ -48,7 +38,7 @@ import { PaperChoice } from '../../ui/paper-choice';
 export class TagsPanel {
   readonly job = input.required<JobState>();
   private readonly paper = inject(PaperChoice);
-  protected readonly sheets = (Object.keys(LABEL_SHEETS) as LabelSheetId[]).map((id) => ({ id, say: LABEL_SHEETS[id].say }));
+  protected readonly sheets = (Object.keys(LABEL_SHEETS) as LabelSheetId[]).map((value) => ({ value, label: LABEL_SHEETS[value].say }));
   protected readonly sheet = draft<LabelSheetId>('label-sheet', this.paper.name() === 'A4' ? '3x8' : '2x5');
   protected readonly first = draft<number | null>('label-first', 1);
   protected readonly fault = signal('');

@@ -1,21 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { judgeCompanion, overLimit, type Companion, type CompanionKind, type JobState } from '@petrichor/core/job';
+import { FormField } from '@angular/forms/signals';
 import { Store } from '@ngrx/store';
-import { InputText } from 'primeng/inputtext';
+import { commandFields, judgeCompanion, overLimit, type Companion, type CompanionKind, type JobState } from '@petrichor/core/job';
 import { Clock } from '../../shell/clock';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectCompanionCases, selectModels, selectParts } from '../../state/knowledge/knowledge.reducer';
-import { Choice, type ChoiceOption } from '../../ui/choice';
-import { NumberField } from '../../ui/number-field';
-import { StateMark } from '../../ui/state-mark';
+import { type ChoiceOption } from '../../ui/choice';
 import { emptyJobDraft } from '../../ui/draft';
+import { ChoiceField } from '../../ui/field/choice-field';
+import { NumberField } from '../../ui/field/number-field';
+import { SelectField } from '../../ui/field/select-field';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 import { newId } from '../../ui/new-id';
+import { StateMark } from '../../ui/state-mark';
 
 /** Memory, a wireless card or a battery changed on this job: a time limit to prove itself, or back to what was there. */
 @Component({
   selector: 'p-companions-panel',
-  imports: [FormsModule, InputText, Choice, NumberField, StateMark],
+  imports: [FormField, ChoiceField, NumberField, SelectField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -54,18 +57,10 @@ import { newId } from '../../ui/new-id';
         </li>
         @if (rolling() === row.one.id) {
           <li>
-            <div class="field grow">
-              <label for="roll-why">What did not work</label>
-              <input
-                pInputText
-                id="roll-why"
-                [ngModel]="why()"
-                (ngModelChange)="why.set($event)"
-                (keydown.enter)="judge(row.one, 'rolled-back')"
-                maxlength="300"
-              />
-            </div>
-            <button class="tgt" type="button" (click)="judge(row.one, 'rolled-back')">Roll it back</button>
+            <form class="row" (submit)="$event.preventDefault(); judge(row.one, 'rolled-back')">
+              <p-text-field class="grow" label="What did not work" fieldId="roll-why" most="300" [(value)]="why" />
+              <button class="tgt" type="submit">Roll it back</button>
+            </form>
           </li>
         }
       } @empty {
@@ -73,28 +68,22 @@ import { newId } from '../../ui/new-id';
       }
     </ul>
     @if (adding()) {
-      <p-choice [options]="kinds" [value]="kind()" (valueChange)="kind.set($event)" labelledBy="companion-kind" />
-      <span class="visually-hidden" id="companion-kind">Kind of part</span>
-      <div class="row">
-        <div class="field grow">
-          <label for="companion-part">Part of the shelf</label>
-          <select id="companion-part" [ngModel]="partId()" (ngModelChange)="partId.set($event)">
-            <option value="">choose</option>
-            @for (part of parts(); track part.id) {
-              <option [value]="part.id">{{ part.name }}{{ part.inStock > 0 ? '' : ' (none here)' }}</option>
-            }
-          </select>
+      <form class="stack" (submit)="form.send($event)" novalidate>
+        <p-choice-field label="Kind of part" quiet [options]="kinds" [formField]="form.fields.kind" />
+        <div class="row">
+          <p-select-field
+            class="grow"
+            label="Part of the shelf"
+            fieldId="companion-part"
+            [options]="parts()"
+            [formField]="form.fields.partId"
+          />
+          <p-text-field class="grow" label="In place of" fieldId="companion-original" [formField]="form.fields.original" />
+          <p-number-field class="limit" label="It gets" fieldId="companion-limit" unit="min" [formField]="form.fields.limitMinutes" />
+          <button class="tgt" type="submit">It is in</button>
         </div>
-        <div class="field grow">
-          <label for="companion-original">In place of</label>
-          <input pInputText id="companion-original" [ngModel]="original()" (ngModelChange)="original.set($event)" maxlength="80" />
-        </div>
-        <div class="field limit">
-          <label for="companion-limit">It gets</label>
-          <p-number-field inputId="companion-limit" unit="min" [value]="limit()" (valueChange)="limit.set($event)" />
-        </div>
-        <button class="tgt" type="button" (click)="fit()">It is in</button>
-      </div>
+        <p class="fault" role="alert">{{ form.fault() }}</p>
+      </form>
       @for (line of said(); track line) {
         <p class="mu">{{ line }}</p>
       }
@@ -117,15 +106,24 @@ export class CompanionsPanel {
     { label: 'wireless card', value: 'wireless' },
     { label: 'battery', value: 'battery' },
   ];
-  protected readonly kind = signal<CompanionKind>('memory');
   protected readonly adding = signal(false);
-  protected readonly partId = emptyJobDraft(() => this.job().id, 'companion-partid', '');
-  protected readonly original = emptyJobDraft(() => this.job().id, 'companion-original', '');
-  protected readonly limit = signal<number | null>(30);
+  protected readonly form = form(commandFields('fit-companion').omit({ companionId: true }), {
+    draft: { of: () => this.job().id, name: 'companion' },
+    empty: { kind: 'memory' as CompanionKind, partId: '', original: '', limitMinutes: 30 as number | null },
+    send: (given) => {
+      const refusal = this.desk.give(this.job(), { type: 'fit-companion', companionId: newId(), ...given });
+      if (!refusal) this.adding.set(false);
+      return refusal;
+    },
+  });
   protected readonly rolling = signal<string | null>(null);
   protected readonly why = emptyJobDraft(() => this.job().id, 'companion-why', '');
   protected readonly fault = signal('');
-  protected readonly parts = computed(() => this.shelf().filter((part) => part.kind === this.kind()));
+  protected readonly parts = computed(() =>
+    this.shelf()
+      .filter((part) => part.kind === this.form.typed().kind)
+      .map((part) => ({ value: part.id, label: `${part.name}${part.inStock > 0 ? '' : ' (none here)'}` })),
+  );
   protected readonly rows = computed(() =>
     this.job().companions.map((one) => {
       const over = overLimit(one, new Date(this.clock.now()));
@@ -134,7 +132,7 @@ export class CompanionsPanel {
   );
   /** What the rules and the jobs here say of the part that is chosen. */
   protected readonly said = computed(() => {
-    const part = this.shelf().find((one) => one.id === this.partId());
+    const part = this.shelf().find((one) => one.id === this.form.typed().partId);
     const model = this.models().find((one) => one.id === this.job().intake.modelId);
     if (!part || !model) return [];
     const seen = this.cases()
@@ -147,24 +145,6 @@ export class CompanionsPanel {
       ...seen,
     ];
   });
-
-  protected fit(): void {
-    const limitMinutes = this.limit();
-    if (limitMinutes === null) return this.fault.set('Say how many minutes it gets.');
-    const refusal = this.desk.give(this.job(), {
-      type: 'fit-companion',
-      companionId: newId(),
-      kind: this.kind(),
-      partId: this.partId(),
-      original: this.original().trim(),
-      limitMinutes,
-    });
-    this.fault.set(refusal?.sentence ?? '');
-    if (refusal) return;
-    this.adding.set(false);
-    this.partId.set('');
-    this.original.set('');
-  }
 
   protected judge(one: Companion, outcome: 'works' | 'rolled-back'): void {
     const refusal = this.desk.give(this.job(), { type: 'judge-companion', companionId: one.id, outcome, note: this.why().trim() });

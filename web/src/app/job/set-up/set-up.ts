@@ -1,18 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { missing, sayPlan, setUpHints, setUpItems, type JobState } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
-import { InputText } from 'primeng/inputtext';
+import { missing, sayPlan, setUpHints, setUpItems, type JobState } from '@petrichor/core/job';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels } from '../../state/knowledge/knowledge.reducer';
+import { emptyJobDraft } from '../../ui/draft';
+import { TextField } from '../../ui/field/text-field';
 import { StateMark } from '../../ui/state-mark';
 import { CompanionsPanel } from './companions-panel';
-import { emptyJobDraft } from '../../ui/draft';
 
 /** Settings back off the tray, the system in place item by item, and what else was changed while the machine was open. */
 @Component({
   selector: 'p-set-up-section',
-  imports: [FormsModule, InputText, StateMark, CompanionsPanel],
+  imports: [CompanionsPanel, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   template: `
@@ -43,20 +42,15 @@ import { emptyJobDraft } from '../../ui/draft';
             </li>
             @if (asking()?.id === item.id) {
               <li>
-                <div class="field">
-                  <label for="why">{{
-                    asking()!.outcome === 'done' ? 'What is still missing, or worth knowing' : 'Why it is not needed'
-                  }}</label>
-                  <input
-                    pInputText
-                    id="why"
-                    [ngModel]="why()"
-                    (ngModelChange)="why.set($event)"
-                    (keydown.enter)="check(item.id, asking()!.outcome, why())"
-                    maxlength="300"
+                <form class="row" (submit)="$event.preventDefault(); check(item.id, asking()!.outcome, why())">
+                  <p-text-field
+                    [label]="asking()!.outcome === 'done' ? 'What is still missing, or worth knowing' : 'Why it is not needed'"
+                    fieldId="why"
+                    most="300"
+                    [(value)]="why"
                   />
-                </div>
-                <button class="tgt" type="button" (click)="check(item.id, asking()!.outcome, why())">Keep it</button>
+                  <button class="tgt" type="submit">Keep it</button>
+                </form>
               </li>
             }
           }

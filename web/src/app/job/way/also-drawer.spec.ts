@@ -28,10 +28,11 @@ describe('something that the guide does not know of', () => {
     const screen = await opened();
     await type(screen, '#also-count', 'some');
     await screen.press('On the tray');
-    expect(document.querySelector('[role=alert]')!.textContent).toBe('Say how many.');
+    // Nothing of it can be read as a number, and the field says so.
+    expect(document.querySelector('#also-count-fault')!.textContent).toBe('That is not a number.');
     await type(screen, '#also-count', '1');
     await screen.press('On the tray');
-    expect(document.querySelector('[role=alert]')!.textContent).not.toBe('');
+    expect(document.querySelector('#also-what-fault')!.textContent).toBe('Say what came out.');
     expect(stillOut(screen.job)).toEqual(stillOut(jobAt('way-in').job));
   });
 });

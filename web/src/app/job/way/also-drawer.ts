@@ -1,18 +1,18 @@
-import { ChangeDetectionStrategy, Component, inject, input, model, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import type { AlsoKind, JobState } from '@petrichor/core/job';
+import { ChangeDetectionStrategy, Component, inject, input, model } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
+import { commandFields, type AlsoKind, type JobState } from '@petrichor/core/job';
 import { Drawer } from 'primeng/drawer';
-import { InputText } from 'primeng/inputtext';
 import { HoldsFocus } from '../../shell/modals';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { Choice } from '../../ui/choice';
-import { emptyJobDraft } from '../../ui/draft';
-import { NumberField } from '../../ui/number-field';
+import { ChoiceField } from '../../ui/field/choice-field';
+import { NumberField } from '../../ui/field/number-field';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 
 /** Something comes out that the guide does not know of: on the tray at once, with its way back. */
 @Component({
   selector: 'p-also-drawer',
-  imports: [FormsModule, Drawer, HoldsFocus, InputText, Choice, NumberField],
+  imports: [FormField, ChoiceField, Drawer, HoldsFocus, NumberField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-drawer
@@ -24,28 +24,12 @@ import { NumberField } from '../../ui/number-field';
       [modal]="true"
     >
       @if (open()) {
-        <form (submit)="$event.preventDefault(); keep()">
+        <form (submit)="form.send($event)" novalidate>
           <p>The guide has no step for it. It goes on the tray like everything else, and back in when this step is undone.</p>
-          <div class="field">
-            <label for="also-what">What came out</label>
-            <input
-              pInputText
-              id="also-what"
-              name="what"
-              maxlength="40"
-              autocomplete="off"
-              placeholder="felt pad over the socket"
-              [ngModel]="what()"
-              (ngModelChange)="what.set($event)"
-            />
-          </div>
-          <span class="visually-hidden" id="also-kind">What kind of thing</span>
-          <p-choice class="kinds" labelledBy="also-kind" [options]="kinds" [(value)]="kind" />
-          <div class="field">
-            <label for="also-count">How many</label>
-            <p-number-field inputId="also-count" unit="" [value]="count()" (valueChange)="count.set($event)" />
-          </div>
-          <p class="fault" role="alert">{{ fault() }}</p>
+          <p-text-field label="What came out" fieldId="also-what" placeholder="felt pad over the socket" [formField]="form.fields.label" />
+          <p-choice-field label="What kind of thing" quiet class="kinds" [options]="kinds" [formField]="form.fields.kind" />
+          <p-number-field label="How many" fieldId="also-count" unit="" [formField]="form.fields.count" />
+          <p class="fault" role="alert">{{ form.fault() }}</p>
           <button class="go big" type="submit">On the tray</button>
         </form>
       }
@@ -55,9 +39,6 @@ import { NumberField } from '../../ui/number-field';
     form {
       display: grid;
       gap: 14px;
-    }
-    .kinds {
-      flex-wrap: wrap;
     }
   `,
 })
@@ -71,19 +52,13 @@ export class AlsoDrawer {
     { value: 'lead', label: 'lead' },
     { value: 'tape', label: 'tape' },
   ];
-  protected readonly what = emptyJobDraft(() => this.job().id, 'also-what', '');
-  protected readonly kind = signal<AlsoKind>('part');
-  protected readonly count = signal<number | null>(1);
-  protected readonly fault = signal('');
-
-  protected keep(): void {
-    const count = this.count();
-    if (count === null) return this.fault.set('Say how many.');
-    const refusal = this.desk.give(this.job(), { type: 'also-out', kind: this.kind(), label: this.what(), count });
-    this.fault.set(refusal?.sentence ?? '');
-    if (refusal) return;
-    this.what.set('');
-    this.count.set(1);
-    this.open.set(false);
-  }
+  protected readonly form = form(commandFields('also-out'), {
+    draft: { of: () => this.job().id, name: 'also' },
+    empty: { label: '', kind: 'part' as AlsoKind, count: 1 as number | null },
+    send: (given) => {
+      const refusal = this.desk.give(this.job(), { type: 'also-out', ...given });
+      if (!refusal) this.open.set(false);
+      return refusal;
+    },
+  });
 }

@@ -1,15 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, model, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, model } from '@angular/core';
+import { FormField } from '@angular/forms/signals';
 import { SAY_NOTE, type JobState, type NoteKind } from '@petrichor/core/job';
 import type { WayStep } from '@petrichor/core/teardown';
 import { Drawer } from 'primeng/drawer';
-import { InputText } from 'primeng/inputtext';
-import { Textarea } from 'primeng/textarea';
+import { z } from 'zod';
 import { HoldsFocus } from '../../shell/modals';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { Choice } from '../../ui/choice';
-import { jobDraft } from '../../ui/draft';
-import { NumberField } from '../../ui/number-field';
+import { ChoiceField } from '../../ui/field/choice-field';
+import { NumberField } from '../../ui/field/number-field';
+import { TextField } from '../../ui/field/text-field';
+import { form } from '../../ui/form';
 import { PhotoField } from '../../ui/photo-field';
 
 const ASK: Record<NoteKind, string> = {
@@ -25,10 +25,19 @@ const HINT: Record<NoteKind, string> = {
   correction: 'A lead looks at it, and the guide of this model is put right.',
 };
 
+/** All of it may stay empty here: what has to be there hangs on the kind. */
+const NoteSchema = z.strictObject({
+  text: z.string().trim().max(2000),
+  what: z.string().trim().max(80),
+  mm: z.number().nullable(),
+  plusMinusMm: z.number().nullable(),
+  photos: z.array(z.string()),
+});
+
 /** Words, photos and lengths that are kept with a step. */
 @Component({
   selector: 'p-note-drawer',
-  imports: [FormsModule, Drawer, HoldsFocus, InputText, Textarea, Choice, NumberField, PhotoField],
+  imports: [FormField, ChoiceField, Drawer, HoldsFocus, NumberField, PhotoField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-drawer
@@ -40,47 +49,21 @@ const HINT: Record<NoteKind, string> = {
       [modal]="true"
     >
       @if (open()) {
-        <form class="words" (submit)="$event.preventDefault(); keep()">
-          <span class="visually-hidden" id="note-kind">What kind of note</span>
-          <p-choice class="kinds" [options]="kinds()" labelledBy="note-kind" [(value)]="kind" />
+        <form class="words" (submit)="form.send($event)" novalidate>
+          <p-choice-field label="What kind of note" quiet [options]="kinds()" [(value)]="kind" />
           @if (step(); as step) {
             <p class="mu">At: {{ step.title }}</p>
           }
           @if (kind() === 'measure') {
-            <div class="field">
-              <label for="note-what">What</label>
-              <input
-                pInputText
-                id="note-what"
-                name="what"
-                maxlength="80"
-                autocomplete="off"
-                [ngModel]="what()"
-                (ngModelChange)="what.set($event)"
-              />
-            </div>
+            <p-text-field label="What" fieldId="note-what" [formField]="form.fields.what" />
             <div class="pair">
-              <div class="field"><label for="note-mm">Length</label><p-number-field inputId="note-mm" unit="mm" [(value)]="mm" /></div>
-              <div class="field">
-                <label for="note-pm">Plus or minus</label><p-number-field inputId="note-pm" unit="mm" [(value)]="plusMinus" />
-              </div>
+              <p-number-field label="Length" fieldId="note-mm" unit="mm" [formField]="form.fields.mm" />
+              <p-number-field label="Plus or minus" fieldId="note-pm" unit="mm" [formField]="form.fields.plusMinusMm" />
             </div>
           }
-          <div class="field">
-            <label for="words">{{ ask[kind()] }}</label>
-            <textarea
-              pTextarea
-              id="words"
-              name="words"
-              rows="4"
-              maxlength="2000"
-              [ngModel]="words()"
-              (ngModelChange)="words.set($event)"
-            ></textarea>
-            <p class="hint">{{ hint[kind()] }}</p>
-          </div>
-          <p-photo-field inputId="note-photo" [(hashes)]="photos" />
-          <p class="fault" role="alert">{{ fault() }}</p>
+          <p-text-field [label]="ask[kind()]" fieldId="words" rows="4" [hint]="hint[kind()]" [formField]="form.fields.text" />
+          <p-photo-field inputId="note-photo" [hashes]="form.typed().photos" (hashesChange)="form.patch({ photos: $event })" />
+          <p class="fault" role="alert">{{ form.fault() }}</p>
           <button class="go big" type="submit">Keep it</button>
         </form>
       }
@@ -90,9 +73,6 @@ const HINT: Record<NoteKind, string> = {
     .words {
       display: grid;
       gap: 14px;
-    }
-    .kinds {
-      flex-wrap: wrap;
     }
     .pair {
       display: grid;
@@ -116,40 +96,17 @@ export class NoteDrawer {
   protected readonly say = SAY_NOTE;
   protected readonly ask = ASK;
   protected readonly hint = HINT;
-  private readonly draftOf = <T>(field: string, empty: T) =>
-    jobDraft<T>(
-      () => this.job().id,
-      field,
-      () => empty,
-    );
-  protected readonly words = this.draftOf('note', '');
-  protected readonly what = this.draftOf('note-what', '');
-  protected readonly mm = this.draftOf<number | null>('note-mm', null);
-  protected readonly plusMinus = this.draftOf<number | null>('note-pm', 0.1);
-  protected readonly photos = this.draftOf<readonly string[]>('note-photos', []);
-  protected readonly fault = signal('');
-
-  protected keep(): void {
-    const kind = this.kind();
-    const mm = this.mm();
-    const measured = kind === 'measure' && mm !== null ? { what: this.what(), mm, plusMinusMm: this.plusMinus() ?? 0 } : null;
-    const own = this.words().trim();
-    // A photo or a length may say it all.
-    const text = own !== '' ? own : measured ? measured.what : this.photos().length > 0 ? 'See the photo.' : '';
-    const refusal = this.desk.give(this.job(), {
-      type: 'note',
-      text,
-      stepId: this.step()?.id ?? null,
-      kind,
-      photos: [...this.photos()],
-      measured,
-    });
-    this.fault.set(refusal?.sentence ?? '');
-    if (refusal) return;
-    this.words.set('');
-    this.what.set('');
-    this.mm.set(null);
-    this.photos.set([]);
-    this.open.set(null);
-  }
+  protected readonly form = form(NoteSchema, {
+    draft: { of: () => this.job().id, name: 'note' },
+    empty: { text: '', what: '', mm: null as number | null, plusMinusMm: 0.1 as number | null, photos: [] as readonly string[] },
+    send: ({ text: own, what, mm, plusMinusMm, photos }) => {
+      const kind = this.kind();
+      const measured = kind === 'measure' && mm !== null ? { what, mm, plusMinusMm: plusMinusMm ?? 0 } : null;
+      // A photo or a length may say it all.
+      const text = own !== '' ? own : measured ? measured.what : photos.length > 0 ? 'See the photo.' : '';
+      const refusal = this.desk.give(this.job(), { type: 'note', text, stepId: this.step()?.id ?? null, kind, photos, measured });
+      if (!refusal) this.open.set(null);
+      return refusal;
+    },
+  });
 }

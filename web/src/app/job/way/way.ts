@@ -1,6 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { NgTemplateOutlet } from '@angular/common';
-import { FormsModule } from '@angular/forms';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { Store } from '@ngrx/store';
 import { SAY_SIDE, sayScrew } from '@petrichor/core/hardware';
 import {
   countOf,
@@ -17,8 +17,6 @@ import {
 } from '@petrichor/core/job';
 import { sayLater } from '@petrichor/core/teardown';
 import { sayMinutes } from '@petrichor/core/units';
-import { Store } from '@ngrx/store';
-import { InputText } from 'primeng/inputtext';
 import { OutlineMap } from '../../drawing/outline-map';
 import { Profile } from '../../drawing/profile';
 import { ScrewGlyph } from '../../drawing/screw-glyph';
@@ -28,6 +26,7 @@ import { Keys } from '../../shell/keys';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels } from '../../state/knowledge/knowledge.reducer';
 import { draft, jobDraft } from '../../ui/draft';
+import { TextField } from '../../ui/field/text-field';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { keepAwake } from '../../ui/wake-lock';
@@ -44,21 +43,20 @@ const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
 @Component({
   selector: 'p-way-section',
   imports: [
+    AlsoDrawer,
+    CountDrawer,
+    KeyBox,
+    MatButton,
     NgTemplateOutlet,
-    FormsModule,
-    InputText,
+    NoteDrawer,
     OutlineMap,
     Profile,
     ScrewGlyph,
-    Tray,
-    KeyBox,
     StateMark,
-    AlsoDrawer,
-    CountDrawer,
-    MatButton,
-    NoteDrawer,
-    WhyDrawer,
     StepFacts,
+    TextField,
+    Tray,
+    WhyDrawer,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[class.far]': 'far()' },

@@ -1,120 +1,100 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import type { MachineOutline } from '@petrichor/core/hardware';
-import { InputText } from 'primeng/inputtext';
-import { Choice } from '../../ui/choice';
-import { NumberField } from '../../ui/number-field';
+import { ChoiceField } from '../../ui/field/choice-field';
+import { NumberField } from '../../ui/field/number-field';
+import { TextField } from '../../ui/field/text-field';
 import type { GuideDraft } from './guide-draft';
 
 /** The model's card, and the outline that its screws are set on. */
 @Component({
   selector: 'p-card-form',
-  imports: [FormsModule, InputText, Choice, NumberField],
+  imports: [ChoiceField, NumberField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="field">
-      <label for="card-labels">What labels underneath say, a line each</label>
-      <textarea
-        pInputText
-        class="m"
-        id="card-labels"
-        rows="2"
-        [ngModel]="labels()"
-        (ngModelChange)="patch({ labelTexts: lines($event) })"
-      ></textarea>
-    </div>
+    <p-text-field
+      label="What labels underneath say, a line each"
+      mono
+      fieldId="card-labels"
+      rows="2"
+      [value]="labels()"
+      (valueChange)="patch({ labelTexts: lines($event) })"
+    />
     <div class="pair wide">
-      <div class="field">
-        <label for="card-firmware">Into firmware</label>
-        <input
-          pInputText
-          id="card-firmware"
-          maxlength="120"
-          [ngModel]="model().firmwareEntry"
-          (ngModelChange)="patch({ firmwareEntry: $event })"
-        />
-      </div>
-      <div class="field">
-        <label for="card-boot">Into the boot menu</label>
-        <input
-          pInputText
-          id="card-boot"
-          maxlength="120"
-          [ngModel]="model().bootMenuEntry"
-          (ngModelChange)="patch({ bootMenuEntry: $event })"
-        />
-      </div>
-    </div>
-    <div class="field">
-      <label for="card-try">How it is tried before it is closed</label>
-      <input
-        pInputText
-        id="card-try"
-        maxlength="240"
-        [ngModel]="model().tryBeforeClosing"
-        (ngModelChange)="patch({ tryBeforeClosing: $event })"
+      <p-text-field
+        label="Into firmware"
+        fieldId="card-firmware"
+        most="120"
+        [value]="model().firmwareEntry"
+        (valueChange)="patch({ firmwareEntry: $event })"
+      />
+      <p-text-field
+        label="Into the boot menu"
+        fieldId="card-boot"
+        most="120"
+        [value]="model().bootMenuEntry"
+        (valueChange)="patch({ bootMenuEntry: $event })"
       />
     </div>
-    <div class="field">
-      <span class="label" id="card-start">Can it be started while it lies open?</span>
-      <p-choice labelledBy="card-start" [options]="starts" [value]="starting()" (valueChange)="setStart($event)" />
-      <p class="hint">Yes: at each operation that has to be back first, say so. Nobody has said: it is tried once closed.</p>
-    </div>
+    <p-text-field
+      label="How it is tried before it is closed"
+      fieldId="card-try"
+      most="240"
+      [value]="model().tryBeforeClosing"
+      (valueChange)="patch({ tryBeforeClosing: $event })"
+    />
+    <p-choice-field
+      label="Can it be started while it lies open?"
+      fieldId="card-start-choice"
+      [options]="starts"
+      [value]="starting()"
+      (valueChange)="setStart($event)"
+      hint="Yes: at each operation that has to be back first, say so. Nobody has said: it is tried once closed."
+    />
     <div class="pair wide">
-      <div class="field">
-        <label for="card-cautions">Cautions, a line each</label>
-        <textarea
-          pInputText
-          id="card-cautions"
-          rows="3"
-          [ngModel]="cautions()"
-          (ngModelChange)="patch({ cautions: lines($event) })"
-        ></textarea>
-      </div>
-      <div class="field">
-        <label for="card-soldered">Soldered, a line each</label>
-        <textarea
-          pInputText
-          id="card-soldered"
-          rows="3"
-          [ngModel]="soldered()"
-          (ngModelChange)="patch({ soldered: lines($event) })"
-        ></textarea>
-      </div>
+      <p-text-field
+        label="Cautions, a line each"
+        fieldId="card-cautions"
+        rows="3"
+        [value]="cautions()"
+        (valueChange)="patch({ cautions: lines($event) })"
+      />
+      <p-text-field
+        label="Soldered, a line each"
+        fieldId="card-soldered"
+        rows="3"
+        [value]="soldered()"
+        (valueChange)="patch({ soldered: lines($event) })"
+      />
     </div>
     <div class="pair">
-      <div class="field">
-        <label for="card-width">Outline, width</label>
-        <p-number-field
-          inputId="card-width"
-          unit="mm"
-          [value]="outline().widthMm"
-          (valueChange)="$event && patchOutline({ widthMm: $event })"
-        />
-      </div>
-      <div class="field">
-        <label for="card-height">Outline, height</label>
-        <p-number-field
-          inputId="card-height"
-          unit="mm"
-          [value]="outline().heightMm"
-          (valueChange)="$event && patchOutline({ heightMm: $event })"
-        />
-      </div>
-      <div class="field">
-        <label for="card-top">Edge above</label>
-        <input pInputText id="card-top" maxlength="30" [ngModel]="outline().topEdge" (ngModelChange)="patchOutline({ topEdge: $event })" />
-      </div>
-      <div class="field">
-        <label for="card-bottom">Edge below</label>
-        <input
-          pInputText
-          id="card-bottom"
-          maxlength="30"
-          [ngModel]="outline().bottomEdge"
-          (ngModelChange)="patchOutline({ bottomEdge: $event })"
-        />
-      </div>
+      <p-number-field
+        label="Outline, width"
+        fieldId="card-width"
+        unit="mm"
+        [value]="outline().widthMm"
+        (valueChange)="$event && patchOutline({ widthMm: $event })"
+      />
+      <p-number-field
+        label="Outline, height"
+        fieldId="card-height"
+        unit="mm"
+        [value]="outline().heightMm"
+        (valueChange)="$event && patchOutline({ heightMm: $event })"
+      />
+      <p-text-field
+        label="Edge above"
+        fieldId="card-top"
+        most="30"
+        [value]="outline().topEdge"
+        (valueChange)="patchOutline({ topEdge: $event })"
+      />
+      <p-text-field
+        label="Edge below"
+        fieldId="card-bottom"
+        most="30"
+        [value]="outline().bottomEdge"
+        (valueChange)="patchOutline({ bottomEdge: $event })"
+      />
     </div>
   `,
   styleUrl: './operation-form.css',

@@ -1,41 +1,28 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, type WritableSignal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import type { GuideState, MachineModel } from '@petrichor/core/hardware';
 import { Store } from '@ngrx/store';
-import { InputText } from 'primeng/inputtext';
+import type { GuideState, MachineModel } from '@petrichor/core/hardware';
 import { firstValueFrom } from 'rxjs';
 import { ConnectionLine } from '../../shell/connection-line';
 import { Keys } from '../../shell/keys';
 import { Api, faultOf } from '../../state/api';
 import { KnowledgeActions, selectKnowledgeState } from '../../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../../state/session/session.reducer';
+import { TextField } from '../../ui/field/text-field';
 import { KeyBox } from '../../ui/key-box';
 import { PhotoField } from '../../ui/photo-field';
 import { StateMark } from '../../ui/state-mark';
 import { CardForm } from './card-form';
 import { GuideDraft, type Written } from './guide-draft';
 import { GuideDrafts } from './guide-drafts';
-import { OperationForm } from './operation-form';
 import { MergePanel, type Conflict } from './merge-panel';
+import { OperationForm } from './operation-form';
 import { PlanSide } from './plan-side';
 
 /** Writes a guide: operations as they come, screws on the map, the plan and what is wrong beside it. */
 @Component({
   selector: 'p-guide-edit',
-  imports: [
-    FormsModule,
-    RouterLink,
-    InputText,
-    ConnectionLine,
-    KeyBox,
-    PhotoField,
-    StateMark,
-    CardForm,
-    MergePanel,
-    OperationForm,
-    PlanSide,
-  ],
+  imports: [RouterLink, CardForm, ConnectionLine, KeyBox, MergePanel, OperationForm, PhotoField, PlanSide, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './edit.html',
   styleUrls: ['../../intake/intake.css', '../columns.css', './edit.css'],

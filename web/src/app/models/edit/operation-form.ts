@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { PART_KIND_WORDS, SAY_SIDE, SideSchema, UsedUpKindSchema, type Side, type UsedUpKind } from '@petrichor/core/hardware';
-import { InputText } from 'primeng/inputtext';
-import { Choice } from '../../ui/choice';
-import { NumberField } from '../../ui/number-field';
+import { ChoiceField } from '../../ui/field/choice-field';
+import { NumberField } from '../../ui/field/number-field';
+import { SelectField } from '../../ui/field/select-field';
+import { TextField } from '../../ui/field/text-field';
+import { Tick } from '../../ui/field/tick';
 import { blankMirror, type GuideDraft } from './guide-draft';
 import { ThingForm } from './thing-form';
 
@@ -28,7 +29,7 @@ const RISKS = [
 /** Everything about one operation of a guide. */
 @Component({
   selector: 'p-operation-form',
-  imports: [FormsModule, InputText, Choice, NumberField, ThingForm],
+  imports: [ChoiceField, NumberField, SelectField, TextField, ThingForm, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './operation-form.html',
   styleUrl: './operation-form.css',
@@ -37,7 +38,11 @@ export class OperationForm {
   readonly draft = input.required<GuideDraft>();
   readonly photo = input<string | null>(null);
   protected readonly operation = computed(() => this.draft().operation()!);
-  protected readonly layers = computed(() => this.draft().model().guide.layers);
+  protected readonly layers = computed(() =>
+    this.draft()
+      .model()
+      .guide.layers.map(({ id, name }) => ({ value: id, label: name })),
+  );
   protected readonly others = computed(() =>
     this.draft()
       .operations()

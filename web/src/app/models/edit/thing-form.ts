@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { sayScrew, type Hole, type LeadConnector, type Screw, type TakenThing } from '@petrichor/core/hardware';
 import { COARSE_PITCH_MM } from '@petrichor/core/standards';
-import { InputText } from 'primeng/inputtext';
 import { ScrewGlyph } from '../../drawing/screw-glyph';
-import { NumberField } from '../../ui/number-field';
+import { type ChoiceOption } from '../../ui/choice';
+import { NumberField } from '../../ui/field/number-field';
+import { SelectField } from '../../ui/field/select-field';
+import { TextField } from '../../ui/field/text-field';
+import { Tick } from '../../ui/field/tick';
 import type { GuideDraft, OtherThing, ScrewThing } from './guide-draft';
 import { PlaceHoles } from './place-holes';
 
@@ -31,7 +33,7 @@ const CONNECTORS: readonly { value: LeadConnector['kind']; label: string; opens:
 /** One group of screws, a part, a lead, a tape or the drive, as an operation takes it. */
 @Component({
   selector: 'p-thing-form',
-  imports: [FormsModule, InputText, NumberField, ScrewGlyph, PlaceHoles],
+  imports: [NumberField, PlaceHoles, ScrewGlyph, SelectField, TextField, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './thing-form.html',
   styleUrls: ['./operation-form.css', './thing-form.css'],
@@ -41,9 +43,13 @@ export class ThingForm {
   readonly thing = input.required<TakenThing>();
   readonly photo = input<string | null>(null);
   protected readonly placing = signal(false);
-  protected readonly threads = Object.keys(COARSE_PITCH_MM) as Screw['thread'][];
+  protected readonly threads = (Object.keys(COARSE_PITCH_MM) as Screw['thread'][]).map((value) => ({ value, label: value }));
+  protected readonly heads = (['pan', 'wafer', 'flat'] as const).map((value) => ({ value, label: value }));
   protected readonly behinds = BEHIND;
-  protected readonly connectors = CONNECTORS;
+  protected readonly connectors: readonly ChoiceOption<LeadConnector['kind'] | null>[] = [
+    { value: null, label: 'nobody looked' },
+    ...CONNECTORS,
+  ];
   protected readonly guide = computed(() => this.draft().model().guide);
   protected readonly side = computed(() => this.draft().operation()?.side ?? this.guide().startSide);
   protected readonly parts = computed(() =>

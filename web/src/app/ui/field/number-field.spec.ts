@@ -16,7 +16,7 @@ it.each([
 
 it('keeps what was typed, also when it is no number, and says so', async () => {
   const fixture = TestBed.createComponent(NumberField);
-  fixture.componentRef.setInput('inputId', 'size');
+  fixture.componentRef.setInput('label', 'Size');
   await fixture.whenStable();
   const field = (fixture.nativeElement as HTMLElement).querySelector('input')!;
   const type = async (text: string) => {
