@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { Hands, listenForComplaints, missing, signIn } from './support/hands';
+import { putIn } from './support/parts';
 import { Workshop } from './support/workshop';
 
 let workshop: Workshop;
@@ -92,13 +93,9 @@ test('the dock: self-report, reading with progress, pulled out, gone and back', 
   await signIn(page, workshop.url);
   await page.getByRole('link', { name: /408/ }).click();
   const bay = (name: string) => dock(page).locator('li', { has: page.locator('.bay', { hasText: name }) });
-  const putIn = async (name: string, drive: RegExp) => {
-    await page.getByRole('combobox', { name: `Drive in simulated bay ${name}` }).click();
-    await page.getByRole('option', { name: drive }).click();
-  };
 
   await test.step('the self-report is read and answers what it can', async () => {
-    await putIn('A', /CD5-1907-12/);
+    await putIn(page, 'A', 'CD5-1907-12');
     await expect(bay('A')).toContainText('Corrie D5 500');
     await bay('A').getByRole('button', { name: 'Read its self-report' }).click();
     await expect(page.getByText('Read. What it answers stands among the findings.')).toBeVisible();
@@ -112,7 +109,7 @@ test('the dock: self-report, reading with progress, pulled out, gone and back', 
     await expect(bay('A').getByRole('progressbar')).toBeVisible();
     await expect(bay('A')).toContainText(/[\d.]+ GB of 500\.1 GB at \d+ MB\/s/);
     await expect(bay('A')).toContainText(/bad places? so far/);
-    await putIn('A', /nothing/);
+    await putIn(page, 'A', null);
     await expect(dock(page).getByText('The drive in bay A was pulled out.')).toBeVisible();
     await expect(
       page.getByRole('group', { name: /slow or unreadable places/ }).getByRole('button', { name: 'seen', exact: true }),
@@ -120,7 +117,7 @@ test('the dock: self-report, reading with progress, pulled out, gone and back', 
   });
 
   await test.step('a dock that goes away takes nothing with it; what it forgot is said', async () => {
-    await putIn('A', /CD5-4410-77/);
+    await putIn(page, 'A', 'CD5-4410-77');
     await bay('A').getByRole('button', { name: 'Surface reading' }).click();
     await expect(bay('A').getByRole('progressbar')).toBeVisible();
     await workshop.killDock();

@@ -1,19 +1,9 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { Hands, listenForComplaints, missing, signIn } from './support/hands';
-import { allSeen, blur, goOn, payAndHandOver, readPaper, swapToProve, walk } from './support/parts';
+import { allSeen, blur, goOn, payAndHandOver, putIn, readPaper, swapToProve, walk } from './support/parts';
 import { Workshop } from './support/workshop';
 
 const ANSWERED = /status of (404|409|503)/;
-
-const putIn = async (page: Page, bay: string, drive: string) => {
-  const hands = new Hands(page);
-  await hands.reach(page.getByRole('combobox', { name: `Drive in simulated bay ${bay}` }));
-  await hands.press('Enter');
-  await page.keyboard.type(drive);
-  await expect(page.getByRole('option', { name: new RegExp(drive) }).first()).toBeVisible();
-  await hands.press('Enter');
-  await expect(page.getByRole('listbox')).toHaveCount(0);
-};
 
 /** A drive that reads badly: read once in the dock, its bad places told to the customer, and no word of a copy that was not made. */
 test('a failing drive is rescued in the dock and its job told as it was, by keyboard', async ({ page }) => {

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { listenForComplaints, signIn } from './support/hands.js';
+import { putIn } from './support/parts.js';
 import { Workshop } from './support/workshop.js';
 
 /** The server passes the dock's absence and refusals on; the page says so itself. */
@@ -14,13 +15,6 @@ test.afterEach(() => workshop.close());
 
 const view = (page: Page, name: string) =>
   page.getByRole('group', { name: 'What is shown' }).getByRole('button', { name, exact: true }).click();
-const putIn = async (page: Page, bay: string, drive: RegExp) => {
-  await page.getByRole('combobox', { name: `Drive in simulated bay ${bay}` }).click();
-  await page.getByRole('option', { name: drive }).click();
-  // The list takes a moment to fold: the next press is meant for a list that is shut.
-  await expect(page.getByRole('listbox')).toHaveCount(0);
-};
-
 test('from the old drive’s table to a copy that outlives dock and source', async ({ page }) => {
   workshop = await Workshop.open('demo', SPEED);
   const complaints = listenForComplaints(page, [ANSWERED]);
@@ -30,7 +24,7 @@ test('from the old drive’s table to a copy that outlives dock and source', asy
 
   await test.step('the table and its fullness come from the dock', async () => {
     await view(page, 'Dock');
-    await putIn(page, 'A', /SR6-08C41-412/);
+    await putIn(page, 'A', 'SR6-08C41-412');
     await view(page, 'Old drive');
     await page.getByRole('button', { name: /Ask the dock: bay A, Sallow R6 512/ }).click();
     await expect(page.getByText('Sallow R6 512 SR6-08C41-412', { exact: false }).first()).toBeVisible();
@@ -95,11 +89,11 @@ test('from the old drive’s table to a copy that outlives dock and source', asy
   });
 
   await test.step('put in again it goes on from there; the dock vanishes, and the job knows how far it was', async () => {
-    await putIn(page, 'A', /nothing/);
-    await putIn(page, 'A', /CD5-4410-77/);
+    await putIn(page, 'A', null);
+    await putIn(page, 'A', 'CD5-4410-77');
     await page.getByRole('button', { name: 'Go on with the clone at 226.6 GB' }).click();
     await expect(page.getByRole('alert').filter({ hasText: 'those two have to be in the dock' })).toBeVisible();
-    await putIn(page, 'A', /SR6-08C41-412/);
+    await putIn(page, 'A', 'SR6-08C41-412');
     await page.getByRole('button', { name: 'Go on with the clone at 226.6 GB' }).click();
     await expect(page.getByRole('heading', { name: /^Clone: (2[5-9]\d|3\d\d)/ })).toBeVisible();
     await workshop.killDock();
@@ -111,7 +105,7 @@ test('from the old drive’s table to a copy that outlives dock and source', asy
   });
 
   await test.step('and once more, to the end; its map is taken into the job', async () => {
-    await putIn(page, 'A', /SR6-08C41-412/);
+    await putIn(page, 'A', 'SR6-08C41-412');
     await page.getByRole('button', { name: /^Go on with the clone at/ }).click();
     await expect(page.getByRole('heading', { name: 'Across and checked, no differences.' })).toBeVisible({ timeout: 40_000 });
     await page.getByRole('button', { name: 'Take its map into the job' }).click();
@@ -130,8 +124,13 @@ test('a drive whose day has come stands on the Bench, is sanitised, and its reco
   await page.getByLabel('Sanitised: by which method, and how checked').check();
   await page.getByRole('button', { name: 'Settle it' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'by which method' })).toBeVisible();
-  await page.getByRole('combobox', { name: 'Method' }).click();
-  await page.getByRole('option', { name: /^Purge: NVMe Sanitize/ }).click();
+  const method = page.getByLabel('Method', { exact: true });
+  await method.selectOption(
+    (await method
+      .locator('option', { hasText: /^Purge: NVMe Sanitize/ })
+      .first()
+      .textContent())!.trim(),
+  );
   await page.getByLabel('With which tool').fill('bench station');
   await page.getByLabel('How it was checked').fill('sanitize status: completed');
   await page.getByRole('button', { name: 'Settle it' }).click();

@@ -125,3 +125,16 @@ export async function readPaper(page: Page, read: (text: string) => void): Promi
   read(await paper.innerText());
   await hands.press('Escape');
 }
+
+/** Puts a drive into a bay of the simulated dock, by what stands on it, or pulls out what is in it (`null`); by keyboard. */
+export async function putIn(page: Page, bay: string, drive: string | null): Promise<void> {
+  const hands = new Hands(page);
+  if (drive === null) return hands.pressButton(`Pull it out of bay ${bay}`);
+  const list = page.getByRole('combobox', { name: `Drive for simulated bay ${bay}` });
+  const words = (await list.locator('option', { hasText: drive }).first().textContent()) ?? '';
+  await hands.reach(list);
+  // A list takes the letters of what it lists.
+  await page.keyboard.type(words.trim());
+  await expect(list.locator('option:checked')).toHaveText(words);
+  await hands.pressButton(`Put it in bay ${bay}`);
+}

@@ -111,6 +111,7 @@ export class DiagnosisScreen {
       .filter((one) => one.sense !== 'fact' && !linked.has(one.id))
       .map(({ id, say }) => ({ value: id, label: say }));
   });
+  protected readonly pickedSign = signal('');
   protected readonly tests = computed(() => this.edition()?.tests ?? []);
   protected readonly history = computed(() => (this.reply()?.history ?? []).filter((one) => one.about === this.about()));
   protected readonly compared = signal<PastJobs | null>(null);
@@ -174,9 +175,16 @@ export class DiagnosisScreen {
     if (floor !== null && floor !== link.floor) this.setLink(observation, link, { floor });
   }
 
-  protected add(observation: string | null): void {
+  /** Arrows run through the list: a sign is added once it is said to be. */
+  protected addPicked(): void {
+    const id = this.pickedSign();
+    if (id !== '') this.add(id);
+    this.pickedSign.set('');
+  }
+
+  private add(observation: string): void {
     const at = this.at();
-    if (observation && at) this.change((edition) => addLink(edition, observation, at.cause.id));
+    if (at) this.change((edition) => addLink(edition, observation, at.cause.id));
   }
 
   protected addNewCause(): void {

@@ -14,9 +14,6 @@ import { form } from '../ui/form';
 const TypedSchema = PricingSchema.omit({ taxBasisPoints: true }).extend({
   taxPercent: z.number('Type the tax, 0 where there is none.').min(0).max(100, 'Tax is at most 100 %.'),
 });
-/** Every figure may be emptied while it is typed. */
-type Typed = { readonly [K in keyof z.input<typeof TypedSchema>]: z.input<typeof TypedSchema>[K] | null };
-
 /** What this workshop charges and promises: a lead's to set. Offers that were made keep the prices they were made with. */
 @Component({
   selector: 'p-pricing-form',
@@ -76,7 +73,7 @@ export class PricingForm {
     draft: 'pricing',
     empty: () => {
       const { taxBasisPoints, ...rest } = this.pricing();
-      return { ...rest, taxPercent: taxBasisPoints / 100 } as Typed;
+      return { ...rest, taxPercent: taxBasisPoints / 100 };
     },
     send: ({ taxPercent, ...rest }) => {
       this.told.set('');

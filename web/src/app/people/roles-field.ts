@@ -41,9 +41,9 @@ const ROLES: readonly { readonly id: Role; readonly say: string }[] = [
     }
   `,
 })
-export class RolesField extends Field<Role[]> {
+export class RolesField extends Field<readonly Role[]> {
   override readonly grouped = true;
-  readonly value = model<Role[]>([]);
+  readonly value = model<readonly Role[]>([]);
   protected readonly roles = ROLES;
 
   protected hold(role: Role, held: boolean): void {

@@ -10,7 +10,7 @@ import { Api, faultOf } from '../state/api';
 import { ChoiceField } from '../ui/field/choice-field';
 import { NumberField } from '../ui/field/number-field';
 import { TextField } from '../ui/field/text-field';
-import { form } from '../ui/form';
+import { form, type TypedOf } from '../ui/form';
 import { newId } from '../ui/new-id';
 import type { ShelfRow } from './rows';
 
@@ -161,9 +161,9 @@ export class MovePanel {
   protected readonly say = SAY;
   /** What is typed belongs to one item: it is gone when another is looked at. */
   protected readonly form = form(MoveSchema, {
-    empty: () => {
+    empty: (): TypedOf<typeof MoveSchema> => {
       this.key();
-      return { kind: 'received' as StockMove['kind'], quantity: 1 as number | null, note: '', dueOn: '' };
+      return { kind: 'received', quantity: 1, note: '', dueOn: '' };
     },
     send: ({ dueOn, ...given }) => this.move({ ...given, jobId: null, dueOn: given.kind === 'ordered' && dueOn !== '' ? dueOn : null }),
   });

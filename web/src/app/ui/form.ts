@@ -18,11 +18,16 @@ import { draftOf, type DraftName } from './draft';
 /** Nothing or null: it is done. A refusal: its sentence is said. A request: busy until it is answered. */
 type Outcome = { readonly sentence: string } | null | undefined | void | Observable<unknown>;
 
-interface FormOptions<S extends z.ZodObject, Typed> {
+/** What a field holds while it is filled in: a number or one of a few may be missing still. */
+type Held<T> = T extends number ? T | null : T extends string ? T | '' : T extends readonly (infer One)[] ? readonly One[] : T;
+/** What the fields of a form hold. */
+export type TypedOf<S extends z.ZodObject> = { readonly [K in keyof z.input<S>]-?: Held<Exclude<z.input<S>[K], undefined>> };
+
+interface FormOptions<S extends z.ZodObject> {
   /** What is typed outlives a reload under this name; none for secrets. */
   readonly draft?: DraftName;
   /** What the fields say before anybody typed; a function where that follows something that changes. */
-  readonly empty: Typed | (() => Typed);
+  readonly empty: TypedOf<S> | (() => TypedOf<S>);
   /** Does it, with what the schema made of the fields. Once it is done the form is empty again. */
   readonly send: (value: z.output<S>) => Outcome;
 }
@@ -37,31 +42,29 @@ export interface Form<Typed> {
   /** What is wrong and belongs to no field. */
   readonly fault: WritableSignal<string>;
   readonly busy: Signal<boolean>;
-  patch(own: Partial<Typed>): void;
-  clear(): void;
-  send(event?: Event): void;
+  readonly patch: (own: Partial<Typed>) => void;
+  readonly clear: () => void;
+  readonly send: (event?: Event) => void;
 }
 
 /**
  * A form made of what it comes to. The schema says which fields have to be filled in and how long they may get;
  * what is wrong is said beside its field once somebody sends it, and the first such field takes the focus.
- * `Typed` is what the fields hold meanwhile: a number may still be null. Call it where a component is made.
+ * Meanwhile a number may still be null, and one of a few ''. Call it where a component is made.
  */
-export function form<S extends z.ZodObject, Typed extends Readonly<Record<keyof z.input<S> & string, unknown>>>(
-  schema: S,
-  { draft, empty, send }: FormOptions<S, Typed>,
-): Form<Typed> {
+export function form<S extends z.ZodObject>(schema: S, { draft, empty, send }: FormOptions<NoInfer<S>>): Form<TypedOf<S>> {
+  type Typed = TypedOf<S>;
   const begin: () => Typed = typeof empty === 'function' ? empty : () => empty;
   const model = draft ? draftOf(draft, begin) : linkedSignal(begin);
   const fault = signal('');
   const told = signal<readonly Told[]>([]);
   const fields = fieldsOf(model, (path) => {
     rulesOf(schema, path as unknown as Path, begin);
-    validateTree(path as SchemaPath<Typed>, ({ value, fieldTreeOf }) =>
-      [...issuesOf(schema, value()), ...told().filter((one) => valueAt(value(), one.path) === one.of)].map((issue) =>
-        faultAt(fieldTreeOf(path), issue),
-      ),
-    );
+    validateTree(path as SchemaPath<Typed>, (at) => {
+      const typed = at.value();
+      const issues = [...issuesOf(schema, typed), ...told().filter((one) => valueAt(typed, one.path) === one.of)];
+      return issues.map((issue) => faultAt(at.fieldTreeOf(path), issue));
+    });
   });
 
   /** Says what went wrong, or empties the form: at once, not a turn of the loop later. */
@@ -109,7 +112,7 @@ type Path = SchemaPath<unknown> & Readonly<Record<string, SchemaPath<unknown>>>;
 
 /** What the controls show of the schema: whether they have to be filled in, and how many letters they take. */
 function rulesOf(schema: z.ZodObject, path: Path, begin: () => unknown): void {
-  for (const [name, given] of Object.entries(schema.shape as Readonly<Record<string, z.ZodType>>)) {
+  for (const [name, given] of Object.entries<z.ZodType>(schema.shape)) {
     const [at, of] = [path[name] as Path, inner(given)];
     const first = (): unknown => (begin() as Readonly<Record<string, unknown>>)[name];
     if (of instanceof z.ZodObject) {
@@ -155,8 +158,7 @@ function sayIssue({ code, origin, input, minimum, maximum }: z.core.$ZodRawIssue
 
 function faultAt(root: unknown, { path, message }: Issue): ValidationError.WithFieldTree {
   let tree = root as FieldTree<unknown>;
-  for (const key of path)
-    tree = ((tree as unknown as Record<PropertyKey, FieldTree<unknown> | undefined>)[key] ?? tree) as FieldTree<unknown>;
+  for (const key of path) tree = (tree as unknown as Record<PropertyKey, FieldTree<unknown> | undefined>)[key] ?? tree;
   return { kind: 'said', message, fieldTree: tree };
 }
 

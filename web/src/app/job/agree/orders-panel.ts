@@ -65,7 +65,7 @@ export class OrdersPanel {
   /** From one that was rung up. An order that it stands in for is first called off where it was placed. */
   protected readonly byHand = form(ByHandSchema, {
     draft: { of: () => this.job().id, name: 'order' },
-    empty: { supplier: '', priceMinor: null as number | null, dueOn: '' },
+    empty: { supplier: '', priceMinor: null, dueOn: '' },
     send: (given) => this.orderByHand(given),
   });
   protected readonly found = form(commandFields('meet-need').pick({ how: true }), {

@@ -79,13 +79,13 @@ export class PriceLines {
   protected readonly money = sayMoney;
   protected readonly paying = form(commandFields('pay'), {
     draft: { of: () => this.job().id, name: 'pay' },
-    empty: { amountMinor: null as number | null, how: 'card' },
+    empty: { amountMinor: null, how: 'card' },
     send: (given) => this.desk.give(this.job(), { type: 'pay', ...given }),
   });
   protected readonly shown = signal(false);
   protected readonly changing = form(commandFields('change-price'), {
     draft: { of: () => this.job().id, name: 'price' },
-    empty: { say: '', netMinor: null as number | null, why: '' },
+    empty: { say: '', netMinor: null, why: '' },
     send: (given) => {
       const refusal = this.desk.give(this.job(), { type: 'change-price', ...given });
       if (!refusal) this.shown.set(false);

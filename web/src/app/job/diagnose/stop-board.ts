@@ -43,7 +43,7 @@ export class StopBoard {
 
   private readonly weighing = weighingOf(
     computed(() => this.job()),
-    signal('before' as const),
+    signal('before'),
     signal(new Set<string>()),
   );
   protected readonly bands = computed(() => {

@@ -11,17 +11,16 @@ import {
   stillOut,
   sayCustody,
   type JobState,
-  type OldDriveFate,
   type Refusal,
 } from '@petrichor/core/job';
-import { methodsFor, SANITISE_MEDIA, SanitiseMethodSchema, type SanitiseMethod } from '@petrichor/core/move';
+import { methodsFor, SANITISE_MEDIA, SanitiseMethodSchema } from '@petrichor/core/move';
 import { z } from 'zod';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { RadioField } from '../../ui/field/radio-field';
 import { SelectField } from '../../ui/field/select-field';
 import { TextField } from '../../ui/field/text-field';
-import { form } from '../../ui/form';
+import { form, type TypedOf } from '../../ui/form';
 import { StateMark } from '../../ui/state-mark';
 
 const LEVEL_WORDS = { clear: 'Clear', purge: 'Purge', destroy: 'Destroy' } as const;
@@ -140,7 +139,7 @@ export class CustodyPanel {
   /** Before hand-over everything may still be settled otherwise; afterwards only a drive that is here. */
   protected readonly open = computed(() => !this.job().closed || isHere(this.job()));
   /** What the drive is: as the job has read it, else as somebody says who looks at it; the level of every method hangs on it. */
-  protected readonly media = SANITISE_MEDIA.map((one) => ({ value: one.id as string | null, label: one.say }));
+  protected readonly media = SANITISE_MEDIA.map((one) => ({ value: one.id, label: one.say }));
   protected readonly known = computed(() => mediumKnown(this.job()));
   private readonly medium = computed(() => SANITISE_MEDIA.find((one) => one.id === this.form.typed().mediumId) ?? this.known());
   protected readonly mediumId = computed(() => {
@@ -152,7 +151,7 @@ export class CustodyPanel {
     return medium ? methodsFor(medium) : [];
   });
   protected readonly methods = computed(() =>
-    this.does().map((one) => ({ label: `${LEVEL_WORDS[one.level]}: ${one.say}`, value: one.id as SanitiseMethod | '' })),
+    this.does().map((one) => ({ label: `${LEVEL_WORDS[one.level]}: ${one.say}`, value: one.id })),
   );
   protected readonly methodNote = computed(() => this.does().find((one) => one.id === this.form.typed().method)?.note ?? '');
   /** Staying in use is a fate of a drive that is in the machine and reads well. */
@@ -160,19 +159,19 @@ export class CustodyPanel {
     const job = this.job();
     const out = stillOut(job).some((item) => item.kind === 'drive') || hadOldDrive(job);
     return FATES.filter((one) => one.id !== 'stays-in-use' || (!out && !isUnfitToStay(job))).map((one) => ({
-      value: one.id as OldDriveFate | '',
+      value: one.id,
       label: one.say,
     }));
   });
 
-  private asKept() {
+  private asKept(): TypedOf<typeof CustodySchema> {
     const { oldDriveFate, custody } = this.job();
     const kept = custody.at(-1)?.sanitised;
     return {
-      fate: oldDriveFate?.fate ?? ('' as const),
+      fate: oldDriveFate?.fate ?? '',
       until: oldDriveFate?.until ?? '',
-      mediumId: null as string | null,
-      method: '' as SanitiseMethod | '',
+      mediumId: null,
+      method: '',
       tool: kept?.tool ?? '',
       verified: kept?.verified ?? '',
       note: oldDriveFate?.note ?? '',

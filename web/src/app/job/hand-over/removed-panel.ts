@@ -80,7 +80,7 @@ export class RemovedPanel {
   protected readonly asking = signal<string | null>(null);
   protected readonly form = form(AskedSchema, {
     draft: { of: () => this.job().id, name: 'removed' },
-    empty: { fate: 'returned' as RemovedFate, until: '', amountMinor: null as number | null },
+    empty: { fate: 'returned', until: '', amountMinor: null },
     send: ({ fate, until, amountMinor }) => {
       const what = this.asking() ?? '';
       const given = { type: 'settle-removed', what, fate, until: until || null, amountMinor: amountMinor ?? 0, note: '' } as const;

@@ -50,11 +50,11 @@ export class MatchAdapted {
     draft: { of: () => this.job().id, name: 'adapted' },
     empty: {
       label: '',
-      lengthMm: 70 as number | null,
-      widthMm: 20 as number | null,
-      thicknessMm: null as number | null,
-      with: 'callipers' as 'callipers' | 'ruler',
-      holes: [] as readonly TemplateHole[],
+      lengthMm: 70,
+      widthMm: 20,
+      thicknessMm: null,
+      with: 'callipers',
+      holes: [],
     },
     send: ({ label, thicknessMm, with: tool }) => {
       const [slot, template] = [this.slot(), this.template()];

@@ -9,7 +9,7 @@ import { HoldsFocus } from '../../shell/modals';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { ChoiceField } from '../../ui/field/choice-field';
 import { NumberField } from '../../ui/field/number-field';
-import { form } from '../../ui/form';
+import { form, type TypedOf } from '../../ui/form';
 
 const ReadingSchema = z.strictObject({ reading: z.number('Type what you read.'), tool: z.enum(['callipers', 'ruler']) });
 
@@ -76,9 +76,9 @@ export class LookDrawer {
   protected readonly isWatts = computed(() => this.settles()?.key === 'peakWatts');
   protected readonly form = form(ReadingSchema, {
     // Empty again for the next question.
-    empty: () => {
+    empty: (): TypedOf<typeof ReadingSchema> => {
       this.settles();
-      return { reading: null as number | null, tool: 'callipers' as const };
+      return { reading: null, tool: 'callipers' };
     },
     send: ({ reading, tool }) => this.keep(reading, tool),
   });

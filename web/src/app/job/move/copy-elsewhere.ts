@@ -87,14 +87,14 @@ export class CopyElsewhere {
     { label: 'all of it', value: 'all' },
     { label: 'the files', value: 'files' },
   ] as readonly ChoiceOption<'all' | 'files'>[];
-  protected readonly compareds: readonly ChoiceOption<Compared | null>[] = (Object.keys(SAY_COMPARED) as Compared[]).map((value) => ({
+  protected readonly compareds: readonly ChoiceOption<Compared | ''>[] = (Object.keys(SAY_COMPARED) as Compared[]).map((value) => ({
     value,
     label: SAY_COMPARED[value],
   }));
   /** Nothing is taken for compared that nobody said was. */
   protected readonly form = form(CopySchema, {
     draft: { of: () => this.job().id, name: 'copy' },
-    empty: { what: 'all' as const, made: '', compared: null as Compared | null },
+    empty: { what: 'all', made: '', compared: '' },
     send: (copy) => this.desk.give(this.job(), { type: 'state-copy', copy }),
   });
 

@@ -9,7 +9,7 @@ import { JobDesk } from '../../state/jobs/job-desk';
 import { ChoiceField } from '../../ui/field/choice-field';
 import { NumberField } from '../../ui/field/number-field';
 import { FileDrop, type HandedOver } from '../../ui/file-drop';
-import { form } from '../../ui/form';
+import { form, type TypedOf } from '../../ui/form';
 import { StateMark } from '../../ui/state-mark';
 import { HandedOutcome } from '../handed-outcome';
 import { handedFrom, JobDocuments } from '../job-documents';
@@ -22,7 +22,7 @@ const TypedSchema = z.strictObject({
   write: figure.nullable(),
   celsius: z.number().nullable(),
 });
-type Typed = Omit<z.input<typeof TypedSchema>, 'read'> & { readonly read: number | null };
+type Typed = TypedOf<typeof TypedSchema>;
 
 /** How fast it is and was, what explains a low figure, how long it takes, and what the new drive says of itself. */
 @Component({
@@ -39,7 +39,7 @@ export class SpeedPanel {
   protected readonly mbs = sayMbs;
   protected readonly form = form(TypedSchema, {
     draft: { of: () => this.job().id, name: 'speed' },
-    empty: { when: 'after', mains: 'yes', read: null, write: null, celsius: null } as Typed,
+    empty: { when: 'after', mains: 'yes', read: null, write: null, celsius: null },
     send: ({ read, write, ...about }) => {
       const stretch = { readBytesPerSecond: read * 1e6, writeBytesPerSecond: write === null ? null : write * 1e6 };
       const speed: SpeedRecord = { source: 'typed', from: 'typed in', ...stretch, ...aboutOf(about) };
@@ -116,7 +116,7 @@ export class SpeedPanel {
 }
 
 const aboutOf = ({ when, mains, celsius }: Pick<Typed, 'when' | 'mains' | 'celsius'>) => ({
-  when,
+  when: when || ('after' as const),
   onMains: mains === 'unknown' ? null : mains === 'yes',
   celsius,
 });

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { JobState } from '@petrichor/core/job';
 import { JobDesk } from '../../state/jobs/job-desk';
@@ -18,7 +18,10 @@ type Answer = 'yes' | 'other' | 'unknown';
     <h2 id="was-it">Was it “{{ job().conclusion!.say.toLowerCase() }}”?</h2>
     <p-choice [options]="answers" [value]="answer()" (valueChange)="say($event)" labelledBy="was-it" />
     @if (answer() === 'other') {
-      <p-select-field label="What it was" fieldId="was-other" [options]="options()" [value]="other()" (valueChange)="keep([$event])" />
+      <form class="which" (submit)="$event.preventDefault(); keep([other()])">
+        <p-select-field label="What it was" fieldId="was-other" [options]="options()" [(value)]="other" />
+        <button class="tgt" type="submit" [disabled]="other() === ''">It was that</button>
+      </form>
     }
     @if (told(); as words) {
       <p class="told"><p-state-mark mark="settled" [size]="16" /> {{ words }}</p>
@@ -31,6 +34,12 @@ type Answer = 'yes' | 'other' | 'unknown';
       display: grid;
       gap: 8px;
       justify-items: start;
+    }
+    .which {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px;
+      align-items: end;
     }
     h2 {
       font: 650 21px/28px var(--f);
@@ -60,7 +69,8 @@ export class WasIt {
     return confirmed.causeIds.includes(this.job().conclusion!.causeId) ? 'yes' : 'other';
   });
   protected readonly answer = computed((): Answer | null => this.picked() ?? this.said());
-  protected readonly other = computed(() => (this.said() === 'other' ? (this.job().confirmed!.causeIds[0] ?? '') : ''));
+  /** Arrows run through the list: nothing is kept before it is said to be. */
+  protected readonly other = linkedSignal(() => (this.said() === 'other' ? (this.job().confirmed!.causeIds[0] ?? '') : ''));
   protected readonly options = computed(() => this.causes().map(({ id, say }) => ({ value: id, label: say })));
   protected readonly told = computed(() => {
     const confirmed = this.job().confirmed;

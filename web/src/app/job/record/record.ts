@@ -70,7 +70,7 @@ export class RecordScreen {
   ];
   protected readonly waiting = form(commandFields('wait-for').extend({ until: z.string() }), {
     draft: { of: () => this.jobId(), name: 'record' },
-    empty: { kind: 'customer' as WaitsFor, what: '', who: '', until: '' },
+    empty: { kind: 'customer', what: '', who: '', until: '' },
     send: ({ until, ...given }) => this.give({ type: 'wait-for', ...given, until: until || null }),
   });
   protected readonly promising = form(

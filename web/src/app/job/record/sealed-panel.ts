@@ -103,7 +103,7 @@ export class SealedPanel {
   }));
   // Not a draft: a secret is never written into the browser's storage.
   protected readonly form = form(KeepSealedSchema.omit({ commandId: true }), {
-    empty: { kind: 'passcode' as SealedKind, label: '', secret: '' },
+    empty: { kind: 'passcode', label: '', secret: '' },
     send: (given) => this.taken(this.api.keepSealed({ params: { jobId: this.job().id }, body: { commandId: newId(), ...given } })),
   });
   protected readonly shown = signal<{ readonly id: string; readonly secret: string } | null>(null);

@@ -109,7 +109,7 @@ export class CompanionsPanel {
   protected readonly adding = signal(false);
   protected readonly form = form(commandFields('fit-companion').omit({ companionId: true }), {
     draft: { of: () => this.job().id, name: 'companion' },
-    empty: { kind: 'memory' as CompanionKind, partId: '', original: '', limitMinutes: 30 as number | null },
+    empty: { kind: 'memory', partId: '', original: '', limitMinutes: 30 },
     send: (given) => {
       const refusal = this.desk.give(this.job(), { type: 'fit-companion', companionId: newId(), ...given });
       if (!refusal) this.adding.set(false);

@@ -54,7 +54,7 @@ export class AlsoDrawer {
   ];
   protected readonly form = form(commandFields('also-out'), {
     draft: { of: () => this.job().id, name: 'also' },
-    empty: { label: '', kind: 'part' as AlsoKind, count: 1 as number | null },
+    empty: { label: '', kind: 'part', count: 1 },
     send: (given) => {
       const refusal = this.desk.give(this.job(), { type: 'also-out', ...given });
       if (!refusal) this.open.set(false);

@@ -98,7 +98,7 @@ export class NoteDrawer {
   protected readonly hint = HINT;
   protected readonly form = form(NoteSchema, {
     draft: { of: () => this.job().id, name: 'note' },
-    empty: { text: '', what: '', mm: null as number | null, plusMinusMm: 0.1 as number | null, photos: [] as readonly string[] },
+    empty: { text: '', what: '', mm: null, plusMinusMm: 0.1, photos: [] },
     send: ({ text: own, what, mm, plusMinusMm, photos }) => {
       const kind = this.kind();
       const measured = kind === 'measure' && mm !== null ? { what, mm, plusMinusMm: plusMinusMm ?? 0 } : null;
