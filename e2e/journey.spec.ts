@@ -242,7 +242,7 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       await setUpAll(page);
       await goOn(page, 'prove');
       await hands.type('Size that is shown', '931.5');
-      await hands.choose(page.getByRole('group', { name: 'Size that is shown' }), 'GiB');
+      await hands.choose(page.getByRole('group', { name: 'In which unit' }), 'GiB');
       await hands.pressButton('Listed at this size');
       // Too slow at first: what it looks like is said, and measured again it is as expected.
       await hands.type('Reads', '1900');

@@ -133,8 +133,9 @@ export async function putIn(page: Page, bay: string, drive: string | null): Prom
   const list = page.getByRole('combobox', { name: `Drive for simulated bay ${bay}` });
   const words = (await list.locator('option', { hasText: drive }).first().textContent()) ?? '';
   await hands.reach(list);
-  // A list takes the letters of what it lists.
-  await page.keyboard.type(words.trim());
+  const stands = () => list.locator('option:checked').textContent();
+  await page.keyboard.press('Home');
+  for (let rows = 0; rows < 30 && (await stands()) !== words; rows++) await page.keyboard.press('ArrowDown');
   await expect(list.locator('option:checked')).toHaveText(words);
   await hands.pressButton(`Put it in bay ${bay}`);
 }

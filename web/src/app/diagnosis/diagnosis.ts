@@ -53,7 +53,7 @@ const MOST_CHANGES = 8;
   imports: [RouterLink, Choice, ConnectionLine, InputText, KeyBox, NumberField, SelectField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './diagnosis.html',
-  styleUrls: ['../intake/intake.css', './diagnosis.css'],
+  styleUrls: ['../ui/page.css', './diagnosis.css'],
 })
 export class DiagnosisScreen {
   private readonly api = inject(Api);

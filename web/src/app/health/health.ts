@@ -21,7 +21,7 @@ const AGAIN_MS = 15_000;
   selector: 'p-health',
   imports: [RouterLink, ConnectionLine, KeyBox, StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrls: ['../intake/intake.css', './health.css'],
+  styleUrls: ['../ui/page.css', './health.css'],
   template: `
     <header>
       <a class="back" routerLink="/">Bench <p-key name="Esc" /></a>

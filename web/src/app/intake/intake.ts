@@ -43,6 +43,7 @@ import { TextField } from '../ui/field/text-field';
 import { KeyBox } from '../ui/key-box';
 import { newId } from '../ui/new-id';
 import { ConditionField } from './condition-field';
+import { Focus } from '../shell/focus';
 
 interface Typed {
   /** Made with the first key typed: sending the same form twice makes one job. */
@@ -111,11 +112,12 @@ export class IntakeScreen {
   private readonly account = this.store.selectSignal(selectAccount);
   private readonly sent = inject(SentLog);
   private readonly router = inject(Router);
+  private readonly hands = inject(Focus);
   private readonly all = this.store.selectSignal(selectModels);
   /** A retired guide is for the jobs that were walked with it. */
   private readonly models = computed(() => this.all().filter((one) => one.guide.state !== 'retired'));
   protected readonly knowledge = this.store.selectSignal(selectKnowledgeState);
-  private readonly form = viewChild<ElementRef<HTMLFormElement>>('form');
+  private readonly form = viewChild.required<ElementRef<HTMLFormElement>>('form');
   protected readonly typed = draft<Typed>('intake', blank());
   /** What was typed last to look for a model; answered anew when the models come later than the fingers. */
   private readonly askedModel = signal({ query: '' });
@@ -244,7 +246,7 @@ export class IntakeScreen {
       serial: machine.serial,
       comebackOf: comeback ? { jobId: machine.jobId, number: machine.number } : null,
     }));
-    this.form()?.nativeElement.querySelector<HTMLElement>('#complaint')?.focus();
+    this.hands.to(this.form(), '#complaint');
   }
 
   protected noComeback(): void {
@@ -303,7 +305,7 @@ export class IntakeScreen {
   /** A scanner types and ends with Enter: that must not send the form half filled. */
   protected afterScan(event: Event): void {
     event.preventDefault();
-    this.form()?.nativeElement.querySelector<HTMLElement>('#complaint')?.focus();
+    this.hands.to(this.form(), '#complaint');
   }
 
   protected faultAt(path: string): string {
@@ -367,7 +369,6 @@ export class IntakeScreen {
     const count = Object.keys(byPath).length;
     if (count > 0) this.general.set(count === 1 ? 'One entry needs another look.' : `${count} entries need another look.`);
     const first = Object.keys(byPath)[0];
-    if (first)
-      queueMicrotask(() => this.form()?.nativeElement.querySelector<HTMLElement>(`[data-path="${first}"] :is(input, textarea)`)?.focus());
+    if (first) this.hands.to(this.form(), `[data-path="${first}"] :is(input, textarea)`);
   }
 }

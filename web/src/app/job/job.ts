@@ -42,6 +42,7 @@ import { ProveSection } from './prove/prove';
 import { SetUpSection } from './set-up/set-up';
 import { TrySection } from './try/try';
 import { WaySection } from './way/way';
+import { Focus } from '../shell/focus';
 
 /** One job along its line: the head, the part it is at, what is missing to go on, the tray. */
 @Component({
@@ -157,14 +158,14 @@ export class JobScreen {
       if (job) title.setTitle(`${job.number} ${SAY_PHASE[job.phase]} · Petrichor`);
     });
     // Each part opens at its top, with the focus on its heading.
-    const app = inject(ApplicationRef);
+    const [app, focus] = [inject(ApplicationRef), inject(Focus)];
     effect(() => {
       if (this.job() === null) return;
       const shown = `${this.jobId()} ${this.afterSwap() ? 'after-swap' : this.phase()}`;
       if (shown === this.shown) return;
       this.shown = shown;
       app.whenStable().then(
-        () => setTimeout(toTheTop),
+        () => focus.toTheTop(),
         () => undefined,
       );
     });
@@ -229,15 +230,4 @@ export class JobScreen {
   protected retry(): void {
     this.desk.fetch(this.jobId());
   }
-}
-
-function toTheTop(): void {
-  const main = document.querySelector('main');
-  main?.scrollTo?.({ top: 0 });
-  const heading = main?.querySelector<HTMLElement>('h1');
-  const active = document.activeElement;
-  // Hands that are in a field already stay there.
-  if (!heading || (active instanceof HTMLElement && active.matches('input, textarea, select, [role="combobox"]'))) return;
-  heading.tabIndex = -1;
-  heading.focus({ preventScroll: true });
 }

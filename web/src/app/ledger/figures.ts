@@ -17,7 +17,7 @@ import { KeyBox } from '../ui/key-box';
   imports: [RouterLink, Chart, KeyBox, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './figures.html',
-  styleUrls: ['./ledger.css', './figures.css'],
+  styleUrls: ['./records.css', './figures.css'],
 })
 export class FiguresScreen {
   private readonly api = inject(Api);

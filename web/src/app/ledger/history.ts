@@ -12,7 +12,7 @@ import { KeyBox } from '../ui/key-box';
   selector: 'p-history',
   imports: [RouterLink, KeyBox],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrl: './ledger.css',
+  styleUrl: './records.css',
   styles: `
     .what {
       display: grid;

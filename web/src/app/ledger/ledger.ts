@@ -42,7 +42,7 @@ type State = 'all' | 'open' | 'closed';
   imports: [RouterLink, ChoiceField, ConnectionLine, KeyBox, SelectField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './ledger.html',
-  styleUrl: './ledger.css',
+  styleUrl: './records.css',
 })
 export class LedgerScreen {
   private readonly api = inject(Api);

@@ -30,7 +30,7 @@ const SAY_EVIDENCE = { claimed: 'the maker says', reported: 'reported', 'seen-he
   imports: [RouterLink, ConnectionLine, KeyBox, Photo, StateMark, TextField, WholeOutline],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './model.html',
-  styleUrls: ['../intake/intake.css', './columns.css', './model.css'],
+  styleUrls: ['../ui/page.css', './columns.css', './model.css'],
 })
 export class ModelScreen {
   readonly modelId = input.required<string>();

@@ -20,7 +20,7 @@ import { PricingForm } from './pricing-form';
   selector: 'p-models',
   imports: [RouterLink, ConnectionLine, KeyBox, NewModel, PolicyForm, PricingForm, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrls: ['../intake/intake.css', './models.css'],
+  styleUrls: ['../ui/page.css', './models.css'],
   template: `
     <header>
       <a class="back" routerLink="/">Bench <p-key name="Esc" /></a>

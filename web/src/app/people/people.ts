@@ -15,7 +15,7 @@ import { PersonPanel } from './person-panel';
   selector: 'p-people',
   imports: [RouterLink, KeyBox, StateMark, AddPerson, PersonPanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  styleUrls: ['../intake/intake.css', './people.css'],
+  styleUrls: ['../ui/page.css', './people.css'],
   template: `
     <header>
       <a class="back" routerLink="/">Bench <p-key name="Esc" /></a>

@@ -1,10 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal, viewChild, type ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild, type ElementRef } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { DiagnosisKnowledge, Observation } from '@petrichor/core/diagnose';
 import { AutoComplete, type AutoCompleteCompleteEvent, type AutoCompleteSelectEvent } from 'primeng/autocomplete';
 import { KeyBox } from '../../ui/key-box';
 import { Picture } from '../../ui/picture';
 import { TabPicksNothing } from '../../ui/tab-picks-nothing';
+import { Focus } from '../../shell/focus';
 
 export interface Added {
   readonly observation: string;
@@ -172,6 +173,7 @@ export class AddFinding {
   protected readonly typed = signal<string | Observation | null>('');
   protected readonly found = signal<Observation[]>([]);
   protected readonly open = signal(false);
+  private readonly hands = inject(Focus);
   private readonly field = viewChild.required<ElementRef<HTMLElement>>('field');
   private readonly box = viewChild(AutoComplete);
   private readonly left = computed(() => this.edition().observations.filter((one) => !this.known().has(one.id)));
@@ -182,7 +184,7 @@ export class AddFinding {
   );
 
   focus(): void {
-    this.field().nativeElement.querySelector('input')?.focus();
+    this.hands.to(this.field(), 'input');
   }
 
   togglePictures(): void {
@@ -192,7 +194,7 @@ export class AddFinding {
   protected find({ query }: AutoCompleteCompleteEvent): void {
     this.found.set(findObservations(this.left(), query).slice(0, 9));
     // PrimeNG keeps the place of the list before: the best match is the first of this one.
-    setTimeout(() => this.box()?.focusedOptionIndex.set(0));
+    this.hands.drawn(() => this.box()?.focusedOptionIndex.set(0));
   }
 
   protected take({ value }: AutoCompleteSelectEvent): void {

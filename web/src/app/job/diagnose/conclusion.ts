@@ -2,8 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input
 import { FormField } from '@angular/forms/signals';
 import { inHundred, type About, type DiagnosisKnowledge, type Looked } from '@petrichor/core/diagnose';
 import { commandFields, type JobState } from '@petrichor/core/job';
+import { Focus } from '../../shell/focus';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
+import { RadioField } from '../../ui/field/radio-field';
 import { TextField } from '../../ui/field/text-field';
 import { form } from '../../ui/form';
 import { StateMark } from '../../ui/state-mark';
@@ -11,42 +13,15 @@ import { StateMark } from '../../ui/state-mark';
 /** What one concludes and why; what it means for Match; and a cure that needs no drive. */
 @Component({
   selector: 'p-conclusion',
-  imports: [FormField, StateMark, TextField],
+  imports: [FormField, RadioField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
     :host {
       padding: 0;
     }
-    .causes {
-      display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(290px, 1fr));
-      gap: 0 24px;
-    }
-    .causes label {
-      display: flex;
-      gap: 12px;
-      align-items: center;
-      min-height: 40px;
-      cursor: pointer;
-    }
-    .causes input {
-      flex: none;
-      width: 20px;
-      height: 20px;
-      accent-color: var(--rain);
-    }
-    .causes .m {
-      margin-left: auto;
-      color: var(--muted);
-    }
     .wide {
       max-width: 900px;
-    }
-    @media (pointer: coarse) {
-      .causes label {
-        min-height: 47px;
-      }
     }
   `,
   template: `
@@ -62,25 +37,7 @@ import { StateMark } from '../../ui/state-mark';
         <p>{{ made.cure }}{{ lookFor() }}</p>
       }
       <form class="stack" (submit)="form.send($event)" novalidate>
-        <div class="field">
-          <span class="label" [id]="'cause-label-' + about()">What is it?</span>
-          <div class="causes" role="radiogroup" [attr.aria-labelledby]="'cause-label-' + about()">
-            @for (one of causes(); track one.id) {
-              <label>
-                <input
-                  type="radio"
-                  [name]="about() + '-cause'"
-                  [id]="about() + '-cause-' + one.id"
-                  [checked]="one.id === form.typed().causeId"
-                  (change)="form.patch({ causeId: one.id })"
-                />
-                <span>{{ one.say }}{{ one.noDrive ? ' (no drive needed)' : '' }}</span>
-                <span class="m">{{ one.chance }}</span>
-              </label>
-            }
-          </div>
-          <p class="fault">{{ causeFault() }}</p>
-        </div>
+        <p-radio-field label="What is it?" columns [fieldId]="about() + '-cause'" [options]="causes()" [formField]="form.fields.causeId" />
         <p-text-field
           [label]="otherwise() ? 'Why you conclude otherwise' : 'Why'"
           [fieldId]="about() + '-reason'"
@@ -115,6 +72,7 @@ export class ConclusionPart {
   readonly looked = input.required<Looked | null>();
   private readonly desk = inject(JobDesk);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly hands = inject(Focus);
   protected readonly when = sayWhen;
   protected readonly made = computed(() => (this.about() === 'before' ? this.job().conclusion : this.job().afterConclusion));
   /** Before and after the swap are concluded apart, and so are their drafts. */
@@ -122,10 +80,6 @@ export class ConclusionPart {
     draft: { of: () => this.job().id + (this.about() === 'before' ? '' : '.after'), name: 'conclusion' },
     empty: () => ({ causeId: this.made()?.causeId ?? '', reason: this.made()?.reason ?? '' }),
     send: (given) => this.desk.give(this.job(), { type: 'conclude', about: this.about(), ...given }),
-  });
-  protected readonly causeFault = computed(() => {
-    const cause = this.form.fields.causeId();
-    return (cause.touched() && cause.errors()[0]?.message) || '';
   });
   protected readonly cured = form(commandFields('cure'), {
     draft: { of: () => this.job().id, name: 'cure' },
@@ -137,11 +91,11 @@ export class ConclusionPart {
     const chances = new Map((this.looked()?.weighing.ranked ?? []).map((one) => [one.cause.id, one.now]));
     return this.edition().causes.map(({ id, say, remedy }) => {
       const chance = chances.get(id);
+      const noDrive = remedy.kind === 'no-drive' && this.about() === 'before';
       return {
-        id,
-        say,
-        noDrive: remedy.kind === 'no-drive' && this.about() === 'before',
-        chance: chance === undefined ? '' : String(inHundred(chance)),
+        value: id,
+        label: `${say}${noDrive ? ' (no drive needed)' : ''}`,
+        detail: chance === undefined ? '' : String(inHundred(chance)),
       };
     });
   });
@@ -172,6 +126,6 @@ export class ConclusionPart {
 
   focus(): void {
     this.host.nativeElement.scrollIntoView({ block: 'start' });
-    this.host.nativeElement.querySelector<HTMLElement>('input:checked, input')?.focus();
+    this.hands.to(this.host, 'input:checked', 'input');
   }
 }

@@ -7,6 +7,7 @@ import { TEXTURES } from '../../drawing/texture-patterns';
 import { Choice, type ChoiceOption } from '../../ui/choice';
 import { KeyBox } from '../../ui/key-box';
 import type { Changed } from './findings-list';
+import { Focus } from '../../shell/focus';
 
 const LETTERS = ['A', 'B', 'C', 'D', 'E'] as const;
 const COLUMNS = 2;
@@ -30,6 +31,7 @@ export class NextTest {
   /** A test is over: its result stands in the headline. */
   readonly finished = output();
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  private readonly hands = inject(Focus);
   private readonly picked = signal<string | null>(null);
   /** The test that is being done; it stays while its answers come in and other tests become the better ones. */
   protected readonly doing = signal<string | null>(null);
@@ -116,7 +118,7 @@ export class NextTest {
 
   begin(testId = this.at()?.test.id ?? null): void {
     this.doing.set(testId);
-    setTimeout(() => this.host.nativeElement.querySelector<HTMLElement>('.doing button')?.focus());
+    this.hands.to(this.host, '.doing button');
   }
 
   protected choose(id: string): void {

@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, resource, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  resource,
+  signal,
+  untracked,
+} from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { Store } from '@ngrx/store';
 import { jobAt, judgeAt, linkOf, sectionsAbove, tightest, type Candidate, type Finding } from '@petrichor/core/fit';
@@ -28,6 +39,7 @@ import { MatchNeed } from './need';
 import { MatchProof } from './proof';
 import { MatchWays } from './ways';
 import { MARKS, sayRate, sayShort, sayStock } from './words';
+import { Focus } from '../../shell/focus';
 
 type View = 'drive' | 'compare' | 'ways' | 'companions' | 'adapted';
 /** Rows drawn at first, and how many come with each asking. */
@@ -65,6 +77,8 @@ export class MatchSection {
   readonly job = input.required<JobState>();
   private readonly store = inject(Store);
   private readonly desk = inject(JobDesk);
+  private readonly focus = inject(Focus);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly ranker = inject(Ranker);
   private readonly models = this.store.selectSignal(selectModels);
   private readonly drives = this.store.selectSignal(selectDrives);
@@ -346,7 +360,7 @@ export class MatchSection {
     if (to >= this.rows()) this.showMore();
     this.pick(all[to].id);
     // Where the list is longer than the screen, the one looked at stays in sight.
-    setTimeout(() => document.querySelector('.candidate.at')?.scrollIntoView?.({ block: 'nearest' }));
+    this.focus.show(this.host, '.candidate.at');
   }
 
   private nextSlot(): void {

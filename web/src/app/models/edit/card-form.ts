@@ -97,7 +97,7 @@ import type { GuideDraft } from './guide-draft';
       />
     </div>
   `,
-  styleUrl: './operation-form.css',
+  styleUrl: './editor-form.css',
 })
 export class CardForm {
   readonly draft = input.required<GuideDraft>();

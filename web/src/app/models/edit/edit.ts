@@ -25,7 +25,7 @@ import { PlanSide } from './plan-side';
   imports: [RouterLink, CardForm, ConnectionLine, KeyBox, MergePanel, OperationForm, PhotoField, PlanSide, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './edit.html',
-  styleUrls: ['../../intake/intake.css', '../columns.css', './edit.css'],
+  styleUrls: ['../../ui/page.css', '../columns.css', './edit.css'],
 })
 export class GuideEditScreen {
   readonly modelId = input.required<string>();

@@ -32,7 +32,7 @@ const RISKS = [
   imports: [ChoiceField, NumberField, SelectField, TextField, ThingForm, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './operation-form.html',
-  styleUrl: './operation-form.css',
+  styleUrl: './editor-form.css',
 })
 export class OperationForm {
   readonly draft = input.required<GuideDraft>();

@@ -36,7 +36,7 @@ const CONNECTORS: readonly { value: LeadConnector['kind']; label: string; opens:
   imports: [NumberField, PlaceHoles, ScrewGlyph, SelectField, TextField, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './thing-form.html',
-  styleUrls: ['./operation-form.css', './thing-form.css'],
+  styleUrls: ['./editor-form.css', './thing-form.css'],
 })
 export class ThingForm {
   readonly draft = input.required<GuideDraft>();

@@ -1,0 +1,46 @@
+import { afterNextRender, inject, Injectable, Injector, type ElementRef } from '@angular/core';
+
+type Within = ElementRef<HTMLElement> | HTMLElement;
+const FIELDS = 'input, textarea, select, [role="combobox"]';
+
+/** Where the hands go next, and what has to be in sight. Asked for as something changes; done once that is drawn. */
+@Injectable({ providedIn: 'root' })
+export class Focus {
+  private readonly injector = inject(Injector);
+
+  /** To the first thing within that one of the selectors names, the first selector first. */
+  to(within: Within, ...selectors: readonly string[]): void {
+    this.drawn(() => firstIn(within, selectors)?.focus());
+  }
+
+  /** What a long list is looked at for stays in sight. */
+  show(within: Within, ...selectors: readonly string[]): void {
+    this.drawn(() => firstIn(within, selectors)?.scrollIntoView?.({ block: 'nearest' }));
+  }
+
+  /** A part opens at its top, with the focus on its heading; hands that are in a field already stay there. */
+  toTheTop(): void {
+    this.drawn(() => {
+      const main = document.querySelector('main');
+      main?.scrollTo?.({ top: 0 });
+      const heading = main?.querySelector<HTMLElement>('h1');
+      if (!heading || document.activeElement?.matches(FIELDS)) return;
+      heading.tabIndex = -1;
+      heading.focus({ preventScroll: true });
+    });
+  }
+
+  /** Once what was just changed stands on the screen. */
+  drawn(act: () => void): void {
+    afterNextRender({ read: act }, { injector: this.injector });
+  }
+}
+
+const firstIn = (within: Within, selectors: readonly string[]): HTMLElement | null => {
+  const element = 'nativeElement' in within ? within.nativeElement : within;
+  for (const selector of selectors) {
+    const found = element.querySelector<HTMLElement>(selector);
+    if (found) return found;
+  }
+  return null;
+};
