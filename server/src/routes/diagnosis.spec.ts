@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { DiagnosisReply, KnowledgeReply } from '@petrichor/api';
+import type { DiagnosisReply, KnowledgeWhole } from '@petrichor/api';
 import { learn, shippedDiagnosis, type LearnedEdition, type PastCase } from '@petrichor/core/diagnose';
 import type { JobCommand } from '@petrichor/core/job';
 import { learntEditions } from '../services/diagnosis.js';
@@ -65,7 +65,7 @@ describe('what finished jobs teach', () => {
         ],
       },
     ]);
-    const { diagnosis } = (await lead.get('/api/knowledge')).body as KnowledgeReply;
+    const { diagnosis } = (await lead.get('/api/knowledge')).body as KnowledgeWhole;
     expect(diagnosis.before.causes['connection']).toMatchObject({ jobs: 1, so: 1 });
   });
 
@@ -88,7 +88,7 @@ describe('what finished jobs teach', () => {
       )
     ).rows;
     const [one] = jobs;
-    const counted = async () => ((await lead.get('/api/knowledge')).body as KnowledgeReply).diagnosis.before;
+    const counted = async () => ((await lead.get('/api/knowledge')).body as KnowledgeWhole).diagnosis.before;
     const fresh = async (): Promise<LearnedEdition> => {
       const now = await server.database.inWorkshop(server.workshopId, (tx) =>
         tx.query<{ pastCase: PastCase }>('select past_case as "pastCase" from job where past_case is not null'),

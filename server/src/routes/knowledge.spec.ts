@@ -1,4 +1,5 @@
-import { openApiDocument } from '@petrichor/api';
+import { openApiDocument, type KnowledgeReply } from '@petrichor/api';
+import { USUAL_PRICING } from '@petrichor/core/quote';
 import { demoDrives, demoModels } from '@petrichor/demo';
 import { TestServer, type Visitor } from '../testing/server.js';
 
@@ -40,6 +41,64 @@ describe('knowledge', () => {
 
   it('is a lead’s to bring in', async () => {
     await (await server.signedIn('perpetua')).post('/api/imports', { text: '{}' }).expect(403);
+  });
+});
+
+describe('knowledge since a version', () => {
+  const since = async (version: string, who = lead): Promise<KnowledgeReply> =>
+    (await who.get(`/api/knowledge?since=${encodeURIComponent(version)}`).expect(200)).body as KnowledgeReply;
+  const all = async (): Promise<KnowledgeReply> => (await lead.get('/api/knowledge').expect(200)).body as KnowledgeReply;
+  const SECTIONS = ['models', 'policy', 'pricing', 'companionCases', 'diagnosis'] as const;
+  const told = (reply: KnowledgeReply) => SECTIONS.filter((name) => reply[name] !== undefined);
+  const move = (id: string, drive: string) =>
+    lead.post('/api/shelf/moves', { id, item: { kind: 'drive', id: drive }, move: { kind: 'received', quantity: 2 } }).expect(201);
+
+  it('is nothing where nothing changed, one drive where one did, a section where it is otherwise', async () => {
+    const first = await all();
+    expect([first.since, told(first)]).toEqual([null, [...SECTIONS]]);
+    const same = await since(first.version);
+    expect(same).toMatchObject({ since: first.version, drives: [], parts: [] });
+    expect(told(same)).toEqual([]);
+    const { id, inStock } = first.drives[3]!;
+    await move('11111111-1111-4111-8111-111111111101', id);
+    const moved = await since(same.version);
+    expect(moved.drives).toMatchObject([{ id, inStock: inStock + 2 }]);
+    expect(told(moved)).toEqual([]);
+    await lead.post('/api/pricing', { ...USUAL_PRICING, hourMinor: 7700 }).expect(200);
+    const priced = await since(moved.version);
+    expect([told(priced), priced.pricing?.hourMinor, priced.drives.length]).toEqual([['pricing'], 7700, 0]);
+  });
+
+  it('passes nothing over that was still being written when it was read', async () => {
+    const writing = await server.database.pool.connect();
+    try {
+      const [one, other] = (await all()).drives;
+      await writing.query(`begin; set local role petrichor_app; select set_config('petrichor.workshop', '${server.workshopId}', true)`);
+      await writing.query('update drive set changed_at = now() where id = $1', [one!.id]);
+      // Another is written and done meanwhile: the numbers of transactions are not in the order of their ends.
+      await move('11111111-1111-4111-8111-111111111102', other!.id);
+      const between = await all();
+      await writing.query('commit');
+      expect((await since(between.version)).drives.map((drive) => drive.id)).toContain(one!.id);
+    } finally {
+      writing.release();
+    }
+  });
+
+  it('is all of it for a version of another run, of another workshop, or that is none', async () => {
+    const { version } = await all();
+    const words = version.split(' ');
+    for (const other of [
+      '',
+      'yesterday',
+      ['otherrun', ...words.slice(1)].join(' '),
+      [words[0], 'other', ...words.slice(2)].join(' '),
+      `${words[0]} ${words[1]} 1;drop`,
+    ]) {
+      const reply = await since(other);
+      expect([reply.since, told(reply)]).toEqual([null, [...SECTIONS]]);
+      expect(reply.drives.length).toBeGreaterThan(10);
+    }
   });
 });
 

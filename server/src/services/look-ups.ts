@@ -1,7 +1,7 @@
+import type { Part } from '@petrichor/core/hardware';
 import { commandOf, type JobCommand, type JobState, type Knowledge, type LookUp } from '@petrichor/core/job';
 import { oneByOne, type Database, type WorkshopTx } from '../store/database.js';
-import { findDrive, findModel } from '../store/knowledge.js';
-import { listParts } from '../store/shelf.js';
+import { findDrive, findModel, listItems } from '../store/knowledge.js';
 import { diagnosisLookUp } from './diagnosis.js';
 import { policyOf } from './guides.js';
 import { pricingOf } from './pricing.js';
@@ -25,7 +25,7 @@ const SOURCES: { readonly [L in LookUp]: (asking: Asking) => Promise<Knowledge[L
     return (id) => drives.find((one) => one?.id === id);
   },
   parts: async ({ tx }) => {
-    const parts = await listParts(tx);
+    const parts = await listItems<Part>(tx, 'part');
     return () => parts;
   },
   diagnosis: ({ database, tx, workshopId }) => diagnosisLookUp(database, tx, workshopId),

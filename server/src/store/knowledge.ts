@@ -10,8 +10,25 @@ export async function listModels(tx: WorkshopTx): Promise<MachineModel[]> {
   return rows.map((row) => seen(row.document, cases));
 }
 
-export async function listDrives(tx: WorkshopTx): Promise<Drive[]> {
-  const { rows } = await tx.query<{ document: Drive }>('select document from drive where workshop_id = current_workshop() order by id');
+/** The transaction from which on nothing that is read now is sure to be there: whoever reads again asks from it. */
+export async function readingFrom(tx: WorkshopTx): Promise<string> {
+  const { rows } = await tx.query<{ from: string }>('select pg_snapshot_xmin(pg_current_snapshot())::text as from');
+  return rows[0]!.from;
+}
+
+/** Drives or parts; those alone that a transaction has changed from `since` on. What a dump brought here bears another server's numbers: it is nobody's change. */
+export async function listItems<T extends Drive | Part>(
+  tx: WorkshopTx,
+  table: 'drive' | 'part',
+  since: string | null = null,
+): Promise<T[]> {
+  const { rows } = await tx.query<{ document: T }>(
+    since === null
+      ? `select document from ${table} where workshop_id = current_workshop() order by id`
+      : `select document from ${table} where workshop_id = current_workshop() and changed >= $1::text::xid8
+           and changed < pg_snapshot_xmax(pg_current_snapshot()) order by id`,
+    since === null ? [] : [since],
+  );
   return rows.map((row) => row.document);
 }
 

@@ -1,14 +1,8 @@
-import type { Part } from '@petrichor/core/hardware';
 import type { ItemRef, Level, StockMove } from '@petrichor/core/shelf';
 import type { StockEntry } from '@petrichor/api';
 import type { WorkshopTx } from './database.js';
 
 const TABLE = { drive: 'drive', part: 'part' } as const;
-
-export async function listParts(tx: WorkshopTx): Promise<Part[]> {
-  const { rows } = await tx.query<{ document: Part }>('select document from part where workshop_id = current_workshop() order by id');
-  return rows.map((row) => row.document);
-}
 
 export interface HeldItem {
   /** Null: nothing has moved yet; the document says what lies there. */

@@ -70,7 +70,16 @@ export class JobScreenHarness<T> {
     const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
     store.dispatch(
       KnowledgeActions.told({
-        reply: { parts: [], policy: USUAL_POLICY, pricing: USUAL_PRICING, companionCases: [], ...knowledge, diagnosis },
+        reply: {
+          version: '1',
+          since: null,
+          parts: [],
+          policy: USUAL_POLICY,
+          pricing: USUAL_PRICING,
+          companionCases: [],
+          ...knowledge,
+          diagnosis,
+        },
       }),
     );
     store.dispatch(JobsActions.loaded({ job }));

@@ -45,7 +45,17 @@ function begin(roles: Role[]): HttpTestingController {
   const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
   store.dispatch(
     KnowledgeActions.told({
-      reply: { models: [model()], drives: [], parts: [], policy: USUAL_POLICY, pricing: USUAL_PRICING, companionCases: [], diagnosis },
+      reply: {
+        version: '1',
+        since: null,
+        models: [model()],
+        drives: [],
+        parts: [],
+        policy: USUAL_POLICY,
+        pricing: USUAL_PRICING,
+        companionCases: [],
+        diagnosis,
+      },
     }),
   );
   return TestBed.inject(HttpTestingController);

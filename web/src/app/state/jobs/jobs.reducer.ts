@@ -20,12 +20,21 @@ export interface OpenJob {
 
 export interface JobsState {
   readonly byId: Readonly<Record<string, OpenJob>>;
+  /** The jobs that were looked at last, the latest first: these are kept, and those that have something unsent. */
+  readonly looked: readonly string[];
 }
+/** Whoever goes to and fro between a few jobs finds them at once; a day's jobs are not held. */
+const KEPT = 4;
 
 const NOTHING: OpenJob = { confirmed: null, pending: [], shown: null, refused: [], failed: null, gap: false, unreadable: false };
 
 export const jobsReducer = createReducer<JobsState>(
-  { byId: {} },
+  { byId: {}, looked: [] },
+  on(JobsActions.wanted, ({ byId, looked: before }, { jobId }) => {
+    const looked = [jobId, ...before.filter((one) => one !== jobId)].slice(0, KEPT);
+    const kept = ([id, { pending, refused }]: [string, OpenJob]) => looked.includes(id) || pending.length + refused.length > 0;
+    return { byId: Object.fromEntries(Object.entries(byId).filter(kept)), looked };
+  }),
   on(JobsActions.loaded, (state, { job }) =>
     change(state, job.id, (open) => {
       if (open.confirmed && open.confirmed.seq > job.seq) return open;
@@ -57,7 +66,10 @@ export const jobsReducer = createReducer<JobsState>(
       state,
     ),
   ),
-  on(JobsActions.eventsCame, (state, { jobId, events }) => change(state, jobId, (open) => show(confirm(open, events)))),
+  // Of a job that nobody looks at here nothing is kept.
+  on(JobsActions.eventsCame, (state, { jobId, events }) =>
+    state.byId[jobId] ? change(state, jobId, (open) => show(confirm(open, events))) : state,
+  ),
   on(JobsActions.commandRefused, (state, { pending, sentence }) =>
     change(state, pending.jobId, (open) =>
       show({
@@ -73,6 +85,7 @@ export const jobsReducer = createReducer<JobsState>(
 );
 
 const change = (state: JobsState, jobId: string, how: (open: OpenJob) => OpenJob): JobsState => ({
+  ...state,
   byId: { ...state.byId, [jobId]: how(state.byId[jobId] ?? NOTHING) },
 });
 

@@ -12,6 +12,8 @@ export const KnowledgeActions = createActionGroup({
 });
 
 export interface KnowledgeState {
+  /** The version that this is, for whoever asks what changed since; null: nothing is known yet. */
+  readonly version: string | null;
   readonly models: MachineModel[];
   readonly drives: Drive[];
   readonly parts: Part[];
@@ -27,6 +29,7 @@ export interface KnowledgeState {
 
 export const knowledgeReducer = createReducer<KnowledgeState>(
   {
+    version: null,
     models: [],
     drives: [],
     parts: [],
@@ -37,9 +40,33 @@ export const knowledgeReducer = createReducer<KnowledgeState>(
     loaded: false,
     failed: null,
   },
-  on(KnowledgeActions.told, (_, { reply }): KnowledgeState => ({ ...reply, loaded: true, failed: null })),
+  on(KnowledgeActions.told, (state, { reply }): KnowledgeState => {
+    const { version, since, drives, parts } = reply;
+    // Changes of another version than what is here have nothing to stand on: what came meanwhile is newer.
+    if (since !== null && since !== state.version) return state;
+    return {
+      version,
+      models: reply.models ?? state.models,
+      policy: reply.policy ?? state.policy,
+      pricing: reply.pricing ?? state.pricing,
+      companionCases: reply.companionCases ?? state.companionCases,
+      diagnosis: reply.diagnosis ?? state.diagnosis,
+      drives: since === null ? drives : withChanged(state.drives, drives),
+      parts: since === null ? parts : withChanged(state.parts, parts),
+      loaded: true,
+      failed: null,
+    };
+  }),
   on(KnowledgeActions.failed, (state, { sentence }): KnowledgeState => ({ ...state, failed: sentence })),
 );
+
+/** Those that changed in their places, new ones in the order of their ids; the same list where nothing did. */
+function withChanged<T extends { readonly id: string }>(all: T[], changed: readonly T[]): T[] {
+  if (changed.length === 0) return all;
+  const byId = new Map(all.map((one) => [one.id, one]));
+  for (const one of changed) byId.set(one.id, one);
+  return byId.size === all.length ? [...byId.values()] : [...byId.values()].sort((a, b) => (a.id < b.id ? -1 : 1));
+}
 
 export const selectKnowledgeState = createFeatureSelector<KnowledgeState>('knowledge');
 export const selectModels = createSelector(selectKnowledgeState, ({ models }) => models);
