@@ -8,6 +8,9 @@ import type { Database } from '../store/database.js';
 import { endSessions, ownerOf } from '../store/sessions.js';
 import { Refused } from '../refused.js';
 
+/** Of the session. */
+export const COOKIE = 'petrichor.sid';
+
 declare module 'express-session' {
   interface SessionData {
     accountId?: string;
@@ -27,7 +30,7 @@ const FOURTEEN_DAYS_MS = 14 * 24 * 3_600_000;
 export function sessions(database: Database, secret: string): RequestHandler {
   const Store = connectPgSimple(session);
   return session({
-    name: 'petrichor.sid',
+    name: COOKIE,
     secret,
     resave: false,
     saveUninitialized: false,

@@ -1,6 +1,6 @@
 import { provideHttpClient, withFetch } from '@angular/common/http';
 import { CSP_NONCE, provideBrowserGlobalErrorListeners, provideZonelessChangeDetection, type ApplicationConfig } from '@angular/core';
-import { PreloadAllModules, provideRouter, withComponentInputBinding, withPreloading } from '@angular/router';
+import { provideRouter, withComponentInputBinding, withPreloading } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { providePrimeNG } from 'primeng/config';
@@ -16,6 +16,7 @@ import { knowledgeReducer } from './state/knowledge/knowledge.reducer';
 import * as sessionEffects from './state/session/session.effects';
 import { sessionReducer } from './state/session/session.reducer';
 import { connectionReducer } from './state/connection/connection.reducer';
+import { OnceIdle } from './shell/once-idle';
 import { PetrichorPreset } from './ui/preset';
 
 /** The page carries the nonce of its reply; styles made at run time have to show it. */
@@ -29,8 +30,8 @@ export const appConfig: ApplicationConfig = {
     provideRouter(
       routes,
       withComponentInputBinding(),
-      // Every part of a job is there before the network goes.
-      withPreloading(PreloadAllModules),
+      // Every part of a job is there before the network goes, and none of it before the first screen stands.
+      withPreloading(OnceIdle),
     ),
     provideHttpClient(withFetch()),
     provideStore({

@@ -1,7 +1,8 @@
 import type { Routes } from '@angular/router';
+import { BenchScreen } from './bench/bench';
 import { needsSignIn, needsNobody } from './shell/guards';
 
-/** A screen: its folder, and a line here. */
+/** A screen: its folder, and a line here. The Bench is what the page opens with: it comes with it. */
 export const routes: Routes = [
   { path: 'sign-in', canActivate: [needsNobody], loadComponent: () => import('./sign-in/sign-in').then((file) => file.SignInScreen) },
   {
@@ -12,7 +13,7 @@ export const routes: Routes = [
         path: '',
         pathMatch: 'full',
         title: 'Bench · Petrichor',
-        loadComponent: () => import('./bench/bench').then((file) => file.BenchScreen),
+        component: BenchScreen,
       },
       {
         path: 'take-in',

@@ -49,7 +49,17 @@ async function open(comeback?: string): Promise<void> {
   });
   http = TestBed.inject(HttpTestingController);
   const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
-  const reply = { version: '1', since: null, models: [model()], drives: [], parts: [], policy: USUAL_POLICY, pricing: USUAL_PRICING, companionCases: [], diagnosis };
+  const reply = {
+    version: '1',
+    since: null,
+    models: [model()],
+    drives: [],
+    parts: [],
+    policy: USUAL_POLICY,
+    pricing: USUAL_PRICING,
+    companionCases: [],
+    diagnosis,
+  };
   TestBed.inject(Store).dispatch(KnowledgeActions.told({ reply }));
   fixture = TestBed.createComponent(IntakeScreen);
   if (comeback) fixture.componentRef.setInput('comeback', comeback);

@@ -246,7 +246,7 @@ export class IntakeScreen {
       serial: machine.serial,
       comebackOf: comeback ? { jobId: machine.jobId, number: machine.number } : null,
     }));
-    this.hands.to(this.form(), '#complaint');
+    this.hands.now(this.form(), '#complaint');
   }
 
   protected noComeback(): void {
@@ -305,7 +305,7 @@ export class IntakeScreen {
   /** A scanner types and ends with Enter: that must not send the form half filled. */
   protected afterScan(event: Event): void {
     event.preventDefault();
-    this.hands.to(this.form(), '#complaint');
+    this.hands.now(this.form(), '#complaint');
   }
 
   protected faultAt(path: string): string {

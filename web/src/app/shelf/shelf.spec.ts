@@ -126,7 +126,17 @@ describe('the screen', () => {
     const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
     store.dispatch(
       KnowledgeActions.told({
-        reply: { version: '1', since: null, models: [], drives: [drive], parts, policy: USUAL_POLICY, pricing: USUAL_PRICING, companionCases: [], diagnosis },
+        reply: {
+          version: '1',
+          since: null,
+          models: [],
+          drives: [drive],
+          parts,
+          policy: USUAL_POLICY,
+          pricing: USUAL_PRICING,
+          companionCases: [],
+          diagnosis,
+        },
       }),
     );
     fixture = TestBed.createComponent(ShelfScreen);

@@ -13,6 +13,11 @@ export class Focus {
     this.drawn(() => firstIn(within, selectors)?.focus());
   }
 
+  /** The same for what stands there already: the next key, or a scanner's first sign, goes there. */
+  now(within: Within, ...selectors: readonly string[]): void {
+    firstIn(within, selectors)?.focus();
+  }
+
   /** What a long list is looked at for stays in sight. */
   show(within: Within, ...selectors: readonly string[]): void {
     this.drawn(() => firstIn(within, selectors)?.scrollIntoView?.({ block: 'nearest' }));
