@@ -6,10 +6,11 @@ import { STATE } from '../paths.js';
 import { measureAttacks } from '../figures/attacks.js';
 import { measureBackup } from '../figures/backup.js';
 import { measureDiagnosis, measureReport } from '../figures/diagnose.js';
-import { measureDownload } from '../figures/download.js';
 import type { Figure } from '../figures/figure.js';
+import { measureFirstLoad } from '../figures/first-load.js';
 import { measureLearning } from '../figures/learning.js';
 import { measureLedger } from '../figures/ledger.js';
+import { measureManyOpen } from '../figures/many-open.js';
 import { measureMatch } from '../figures/match.js';
 import { measureRescueMap, measureSparseImage } from '../figures/move.js';
 import { measureOpening } from '../figures/opening.js';
@@ -23,7 +24,7 @@ import { ensurePackage } from '../setup/debian.js';
 import { loadDemo } from '../setup/demo.js';
 import { startCluster } from '../setup/postgres.js';
 
-/** Prints every figure as one JSON line; `bench attacks` only steps under attack, `bench learning` only what the diagnosis asks of finished jobs, `bench backup` only a backup of 100,000 jobs, `bench ledger` only those of the Ledger, whose million jobs take some minutes and 8 GB to make. All traffic stays on loopback; counts and times are bounded. */
+/** Prints every figure as one JSON line; `bench attacks` only steps under attack, `bench screens` only the first screen, `bench learning` only what the diagnosis asks of finished jobs, `bench backup` only a backup of 100,000 jobs, `bench ledger` only those of the Ledger, whose million jobs take some minutes and 8 GB to make. All traffic stays on loopback; counts and times are bounded. */
 export async function bench(args: readonly string[] = []): Promise<void> {
   await ensurePackage('chromium');
   await ensurePackage('disk-tools');
@@ -41,8 +42,8 @@ export async function bench(args: readonly string[] = []): Promise<void> {
     workshop = new MeasuredWorkshop(databaseUrl);
     await workshop.start();
     if (args.includes('attacks')) return await measureAttacks(workshop, show);
+    if (args.includes('screens')) return await measureScreens(workshop, show);
     if (args.includes('learning')) return show(await measureLearning(workshop));
-    show(measureDownload());
     say('Weighing and reading ...');
     show(measureDiagnosis());
     show(measureReport());
@@ -61,8 +62,7 @@ export async function bench(args: readonly string[] = []): Promise<void> {
     show(await measureOpening(workshop));
     say('Match with 5,000 drives ...');
     show(await measureMatch(workshop));
-    say('Cold start to the Bench ...');
-    show(await measureStart(workshop));
+    await measureScreens(workshop, show);
     say('Asking the diagnosis with 100,000 finished jobs behind it ...');
     show(await measureLearning(workshop));
     await measureBackup(show, say);
@@ -72,4 +72,13 @@ export async function bench(args: readonly string[] = []): Promise<void> {
     await cluster.drop(name);
     await cluster.stop();
   }
+}
+
+async function measureScreens(workshop: MeasuredWorkshop, show: (figure: Figure) => void): Promise<void> {
+  say('Cold start to the Bench ...');
+  show(await measureStart(workshop));
+  say('The first screen ...');
+  show(await measureFirstLoad(workshop));
+  say('The Bench with 5,000 open jobs ...');
+  show(await measureManyOpen(workshop));
 }

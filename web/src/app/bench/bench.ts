@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild, type ElementRef } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, viewChild, type ElementRef } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { JobSummary } from '@petrichor/core/job';
 import { jobOfCode } from '@petrichor/core/papers';
@@ -21,6 +21,9 @@ import { StateMark } from '../ui/state-mark';
 import { Wordmark } from '../ui/wordmark';
 import { findJobs } from './find-jobs';
 import { keptDrive } from './kept-drive';
+
+const AT_FIRST = 60;
+const MORE = 60;
 
 /** What to put hands on next, and every job with where it is on its way. */
 @Component({
@@ -49,8 +52,8 @@ export class BenchScreen {
       ? `Still fetching, ${this.bench().jobs.length} jobs shown as of ${sayTime(this.bench().at!)}.`
       : null,
   );
-  protected readonly day = computed(() => format(this.clock.now(), 'EEEE d MMMM'));
-  protected readonly time = computed(() => format(this.clock.now(), 'HH:mm'));
+  protected readonly day = computed(() => format(this.clock.minute(), 'EEEE d MMMM'));
+  protected readonly time = computed(() => format(this.clock.minute(), 'HH:mm'));
   protected readonly typed = signal('');
   /** How many of the ready jobs were passed over with Space. */
   private readonly passed = signal(0);
@@ -62,6 +65,10 @@ export class BenchScreen {
     const ready = this.ready();
     return ready[this.passed() % Math.max(1, ready.length)] ?? null;
   });
+  /** Rows that are drawn; more of them as one comes near their end. A day's thousands are never drawn for the ten that are seen. */
+  private readonly drawn = signal(AT_FIRST);
+  protected readonly undrawn = computed(() => Math.max(0, this.open().length + this.closed().length - this.drawn()));
+  private readonly end = viewChild<ElementRef<HTMLElement>>('end');
   protected readonly groups = computed(() => {
     const first = this.typed() ? null : this.next();
     const rest = this.open().filter((job) => job.id !== first?.id);
@@ -74,12 +81,19 @@ export class BenchScreen {
       { name: 'Old drive’s day has come', jobs: this.closed().filter((job) => this.drive(job)?.due) },
       { name: 'Handed over', jobs: this.closed().filter((job) => !this.drive(job)?.due) },
     ];
+    let room = this.drawn();
     return groups
       .filter((group) => group.jobs.length > 0)
+      .map((group) => {
+        const shown = group.jobs.slice(0, Math.max(0, room));
+        room -= shown.length;
+        return { ...group, shown };
+      })
+      .filter((group) => group.shown.length > 0)
       .map((group) => ({
         name: group.name,
         count: group.jobs.length === 1 ? '1 job' : `${group.jobs.length} jobs`,
-        rows: rows(group.jobs),
+        rows: rows(group.shown),
       }));
   });
   protected readonly headline = computed(() => {
@@ -89,13 +103,20 @@ export class BenchScreen {
   protected readonly why = computed(() => {
     const job = this.next();
     if (!job) return '';
-    const spare = saySpare(job.promisedAt, this.clock.now());
+    const spare = saySpare(job.promisedAt, this.clock.minute());
     const open = job.out > 0 ? `It has ${job.out === 1 ? 'one thing' : `${job.out} things`} out (${job.outDetail}) and is` : 'It is';
-    return `${open} promised for ${sayPromise(job.promisedAt, this.clock.now())}, ${spare.text}.`;
+    return `${open} promised for ${sayPromise(job.promisedAt, this.clock.minute())}, ${spare.text}.`;
   });
 
   constructor() {
     this.store.dispatch(BenchActions.wanted());
+    effect((onCleanup) => {
+      const end = this.end()?.nativeElement;
+      if (!end || typeof IntersectionObserver === 'undefined') return;
+      const watch = new IntersectionObserver((seen) => seen.some((one) => one.isIntersecting) && this.drawMore(), { rootMargin: '600px' });
+      watch.observe(end);
+      onCleanup(() => watch.disconnect());
+    });
     const byNumber: Bindings = Object.fromEntries(
       Array.from({ length: 9 }, (_, index) => [
         String(index + 1),
@@ -119,12 +140,16 @@ export class BenchScreen {
     });
   }
 
+  protected drawMore(): void {
+    this.drawn.update((rows) => rows + MORE);
+  }
+
   protected drive(job: JobSummary): ReturnType<typeof keptDrive> {
-    return keptDrive(job, this.clock.now());
+    return keptDrive(job, this.clock.minute());
   }
 
   protected promise(job: JobSummary): { when: string; spare: string; late: boolean } {
-    const now = this.clock.now();
+    const now = this.clock.minute();
     if (job.closed) return { when: 'Handed over', spare: sayPromise(job.lastTouched.at, now), late: false };
     const { text, late } = saySpare(job.promisedAt, now);
     const spare = job.promisedBefore && !late ? `moved, was ${sayPromise(job.promisedBefore, now)}` : text;
