@@ -14,11 +14,10 @@ export async function measureManyOpen(workshop: MeasuredWorkshop): Promise<Figur
   for (let run = 0; run < RUNS; run++)
     await inBrowser(workshop.url, cookie, async (page) => {
       await page.addInitScript(() => {
-        const seen = globalThis as unknown as { longest: number };
-        seen.longest = 0;
+        const seen = globalThis as unknown as { tasks: [number, number][] };
+        seen.tasks = [];
         new PerformanceObserver((list) => {
-          for (const entry of list.getEntries())
-            if (performance.getEntriesByName('petrichor-up').length > 0) seen.longest = Math.max(seen.longest, entry.duration);
+          for (const entry of list.getEntries()) seen.tasks.push([entry.startTime, entry.duration]);
         }).observe({ type: 'longtask', buffered: true });
       });
       // The files of the page are there, as on every day but the first: what is measured is the Bench.
@@ -28,7 +27,12 @@ export async function measureManyOpen(workshop: MeasuredWorkshop): Promise<Figur
       await page.getByRole('button', { name: /Take it up/ }).waitFor();
       const usableMs = await page.evaluate(() => performance.now());
       await page.waitForTimeout(3000);
-      const longestMs = await page.evaluate(() => (globalThis as unknown as { longest: number }).longest);
+      // Of what the Bench does: the program's own start is the first screen's figure.
+      const longestMs = await page.evaluate(() => {
+        const up = performance.getEntriesByName('petrichor-up')[0]?.startTime ?? 0;
+        const { tasks } = globalThis as unknown as { tasks: [number, number][] };
+        return Math.max(0, ...tasks.filter(([at]) => at >= up).map(([, took]) => took));
+      });
       runs.push({ usableMs, longestMs, rows: await page.locator('main a.row').count() });
     });
   return {
