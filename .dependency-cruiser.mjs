@@ -1,4 +1,7 @@
-/** What eslint does not hold: no file reaches itself again, by its types neither, within a room and across rooms. */
+/**
+ * What eslint does not hold: no file reaches itself again, by its types neither, within a room and across
+ * rooms.
+ */
 export default {
   forbidden: [
     {
@@ -13,6 +16,9 @@ export default {
     doNotFollow: { path: 'node_modules' },
     exclude: { path: '/dist/|\\.d\\.ts$' },
     tsPreCompilationDeps: true,
-    enhancedResolveOptions: { conditionNames: ['petrichor-source', 'types', 'import', 'node', 'default'], exportsFields: ['exports'] },
+    enhancedResolveOptions: {
+      conditionNames: ['petrichor-source', 'types', 'import', 'node', 'default'],
+      exportsFields: ['exports'],
+    },
   },
 };

@@ -25,7 +25,11 @@ const CORE_ROOMS = [
 /** Formats read hardware, what diagnosis knows, and ways (a guide is written as it is walked). */
 const MAY_READ = { formats: ['units', 'sheets', 'standards', 'hardware', 'diagnose', 'fit', 'teardown'] };
 
-const forbid = (files, patterns, ignores = []) => ({ files, ignores, rules: { 'no-restricted-imports': ['error', { patterns }] } });
+const forbid = (files, patterns, ignores = []) => ({
+  files,
+  ignores,
+  rules: { 'no-restricted-imports': ['error', { patterns }] },
+});
 const package_ = (...names) =>
   names.map((name) => ({
     group: [`@petrichor/${name}`],
@@ -42,10 +46,17 @@ const coreRooms = CORE_ROOMS.map((room, at) => {
     group: [`**/${other}/**`],
     message: `core/${room} may not import core/${other}: see CORE_ROOMS in eslint.config.mjs.`,
   }));
-  return forbid([`core/src/${room}/**/*.ts`], [...others, IO, ...package_('api', 'server', 'web', 'demo', 'cli')], ['**/*.spec.ts']);
+  return forbid(
+    [`core/src/${room}/**/*.ts`],
+    [...others, IO, ...package_('api', 'server', 'web', 'demo', 'cli')],
+    ['**/*.spec.ts'],
+  );
 });
 
-/** The floors of core/job, lowest first: what is kept, how it is said, what follows, what happens, what has to be so, what is asked for. */
+/**
+ * The floors of core/job, lowest first: what is kept, how it is said, what follows, what happens, what has to
+ * be so, what is asked for.
+ */
 const JOB_FLOORS = ['shape', 'words', 'reading', 'events', 'gates', 'commands'];
 
 const jobFloors = JOB_FLOORS.map((floor, at) => {
@@ -57,18 +68,24 @@ const jobFloors = JOB_FLOORS.map((floor, at) => {
     regex: '^\\.\\./[a-z-]+\\.js$',
     message: 'What stands above the floors (decide, evolve, summary) is read by none of them.',
   };
-  const room = coreRooms.find(({ files }) => files[0] === 'core/src/job/**/*.ts').rules['no-restricted-imports'][1].patterns;
+  const room = coreRooms.find(({ files }) => files[0] === 'core/src/job/**/*.ts').rules[
+    'no-restricted-imports'
+  ][1].patterns;
   return forbid([`core/src/job/${floor}/**/*.ts`], [...room, ...above, roof], ['**/*.spec.ts']);
 });
 
 /** Fields that hold words: somebody typed them, or they are read by people. Nothing is decided by them. */
-const WORDS = '/^(label|title|short|say|sentence|detail|note|words|complaint|mustNotLose|accessories|reason|why|caution|because)$/';
+const WORDS =
+  '/^(label|title|short|say|sentence|detail|note|words|complaint|mustNotLose|accessories|reason|why|caution|because)$/';
 const wordsDecide = [
   `CallExpression[callee.property.name=/^(match|search|startsWith|endsWith|includes|indexOf)$/][callee.object.property.name=${WORDS}]`,
   `CallExpression[callee.property.name=/^(replace|replaceAll|split)$/][callee.object.property.name=${WORDS}]`,
   `CallExpression[callee.property.name=/^(test|exec)$/] > MemberExpression.arguments[property.name=${WORDS}]`,
   `BinaryExpression[operator=/^[!=]==$/][right.raw=/^./][right.value=/./] > MemberExpression.left[property.name=${WORDS}]`,
-].map((selector) => ({ selector, message: 'Words never decide: give what is meant a field of its own, a code or a fact, and read that.' }));
+].map((selector) => ({
+  selector,
+  message: 'Words never decide: give what is meant a field of its own, a code or a fact, and read that.',
+}));
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.angular/**', '.petrichor/**', 'test-results/**'] },
@@ -101,6 +118,17 @@ export default tseslint.config(
       '@typescript-eslint/no-empty-object-type': ['error', { allowInterfaces: 'with-single-extends' }],
       eqeqeq: 'error',
       'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
+      // A sentence stays in one piece; all else is read without turning the head.
+      'max-len': [
+        'error',
+        {
+          code: 110,
+          ignoreStrings: true,
+          ignoreTemplateLiterals: true,
+          ignoreRegExpLiterals: true,
+          ignoreUrls: true,
+        },
+      ],
     },
   },
   {
@@ -113,15 +141,29 @@ export default tseslint.config(
       '@angular-eslint/component-class-suffix': 'off',
       'no-restricted-properties': [
         'error',
-        { object: 'crypto', property: 'randomUUID', message: 'It is not there over plain HTTP on the shop’s network: use ui/new-id.' },
-        { object: 'crypto', property: 'subtle', message: 'It is not there over plain HTTP on the shop’s network: use @noble/hashes.' },
+        {
+          object: 'crypto',
+          property: 'randomUUID',
+          message: 'It is not there over plain HTTP on the shop’s network: use ui/new-id.',
+        },
+        {
+          object: 'crypto',
+          property: 'subtle',
+          message: 'It is not there over plain HTTP on the shop’s network: use @noble/hashes.',
+        },
       ],
     },
   },
-  { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
+  {
+    files: ['web/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
   ...coreRooms,
   ...jobFloors,
-  forbid(['core/src/testing/**/*.ts', 'core/src/*.ts'], [IO, ...package_('api', 'server', 'web', 'demo', 'cli')]),
+  forbid(
+    ['core/src/testing/**/*.ts', 'core/src/*.ts'],
+    [IO, ...package_('api', 'server', 'web', 'demo', 'cli')],
+  ),
   forbid(['api/src/**/*.ts'], package_('server', 'web', 'demo', 'cli')),
   forbid(['server/src/**/*.ts'], package_('web', 'demo', 'cli'), ['**/*.spec.ts', '**/testing/**']),
   forbid(['demo/src/**/*.ts'], package_('api', 'server', 'web', 'cli')),
@@ -130,7 +172,10 @@ export default tseslint.config(
   forbid(
     ['server/src/simulated/**/*.ts'],
     [
-      { group: ['**/services/**', '**/routes/**', '**/store/**'], message: 'simulated knows the contract and the HTTP helpers only.' },
+      {
+        group: ['**/services/**', '**/routes/**', '**/store/**'],
+        message: 'simulated knows the contract and the HTTP helpers only.',
+      },
       ...package_('web', 'demo', 'cli'),
     ],
     ['**/*.spec.ts'],
@@ -139,13 +184,19 @@ export default tseslint.config(
   forbid(
     ['server/src/store/**/*.ts'],
     [
-      { group: ['**/services/**', '**/routes/**', '**/http/**'], message: 'store knows neither services nor routes nor HTTP.' },
+      {
+        group: ['**/services/**', '**/routes/**', '**/http/**'],
+        message: 'store knows neither services nor routes nor HTTP.',
+      },
       ...package_('web', 'demo', 'cli'),
     ],
   ),
   forbid(
     ['server/src/services/**/*.ts'],
-    [{ group: ['**/routes/**', '**/http/**'], message: 'services know neither routes nor HTTP.' }, ...package_('web', 'demo', 'cli')],
+    [
+      { group: ['**/routes/**', '**/http/**'], message: 'services know neither routes nor HTTP.' },
+      ...package_('web', 'demo', 'cli'),
+    ],
     ['**/*.spec.ts'],
   ),
   {
@@ -171,8 +222,10 @@ export default tseslint.config(
       'no-restricted-syntax': [
         'error',
         {
-          selector: ':matches(Literal[value=/^\\u002Fapi\\u002F./], TemplateElement[value.raw=/^\\u002Fapi\\u002F./])',
-          message: 'A path is written in the contract alone (api/src): ask by its name (Api), or have its address by hrefOf.',
+          selector:
+            ':matches(Literal[value=/^\\u002Fapi\\u002F./], TemplateElement[value.raw=/^\\u002Fapi\\u002F./])',
+          message:
+            'A path is written in the contract alone (api/src): ask by its name (Api), or have its address by hrefOf.',
         },
       ],
     },

@@ -10,7 +10,11 @@ const node = (name) => ({
   transform: {
     '^.+\\.ts$': [
       '@swc/jest',
-      { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' }, sourceMaps: 'inline' },
+      {
+        jsc: { parser: { syntax: 'typescript' }, target: 'es2022' },
+        module: { type: 'es6' },
+        sourceMaps: 'inline',
+      },
     ],
   },
 });
@@ -18,5 +22,12 @@ const node = (name) => ({
 export default {
   // One process a core; jest itself would leave one free, which on two cores is half of them.
   maxWorkers: '100%',
-  projects: [node('core'), node('api'), node('server'), node('demo'), node('cli'), '<rootDir>/web/jest.config.mjs'],
+  projects: [
+    node('core'),
+    node('api'),
+    node('server'),
+    node('demo'),
+    node('cli'),
+    '<rootDir>/web/jest.config.mjs',
+  ],
 };

@@ -21,12 +21,19 @@ test('a screen that is asked to be dark by the system is so from the first', asy
 /** Back to the Bench as a thumb goes there: by its link, where nothing lies over it. */
 async function home(page: Page): Promise<void> {
   const bench = page.getByRole('link', { name: 'Bench', exact: true }).first();
-  if ((await page.locator('.p-drawer, .p-dialog').count()) === 0 && (await bench.isVisible())) await bench.tap();
+  if ((await page.locator('.p-drawer, .p-dialog').count()) === 0 && (await bench.isVisible()))
+    await bench.tap();
   else await page.goto(workshop.url);
 }
 
-test('a tablet held upright and a thumb suffice: nothing runs off the side, targets are large enough', async ({ browser }) => {
-  const page = await browser.newPage({ viewport: { width: 820, height: 1180 }, hasTouch: true, isMobile: true });
+test('a tablet held upright and a thumb suffice: nothing runs off the side, targets are large enough', async ({
+  browser,
+}) => {
+  const page = await browser.newPage({
+    viewport: { width: 820, height: 1180 },
+    hasTouch: true,
+    isMobile: true,
+  });
   await page.goto(workshop.url);
   await page.getByLabel('Sign-in name').fill('tobiah');
   await page.getByLabel('Password').fill('rope-and-tar');
@@ -70,6 +77,7 @@ test('two screens follow one job', async ({ browser }) => {
   }
   const title = (page: Page) => page.locator('.step h1').innerText();
   const before = await title(other);
-  for (let press = 0; press < 10 && (await title(one)) === before; press++) await one.keyboard.press('Shift+Space');
+  for (let press = 0; press < 10 && (await title(one)) === before; press++)
+    await one.keyboard.press('Shift+Space');
   await expect.poll(() => title(other)).toBe(await title(one));
 });

@@ -8,11 +8,16 @@ let workshop: Workshop;
 test.afterEach(() => workshop.close());
 
 const AWAY = /503 \(Service Unavailable\)|404 \(Not Found\)|net::ERR/;
-const headline = (page: Page, name: string | RegExp) => expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+const headline = (page: Page, name: string | RegExp) =>
+  expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
 const dock = (page: Page) => page.locator('p-dock-panel');
-const blur = (page: Page) => page.locator('body').evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+const blur = (page: Page) =>
+  page.locator('body').evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
 
-/** A cable that needs no drive, by keyboard: from the complaint to the customer, and into what the next job knows. */
+/**
+ * A cable that needs no drive, by keyboard: from the complaint to the customer, and into what the next job
+ * knows.
+ */
 test('a cable fault is found, cured without a drive, and learnt from', async ({ page }) => {
   workshop = await Workshop.open('demo');
   const complaints = listenForComplaints(page);
@@ -37,9 +42,13 @@ test('a cable fault is found, cured without a drive, and learnt from', async ({ 
       await blur(page);
     }
     await headline(page, 'Drive cable or its plug. Settled.');
-    await expect(page.getByRole('img', { name: /^Causes after 2 findings: Drive cable or its plug 9\d in 100/ })).toBeVisible();
+    await expect(
+      page.getByRole('img', { name: /^Causes after 2 findings: Drive cable or its plug 9\d in 100/ }),
+    ).toBeVisible();
     await hands.press('1');
-    await expect(page.getByRole('button', { name: /Left out|Out Link errors counted/ }).first()).toHaveAttribute('aria-pressed', 'true');
+    await expect(
+      page.getByRole('button', { name: /Left out|Out Link errors counted/ }).first(),
+    ).toHaveAttribute('aria-pressed', 'true');
     await hands.press('1');
   });
 
@@ -64,7 +73,17 @@ test('a cable fault is found, cured without a drive, and learnt from', async ({ 
     await hands.type('How you know that it helped', 'Read 20 GB, no new link errors.');
     await hands.pressButton(/^Record the cure/);
     await expect(page.getByRole('heading', { name: 'Cured without a drive' })).toBeVisible();
-    for (const check of ['Starts up', 'Keys', 'Touchpad and click', 'Screen', 'Camera', 'Speakers', 'Wireless', 'Ports', 'Hinges'])
+    for (const check of [
+      'Starts up',
+      'Keys',
+      'Touchpad and click',
+      'Screen',
+      'Camera',
+      'Speakers',
+      'Wireless',
+      'Ports',
+      'Hinges',
+    ])
       await hands.choose(page.getByRole('group', { name: check }), 'works');
     await hands.choose(page.getByRole('group', { name: /^Was it/ }), 'yes');
     await blur(page);
@@ -100,7 +119,9 @@ test('the dock: self-report, reading with progress, pulled out, gone and back', 
     await bay('A').getByRole('button', { name: 'Read its self-report' }).click();
     await expect(page.getByText('Read. What it answers stands among the findings.')).toBeVisible();
     await expect(
-      page.getByRole('group', { name: 'Replaced sectors counted' }).getByRole('button', { name: 'seen', exact: true }),
+      page
+        .getByRole('group', { name: 'Replaced sectors counted' })
+        .getByRole('button', { name: 'seen', exact: true }),
     ).toHaveAttribute('aria-pressed', 'true');
   });
 
@@ -112,7 +133,9 @@ test('the dock: self-report, reading with progress, pulled out, gone and back', 
     await putIn(page, 'A', null);
     await expect(dock(page).getByText('The drive in bay A was pulled out.')).toBeVisible();
     await expect(
-      page.getByRole('group', { name: /slow or unreadable places/ }).getByRole('button', { name: 'seen', exact: true }),
+      page
+        .getByRole('group', { name: /slow or unreadable places/ })
+        .getByRole('button', { name: 'seen', exact: true }),
     ).toHaveAttribute('aria-pressed', 'true');
   });
 
@@ -145,7 +168,8 @@ test('files: read, refused with the place, and drawn', async ({ page }) => {
   await page.getByRole('link', { name: /404/ }).click();
   const file = page.getByLabel('File with a self-report or a listing');
   const fault = page.locator('#pasted-outcome .fault');
-  const bring = (name: string, buffer: Buffer) => file.setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
+  const bring = (name: string, buffer: Buffer) =>
+    file.setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
   const dump = (name: string) => readFileSync(`demo/dumps/${name}`);
 
   await bring('cut.json', dump('worn-first.smartctl.json').subarray(0, 900));
@@ -197,7 +221,9 @@ test('any files, dropped or pasted anywhere on a job, go where they belong', asy
     await expect(page.getByText('Drop it')).toBeVisible();
     await page.dispatchEvent('p-job header', 'drop', { dataTransfer });
     await expect(line).toContainText('sallow.sfdisk Read: its partitions. It stands under Safeguard.');
-    await expect(line).toContainText('worn-first.smartctl.json Read. What it answers stands among the findings.');
+    await expect(line).toContainText(
+      'worn-first.smartctl.json Read. What it answers stands among the findings.',
+    );
     await expect(page.getByText('Drop it')).toHaveCount(0);
     await page.getByRole('button', { name: 'I have read it' }).click();
     await expect(line.getByRole('paragraph')).toHaveCount(0);
@@ -240,10 +266,15 @@ test('a stop holds until the drive is decided on, and is lifted only by its owne
   await hands.pressButton('Refer it to a data recovery specialist');
   await expect(page.getByText(/hand the machine back, with that as the reason/)).toBeVisible();
   await page.goto(workshop.url);
-  await expect(page.getByRole('link', { name: /407/ })).toContainText('Stopped: it clicks and the data matters.');
+  await expect(page.getByRole('link', { name: /407/ })).toContainText(
+    'Stopped: it clicks and the data matters.',
+  );
 });
 
-test('a lead changes a number, sees what it does to past jobs, and saves the next edition', async ({ page, browser }) => {
+test('a lead changes a number, sees what it does to past jobs, and saves the next edition', async ({
+  page,
+  browser,
+}) => {
   workshop = await Workshop.open('demo');
   const complaints = listenForComplaints(page);
   await signIn(page, workshop.url);
@@ -273,7 +304,9 @@ test('a lead changes a number, sees what it does to past jobs, and saves the nex
   await signIn(other, workshop.url, 'tobiah', 'rope-and-tar');
   await other.goto(`${workshop.url}/diagnosis`);
   await other.getByRole('button', { name: /^Drive cable or its plug/ }).click();
-  await expect(other.getByLabel('Strength of A plug found askew, a latch open, contacts dirty')).toHaveValue('3');
+  await expect(other.getByLabel('Strength of A plug found askew, a latch open, contacts dirty')).toHaveValue(
+    '3',
+  );
   // A technician looks; only a lead changes.
   await expect(other.getByRole('button', { name: /^Remove/ })).toHaveCount(0);
   await other.getByLabel('Strength of A plug found askew, a latch open, contacts dirty').fill('50');

@@ -5,7 +5,10 @@ import { Workshop } from './support/workshop';
 
 const ANSWERED = /status of (404|409|503)/;
 
-/** A drive that reads badly: read once in the dock, its bad places told to the customer, and no word of a copy that was not made. */
+/**
+ * A drive that reads badly: read once in the dock, its bad places told to the customer, and no word of a copy
+ * that was not made.
+ */
 test('a failing drive is rescued in the dock and its job told as it was, by keyboard', async ({ page }) => {
   test.setTimeout(360_000);
   const workshop = await Workshop.open('demo', 250);
@@ -18,7 +21,9 @@ test('a failing drive is rescued in the dock and its job told as it was, by keyb
     await hands.press('Enter');
 
     await test.step('nothing but a rescue is advised; a clone is refused in words', async () => {
-      await expect(page.getByRole('heading', { name: 'Save what reads, then clone from the image.' })).toBeVisible();
+      await expect(
+        page.getByRole('heading', { name: 'Save what reads, then clone from the image.' }),
+      ).toBeVisible();
       await blur(page);
       await hands.press('1');
       await expect(page.getByText('it is not cloned but rescued', { exact: false }).first()).toBeVisible();
@@ -33,7 +38,9 @@ test('a failing drive is rescued in the dock and its job told as it was, by keyb
       await hands.choose(page.getByRole('group', { name: 'What is shown' }), 'Dock');
       await putIn(page, 'A', 'Sallow R6 512');
       await hands.pressButton(/^Start the rescue read/);
-      await expect(page.getByRole('heading', { name: 'All of it is across but one place.' })).toBeVisible({ timeout: 60_000 });
+      await expect(page.getByRole('heading', { name: 'All of it is across but one place.' })).toBeVisible({
+        timeout: 60_000,
+      });
     });
 
     await test.step('what is needed before opening, then the whole way', async () => {
@@ -49,7 +56,8 @@ test('a failing drive is rescued in the dock and its job told as it was, by keyb
       await hands.pressButton('Waive it');
       await goOn(page, 'way in');
       await walk(page, 'You are at the slot.');
-      const atSetUp = () => expect(page.getByRole('main')).toContainText('The customer was told what did not read');
+      const atSetUp = () =>
+        expect(page.getByRole('main')).toContainText('The customer was told what did not read');
       await swapToProve(page, { serial: 'PP3-77A1-01', size: '1000.2', reads: '3300', atSetUp });
       await hands.radio('Back to the customer');
       await hands.pressButton('Settle it');

@@ -3,8 +3,12 @@ import { expect, test } from '@playwright/test';
 import { listenForComplaints } from './support/hands';
 import { Workshop } from './support/workshop';
 
-/** An installation that has nobody yet, to its first job; and what is shown when things are missing or gone. */
-test('an empty workshop asks for its first account, its first model, and shows what it lacks', async ({ page }) => {
+/**
+ * An installation that has nobody yet, to its first job; and what is shown when things are missing or gone.
+ */
+test('an empty workshop asks for its first account, its first model, and shows what it lacks', async ({
+  page,
+}) => {
   const workshop = await Workshop.open('empty');
   const complaints = listenForComplaints(page, [/400 \(Bad Request\)|net::ERR|404 \(Not Found\)/]);
   try {
@@ -29,10 +33,20 @@ test('an empty workshop asks for its first account, its first model, and shows w
       mimeType: 'application/json',
       buffer: Buffer.from('{"format":"petrichor-machine-model",'),
     });
-    await expect(page.getByRole('alert').filter({ hasText: 'half.json: This is not a machine model' })).toBeVisible();
-    await file.setInputFiles({ name: 'fen.json', mimeType: 'application/json', buffer: readFileSync('demo/models/tarnwell-fen-14.json') });
+    await expect(
+      page.getByRole('alert').filter({ hasText: 'half.json: This is not a machine model' }),
+    ).toBeVisible();
+    await file.setInputFiles({
+      name: 'fen.json',
+      mimeType: 'application/json',
+      buffer: readFileSync('demo/models/tarnwell-fen-14.json'),
+    });
     await expect(page.getByText('Brought in: Tarnwell Fen 14.')).toBeVisible();
-    await file.setInputFiles({ name: 'shelf.json', mimeType: 'application/json', buffer: readFileSync('demo/drives/quayside-shelf.json') });
+    await file.setInputFiles({
+      name: 'shelf.json',
+      mimeType: 'application/json',
+      buffer: readFileSync('demo/drives/quayside-shelf.json'),
+    });
     await expect(page.getByText('Brought in: 46 drives.')).toBeVisible();
     await page.goto(`${workshop.url}/shelf`);
     await page.getByLabel('Show').fill('pellow p3 1 tb');

@@ -49,7 +49,9 @@ const DRAWERS: readonly (readonly [key: string, field: string | RegExp])[] = [
   ['z', 'Why you turn back'],
 ];
 
-test('what is typed in a drawer stays in it, Tab with it, and Esc closes no more than it', async ({ page }) => {
+test('what is typed in a drawer stays in it, Tab with it, and Esc closes no more than it', async ({
+  page,
+}) => {
   test.setTimeout(300_000);
   await signIn(page, workshop.url);
   const hands = new Hands(page);
@@ -64,11 +66,13 @@ test('what is typed in a drawer stays in it, Tab with it, and Esc closes no more
       await hands.press(key);
       await expect(boxes(page)).toHaveCount(1);
       await expect.poll(inBox).toBe(true);
-      // Typed at once, wherever the drawer put the hands; what was typed in another drawer of notes is kept there.
+      // Typed at once, wherever the drawer put the hands; what was typed in another drawer of notes is kept
+      // there.
       await page.keyboard.press('ControlOrMeta+A');
       await page.keyboard.type(words, { delay: 20 });
       const held = boxes(page).locator('input:not([type=file]), textarea').first();
-      if (typeof label === 'string') await expect(boxes(page).getByLabel(label, { exact: true })).toHaveValue(words);
+      if (typeof label === 'string')
+        await expect(boxes(page).getByLabel(label, { exact: true })).toHaveValue(words);
       else await expect(held).toBeVisible();
       for (let tabs = 0; tabs < 14; tabs++) {
         await page.keyboard.press('Tab');

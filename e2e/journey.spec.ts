@@ -3,13 +3,18 @@ import { Hands, listenForComplaints, missing, signIn } from './support/hands';
 import { allSeen, blur, goOn, setUpAll, tray, walk } from './support/parts';
 import { Workshop } from './support/workshop';
 
-/** The main job of the product, from the counter to the customer, by keyboard alone, with a power cut in the middle. */
+/**
+ * The main job of the product, from the counter to the customer, by keyboard alone, with a power cut in the
+ * middle.
+ */
 test('one drive replaced, from taking the machine in to handing it back', async ({ page }) => {
   // Every field is reached by Tab, as a person without a mouse would.
   test.setTimeout(480_000);
   const workshop = await Workshop.open('demo');
   // While the server is dead the browser says so in its console; that is not the page's complaint.
-  const complaints = listenForComplaints(page, [/ERR_CONNECTION_REFUSED|ERR_EMPTY_RESPONSE|ERR_CONNECTION_RESET|net::ERR/]);
+  const complaints = listenForComplaints(page, [
+    /ERR_CONNECTION_REFUSED|ERR_EMPTY_RESPONSE|ERR_CONNECTION_RESET|net::ERR/,
+  ]);
   const hands = new Hands(page);
   try {
     await signIn(page, workshop.url);
@@ -33,7 +38,8 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       await expect(page.getByText('2 entries need another look.')).toBeVisible();
       await expect(page.getByLabel(/^Serial/)).toHaveValue('TF14-2K-4O117');
       await hands.type(/^What must not be lost/, 'The log book of the boat.');
-      // The browser's own field, in whatever order its language has: so the day equals the month, and A picks the morning.
+      // The browser's own field, in whatever order its language has: so the day equals the month, and A picks
+      // the morning.
       await hands.reach(page.getByLabel('Promised for'));
       await page.keyboard.type('05052031');
       await hands.press('ArrowRight');
@@ -54,7 +60,9 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       await expect(page.getByRole('option', { name: 'It freezes, then goes on' })).toBeVisible();
       await hands.press('Enter');
       await expect(
-        page.getByRole('group', { name: 'It freezes, then goes on' }).getByRole('button', { name: 'seen', exact: true }),
+        page
+          .getByRole('group', { name: 'It freezes, then goes on' })
+          .getByRole('button', { name: 'seen', exact: true }),
       ).toHaveAttribute('aria-pressed', 'true');
       await hands.pressButton(/^Pictures/);
       await hands.pressButton('It clicks or grinds: not seen');
@@ -115,7 +123,9 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       // Its flash is worn: keeping it in use beside a new one is not offered.
       await expect(options).toHaveCount(3);
       await expect(page.getByRole('radio', { name: /^Advised: Pellow P3 1 TB/ })).toBeChecked();
-      await expect(page.getByText(/Worth thinking over: \d+\.\d\d against a machine worth 420\.00/)).toBeVisible();
+      await expect(
+        page.getByText(/Worth thinking over: \d+\.\d\d against a machine worth 420\.00/),
+      ).toBeVisible();
       await expect(page.getByText(/has not agreed to/)).toBeVisible();
       await hands.type('Who says yes', 'Skipper Rowe');
       await hands.choose(page.getByRole('group', { name: 'How', exact: true }), 'by phone');
@@ -128,18 +138,25 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       await hands.press('Enter');
       await missing(page, 'Decide how the data is handled');
       // Its flash is worn: it is read once and no more, whatever is missing for that.
-      await expect(page.getByRole('heading', { name: 'Rescue: first get a place for the image.' })).toBeVisible();
+      await expect(
+        page.getByRole('heading', { name: 'Rescue: first get a place for the image.' }),
+      ).toBeVisible();
       await expect(page.getByRole('radio', { name: /Clone and grow/ })).toContainText('not here');
       const views = page.getByRole('group', { name: 'What is shown' });
       await hands.choose(views, 'Old drive');
       await hands.choose(page.getByRole('group', { name: 'A healthy drive with room for an image' }), 'yes');
-      await expect(page.getByRole('heading', { name: 'Save what reads, then clone from the image.' })).toBeVisible();
+      await expect(
+        page.getByRole('heading', { name: 'Save what reads, then clone from the image.' }),
+      ).toBeVisible();
       await blur(page);
       await hands.press('d');
       // To what is missing, wherever on this part it is: the view comes up, and the hands are in it.
       await missing(page, 'Nobody has said whether there is a backup', false);
       await hands.press('.');
-      await hands.choose(page.getByRole('group', { name: 'Backup on something else' }), 'read back and right');
+      await hands.choose(
+        page.getByRole('group', { name: 'Backup on something else' }),
+        'read back and right',
+      );
       await hands.type('Where the backup is', 'bench store, shelf 2');
       await hands.choose(page.getByRole('group', { name: 'Encryption and recovery key' }), 'not encrypted');
       await allSeen(page);
@@ -177,7 +194,9 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       await expect(page.getByRole('heading', { name: 'Hold the power button' })).toBeVisible();
       await hands.press('Space', 'Space');
       await expect(page.getByRole('alert').filter({ hasText: 'Wait the whole 15 s.' })).toBeVisible();
-      await expect(page.getByRole('button', { name: 'Done: held long enough' })).toBeVisible({ timeout: 20_000 });
+      await expect(page.getByRole('button', { name: 'Done: held long enough' })).toBeVisible({
+        timeout: 20_000,
+      });
       await hands.press('Space');
       await walk(page, 'You are at the slot.');
       // Mains lead, 10 + 5 + 1 screws, cover, battery, tape, speaker, plate, old drive, and the setting.
@@ -213,7 +232,10 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       await hands.press('.');
       await expect(page.getByText('You are looking back at')).toBeVisible();
       await hands.type('With what, and where', 'the bench reader, image on store 2');
-      await hands.choose(page.getByRole('group', { name: 'How it was compared' }), 'compared from end to end');
+      await hands.choose(
+        page.getByRole('group', { name: 'How it was compared' }),
+        'compared from end to end',
+      );
       await hands.pressButton('It is made');
       await expect(page.getByText('All of it copied with the bench reader', { exact: false })).toBeVisible();
       await blur(page);
@@ -226,7 +248,9 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       for (let step = 0; step < 5; step++) await hands.press('Shift+Space');
       await expect(page.getByRole('heading', { name: 'Plug the battery in' })).toBeVisible();
       await hands.press('Space', 'Space', 'Space');
-      await expect(page.getByRole('heading', { name: 'Drive 10 screws into the bottom cover' })).toBeVisible();
+      await expect(
+        page.getByRole('heading', { name: 'Drive 10 screws into the bottom cover' }),
+      ).toBeVisible();
       await hands.press('Shift+Space', 'Space', 'x');
       await hands.type('What happened', 'One long screw rolled away.');
       await hands.pressButton('Go on without', page.locator('.p-drawer'));
@@ -255,7 +279,16 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       const unplugged = page.locator('p-unplugged').getByRole('group');
       expect(await unplugged.count()).toBeGreaterThan(0);
       for (const group of await unplugged.all()) await hands.choose(group, 'works');
-      for (const check of ['Starts up', 'Keys', 'Touchpad and click', 'Screen', 'Speakers', 'Wireless', 'Ports', 'Hinges']) {
+      for (const check of [
+        'Starts up',
+        'Keys',
+        'Touchpad and click',
+        'Screen',
+        'Speakers',
+        'Wireless',
+        'Ports',
+        'Hinges',
+      ]) {
         await hands.choose(page.getByRole('group', { name: check }), 'works');
       }
       await hands.choose(page.getByRole('group', { name: /^Was it/ }), 'yes');
@@ -271,7 +304,9 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       await hands.pressButton('Record the payment');
       await expect(page.getByText(/open 0\.00/)).toBeVisible();
       await hands.pressButton('Hand over and close');
-      await expect(page.getByRole('alert').filter({ hasText: 'Still on the tray: 1 × M2 × 8 pan' })).toBeVisible();
+      await expect(
+        page.getByRole('alert').filter({ hasText: 'Still on the tray: 1 × M2 × 8 pan' }),
+      ).toBeVisible();
       await hands.pressButton('Waive, with a reason');
       await expect(page.getByLabel('Why it may stay open')).toBeFocused();
       await hands.pressButton('Waive it', page.getByRole('dialog'));
@@ -283,8 +318,12 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       await blur(page);
       await hands.press('p');
       const paper = page.getByRole('article');
-      await expect(paper).toContainText('Pellow P3 1 TB fitted in the M.2 socket under the plate. Serial PP3-77A1-9.');
-      await expect(paper).toContainText('All of the old drive was copied to the new drive, compared from end to end.');
+      await expect(paper).toContainText(
+        'Pellow P3 1 TB fitted in the M.2 socket under the plate. Serial PP3-77A1-9.',
+      );
+      await expect(paper).toContainText(
+        'All of the old drive was copied to the new drive, compared from end to end.',
+      );
       await expect(paper).not.toContainText('Customer knows; a new one is ordered.');
       await expect(paper.getByRole('row', { name: /Camera/ })).toContainText('faulty');
       const pdf = await page.pdf({ format: 'A4' });
@@ -332,7 +371,16 @@ test('one drive replaced, from taking the machine in to handing it back', async 
       await hands.type('What you did', 'Screws loosened and set by hand.');
       await hands.type('How you know that it helped', 'It clicks again.');
       await hands.pressButton(/^Record the cure/);
-      for (const check of ['Starts up', 'Keys', 'Screen', 'Camera', 'Speakers', 'Wireless', 'Ports', 'Hinges'])
+      for (const check of [
+        'Starts up',
+        'Keys',
+        'Screen',
+        'Camera',
+        'Speakers',
+        'Wireless',
+        'Ports',
+        'Hinges',
+      ])
         await hands.choose(page.getByRole('group', { name: check }), 'works');
       await hands.choose(page.getByRole('group', { name: /^Was it/ }), 'cannot tell');
       await blur(page);

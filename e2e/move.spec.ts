@@ -55,7 +55,8 @@ test('from the old drive’s table to a copy that outlives dock and source', asy
     truncateSync(image, 1_000_204_886_016);
     execFileSync('/usr/sbin/sfdisk', [image], { input: script, stdio: ['pipe', 'ignore', 'pipe'] });
     const dump = execFileSync('/usr/sbin/sfdisk', ['-d', image], { encoding: 'utf8' });
-    const places = (text: string) => [...text.matchAll(/start=\s*(\d+), size=\s*(\d+)/g)].map((found) => found.slice(1)).sort();
+    const places = (text: string) =>
+      [...text.matchAll(/start=\s*(\d+), size=\s*(\d+)/g)].map((found) => found.slice(1)).sort();
     expect(places(dump)).toEqual(places(script));
     expect(places(script).some(([, sectors]) => Number(sectors) === 430 * 2 ** 21)).toBe(true);
   });
@@ -84,15 +85,21 @@ test('from the old drive’s table to a copy that outlives dock and source', asy
     await page.reload();
     await expect(page.getByRole('heading', { name: /paused/ })).toBeVisible();
     await page.getByRole('button', { name: 'Go on', exact: true }).click();
-    await expect(page.getByRole('heading', { name: /^Stopped at 226\.6 GB/ })).toBeVisible({ timeout: 20_000 });
-    await expect(page.getByText('The source stopped answering at 227 GB.', { exact: false }).first()).toBeVisible();
+    await expect(page.getByRole('heading', { name: /^Stopped at 226\.6 GB/ })).toBeVisible({
+      timeout: 20_000,
+    });
+    await expect(
+      page.getByText('The source stopped answering at 227 GB.', { exact: false }).first(),
+    ).toBeVisible();
   });
 
   await test.step('put in again it goes on from there; the dock vanishes, and the job knows how far it was', async () => {
     await putIn(page, 'A', null);
     await putIn(page, 'A', 'CD5-4410-77');
     await page.getByRole('button', { name: 'Go on with the clone at 226.6 GB' }).click();
-    await expect(page.getByRole('alert').filter({ hasText: 'those two have to be in the dock' })).toBeVisible();
+    await expect(
+      page.getByRole('alert').filter({ hasText: 'those two have to be in the dock' }),
+    ).toBeVisible();
     await putIn(page, 'A', 'SR6-08C41-412');
     await page.getByRole('button', { name: 'Go on with the clone at 226.6 GB' }).click();
     await expect(page.getByRole('heading', { name: /^Clone: (2[5-9]\d|3\d\d)/ })).toBeVisible();
@@ -107,7 +114,9 @@ test('from the old drive’s table to a copy that outlives dock and source', asy
   await test.step('and once more, to the end; its map is taken into the job', async () => {
     await putIn(page, 'A', 'SR6-08C41-412');
     await page.getByRole('button', { name: /^Go on with the clone at/ }).click();
-    await expect(page.getByRole('heading', { name: 'Across and checked, no differences.' })).toBeVisible({ timeout: 40_000 });
+    await expect(page.getByRole('heading', { name: 'Across and checked, no differences.' })).toBeVisible({
+      timeout: 40_000,
+    });
     await page.getByRole('button', { name: 'Take its map into the job' }).click();
     await view(page, 'Old drive');
     await expect(page.getByText('All of it is saved.', { exact: false })).toBeVisible();
@@ -115,7 +124,9 @@ test('from the old drive’s table to a copy that outlives dock and source', asy
   expect(complaints).toEqual([]);
 });
 
-test('a drive whose day has come stands on the Bench, is sanitised, and its record says so', async ({ page }) => {
+test('a drive whose day has come stands on the Bench, is sanitised, and its record says so', async ({
+  page,
+}) => {
   workshop = await Workshop.open('demo');
   const complaints = listenForComplaints(page);
   await signIn(page, workshop.url);

@@ -12,8 +12,10 @@ import { takeUp } from './support/screens';
 import { freePort, Workshop } from './support/workshop';
 
 /**
- * A tablet's way in: plain HTTP under a name of the shop's network, where the page is no secure context, and HTTPS, by a
- * proxy and by Petrichor itself. That its certificate is trusted by who trusts the authority is checked with OpenSSL in
+ * A tablet's way in: plain HTTP under a name of the shop's network, where the page is no secure context, and
+ * HTTPS, by a
+ * proxy and by Petrichor itself. That its certificate is trusted by who trusts the authority is checked with
+ * OpenSSL in
  * `cli/src/setup/lan/lan.spec.ts`; the browser here is told to take this one certificate.
  */
 const HOST = 'desk.petrichor.test';
@@ -24,9 +26,16 @@ let browser: Browser;
 
 test.beforeAll(async () => {
   certificate = await lanCertificate(folder, [HOST]);
-  const key = new X509Certificate(readFileSync(certificate.certFile)).publicKey.export({ type: 'spki', format: 'der' });
+  const key = new X509Certificate(readFileSync(certificate.certFile)).publicKey.export({
+    type: 'spki',
+    format: 'der',
+  });
   const pin = createHash('sha256').update(key).digest('base64');
-  const args = [...CHROMIUM.args, `--host-resolver-rules=MAP ${HOST} 127.0.0.1`, `--ignore-certificate-errors-spki-list=${pin}`];
+  const args = [
+    ...CHROMIUM.args,
+    `--host-resolver-rules=MAP ${HOST} 127.0.0.1`,
+    `--ignore-certificate-errors-spki-list=${pin}`,
+  ];
   browser = await chromium.launch({ ...CHROMIUM, args });
 });
 test.afterAll(async () => {
@@ -49,7 +58,10 @@ async function workOn(page: Page, url: string, secure: boolean): Promise<void> {
   await expect(step).toHaveText('Lift the drive plate, left edge first');
   await hands.press('n');
   await page.locator('p-note-drawer textarea').fill('Seen from the tablet.');
-  await page.locator('p-note-drawer input[type=file]').first().setInputFiles({ name: 'seen.png', mimeType: 'image/png', buffer: PICTURE });
+  await page
+    .locator('p-note-drawer input[type=file]')
+    .first()
+    .setInputFiles({ name: 'seen.png', mimeType: 'image/png', buffer: PICTURE });
   const kept = page.waitForResponse((reply) => reply.url().endsWith('/api/photos') && reply.status() === 201);
   await expect(page.getByRole('button', { name: 'Leave out photo 1' })).toBeVisible();
   await kept;
@@ -67,11 +79,18 @@ async function proxyTo(port: number): Promise<{ server: Server; url: string }> {
   const own = await freePort();
   const options = { cert: readFileSync(certificate.certFile), key: readFileSync(certificate.keyFile) };
   const server = createServer(options, (request, response) => {
-    const headers = { ...request.headers, 'x-forwarded-proto': 'https', 'x-forwarded-for': request.socket.remoteAddress ?? '' };
-    const on = forward({ host: '127.0.0.1', port, path: request.url, method: request.method, headers }, (reply) => {
-      response.writeHead(reply.statusCode!, reply.headers);
-      reply.pipe(response);
-    });
+    const headers = {
+      ...request.headers,
+      'x-forwarded-proto': 'https',
+      'x-forwarded-for': request.socket.remoteAddress ?? '',
+    };
+    const on = forward(
+      { host: '127.0.0.1', port, path: request.url, method: request.method, headers },
+      (reply) => {
+        response.writeHead(reply.statusCode!, reply.headers);
+        reply.pipe(response);
+      },
+    );
     on.on('error', () => response.destroy());
     request.pipe(on);
   });
@@ -111,7 +130,10 @@ test('over HTTPS of its own, as ./petrichor start --lan makes it', async () => {
 });
 
 test('behind a proxy that speaks HTTPS', async () => {
-  const workshop = await Workshop.open('demo', null, { PETRICHOR_HOSTS: HOST, PETRICHOR_TRUST_PROXY: 'loopback' });
+  const workshop = await Workshop.open('demo', null, {
+    PETRICHOR_HOSTS: HOST,
+    PETRICHOR_TRUST_PROXY: 'loopback',
+  });
   const { server, url } = await proxyTo(workshop.port);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   try {

@@ -4,7 +4,10 @@ import { allSeen, blur, goOn, payAndHandOver, readPaper, swapToProve, walk } fro
 import { openJob } from './support/screens';
 import { Workshop } from './support/workshop';
 
-/** A lead takes a drive against the verdict: it is offered, agreed to, fitted and billed like any other, and never given away unseen. */
+/**
+ * A lead takes a drive against the verdict: it is offered, agreed to, fitted and billed like any other, and
+ * never given away unseen.
+ */
 test('an override is offered, billed, and on the customer’s page, by keyboard', async ({ page }) => {
   test.setTimeout(300_000);
   const workshop = await Workshop.open('demo');
@@ -48,7 +51,10 @@ test('an override is offered, billed, and on the customer’s page, by keyboard'
     await test.step('the whole job, as with any drive', async () => {
       await hands.press('d');
       await hands.press('.');
-      await hands.choose(page.getByRole('group', { name: 'Backup on something else' }), 'read back and right');
+      await hands.choose(
+        page.getByRole('group', { name: 'Backup on something else' }),
+        'read back and right',
+      );
       await hands.type('Where the backup is', 'bench store, shelf 2');
       await hands.choose(page.getByRole('group', { name: 'Encryption and recovery key' }), 'not encrypted');
       await allSeen(page);

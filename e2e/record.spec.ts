@@ -34,7 +34,8 @@ async function download(page: Page, button: Locator, name: string): Promise<stri
   return path;
 }
 
-const textOf = (pdf: string): string => execFileSync('pdftotext', ['-layout', pdf, '-'], { encoding: 'utf8' });
+const textOf = (pdf: string): string =>
+  execFileSync('pdftotext', ['-layout', pdf, '-'], { encoding: 'utf8' });
 
 /** Every code on the first page, read off the printed picture at 200 dots an inch (a grey map, PGM). */
 function codesOn(pdf: string): string[] {
@@ -84,7 +85,13 @@ test('tags that a scanner reads, slips and pages that say what they should', asy
   await openJob(page, 405);
   await page.getByRole('link', { name: /Page for the customer/ }).click();
   const paper = textOf(await download(page, page.getByRole('button', { name: /^As PDF/ }), 'paper.pdf'));
-  for (const words of ['Merrow Staithe choir', 'PP3-77A1-405', 'In all', 'What works', 'Kept here as fallback until'])
+  for (const words of [
+    'Merrow Staithe choir',
+    'PP3-77A1-405',
+    'In all',
+    'What works',
+    'Kept here as fallback until',
+  ])
     expect(paper).toContain(words);
   expect(complaints).toEqual([]);
 });
@@ -109,13 +116,17 @@ test('papers have every letter of a name, whatever its script', async ({ page })
   await openJob(page, 428);
   await page.keyboard.press('r');
   const jobId = /jobs\/([^/?]+)/.exec(page.url())![1]!;
-  const number = await takeInLike(page, jobId, { serial: 'SCRIPT-1', customer: { name: 'Łucja Őrsi-Şahin Ωμέγα', reach: '' } });
+  const number = await takeInLike(page, jobId, {
+    serial: 'SCRIPT-1',
+    customer: { name: 'Łucja Őrsi-Şahin Ωμέγα', reach: '' },
+  });
   await page.goto(workshop.url);
   await openJob(page, number);
   await page.keyboard.press('r');
   const slip = await download(page, page.getByRole('button', { name: /^Claim slip/ }), 'script-slip.pdf');
   expect(textOf(slip)).toContain('Łucja Őrsi-Şahin');
-  // What the typeface has not stands there as a picture of what the screen shows, and the typeface is embedded.
+  // What the typeface has not stands there as a picture of what the screen shows, and the typeface is
+  // embedded.
   expect(execFileSync('pdfimages', ['-list', slip], { encoding: 'utf8' })).toMatch(/image/);
   expect(execFileSync('pdffonts', [slip], { encoding: 'utf8' })).toMatch(/Atkinson.* yes +no +yes/);
 });
@@ -131,10 +142,17 @@ test('the claim slip shows the photos of how the machine came', async ({ page })
     paper.fillStyle = 'teal';
     paper.fillRect(0, 0, 640, 480);
     const photo = await canvas.convertToBlob({ type: 'image/jpeg' });
-    const kept = await fetch('/api/photos', { method: 'POST', body: photo, headers: { 'content-type': 'image/jpeg' } });
+    const kept = await fetch('/api/photos', {
+      method: 'POST',
+      body: photo,
+      headers: { 'content-type': 'image/jpeg' },
+    });
     return ((await kept.json()) as { hash: string }).hash;
   });
-  const number = await takeInLike(page, jobId, { serial: 'SLIP-1', condition: { words: '', marks: [], photos: [hash] } });
+  const number = await takeInLike(page, jobId, {
+    serial: 'SLIP-1',
+    condition: { words: '', marks: [], photos: [hash] },
+  });
   await page.goto(workshop.url);
   await openJob(page, number);
   await page.keyboard.press('r');
@@ -143,7 +161,9 @@ test('the claim slip shows the photos of how the machine came', async ({ page })
   expect(textOf(slip)).toContain('No marks were noted.');
 });
 
-test('a sealed note is read by who may, shown for a while, and nowhere kept in the browser', async ({ page }) => {
+test('a sealed note is read by who may, shown for a while, and nowhere kept in the browser', async ({
+  page,
+}) => {
   await signIn(page, workshop.url);
   await openJob(page, 428);
   await page.keyboard.press('r');

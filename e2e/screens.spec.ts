@@ -9,7 +9,10 @@ import { Workshop } from './support/workshop';
 /** Options side by side are taller than the screen; the line at its foot goes to what is under them. */
 const BELOW = new Set(['Agree, with options']);
 
-/** What is done next on a screen is its large button: whole in sight at 1280 by 800, before anything is scrolled. */
+/**
+ * What is done next on a screen is its large button: whole in sight at 1280 by 800, before anything is
+ * scrolled.
+ */
 async function outOfView(page: Page, name: string): Promise<string[]> {
   // A drawer lies over the screen it came from.
   if (BELOW.has(name) || (await page.locator('.p-drawer').count()) > 0) return [];
@@ -21,7 +24,12 @@ async function outOfView(page: Page, name: string): Promise<string[]> {
         const box = one.getBoundingClientRect();
         // What a panel of its own scrolls away is not in sight either.
         const top = document.elementFromPoint(box.x + box.width / 2, box.y + box.height / 2);
-        return box.bottom > innerHeight || box.right > innerWidth || box.x < 0 || !(top && (one.contains(top) || top.contains(one)));
+        return (
+          box.bottom > innerHeight ||
+          box.right > innerWidth ||
+          box.x < 0 ||
+          !(top && (one.contains(top) || top.contains(one)))
+        );
       })
       .map((one) => one.textContent.trim());
   });
@@ -30,7 +38,10 @@ async function outOfView(page: Page, name: string): Promise<string[]> {
 /** Screens that begin in a drawer or a field: what is typed there is theirs. */
 const WITH_BOX = ['Way in, a note', 'Way in, the screws counted', 'Way in, turning back', 'Screw finder'];
 
-/** A code that nothing asks for, and words typed to nobody: all their signs are keys somewhere. What they did, which should be nothing. */
+/**
+ * A code that nothing asks for, and words typed to nobody: all their signs are keys somewhere. What they did,
+ * which should be nothing.
+ */
 async function wronglyDone(page: Page): Promise<string[]> {
   const hands = new Hands(page);
   const wrong: string[] = [];
@@ -41,7 +52,9 @@ async function wronglyDone(page: Page): Promise<string[]> {
   };
   await blur(page);
   await hands.scan('ZUXN-9041/2.C');
-  const filled = await page.evaluate(() => [...document.querySelectorAll('input')].some((one) => one.value === 'ZUXN-9041/2.C'));
+  const filled = await page.evaluate(() =>
+    [...document.querySelectorAll('input')].some((one) => one.value === 'ZUXN-9041/2.C'),
+  );
   if (!filled) await expect(page.locator('p-scan-line')).toContainText('ZUXN-9041/2.C');
   await pause(page, BREATH_MS + 60);
   await look('the code');
@@ -69,7 +82,10 @@ for (let part = 0; part < PARTS; part++)
     browser,
   }) => {
     test.setTimeout(300_000);
-    const context = await browser.newContext({ colorScheme: 'light', viewport: { width: 1280, height: 800 } });
+    const context = await browser.newContext({
+      colorScheme: 'light',
+      viewport: { width: 1280, height: 800 },
+    });
     const page = await context.newPage();
     const complaints = listenForComplaints(page);
     const found: Record<string, string[]> = {};
@@ -88,7 +104,10 @@ for (let part = 0; part < PARTS; part++)
       await check('Sign in');
     }
     await signIn(page, workshop.url);
-    const mine = SCREENS.slice(Math.floor((part * SCREENS.length) / PARTS), Math.floor(((part + 1) * SCREENS.length) / PARTS));
+    const mine = SCREENS.slice(
+      Math.floor((part * SCREENS.length) / PARTS),
+      Math.floor(((part + 1) * SCREENS.length) / PARTS),
+    );
     for (const { name, go } of mine) {
       await page.goto(workshop.url);
       await go(page);

@@ -4,7 +4,10 @@ import { blur, goOn, payAndHandOver, readPaper, swapToProve, tray, walk } from '
 import { openJob } from './support/screens';
 import { Workshop } from './support/workshop';
 
-/** A drive is put beside the old one, in a place that nobody has used: nothing comes out of it, and no old drive is spoken of. */
+/**
+ * A drive is put beside the old one, in a place that nobody has used: nothing comes out of it, and no old
+ * drive is spoken of.
+ */
 test('a second drive in an empty slot, from what is full to the customer, by keyboard', async ({ page }) => {
   test.setTimeout(300_000);
   const workshop = await Workshop.open('demo');
@@ -57,7 +60,10 @@ test('a second drive in an empty slot, from what is full to the customer, by key
       await expect(page.getByRole('heading', { name: 'Add it beside the old drive.' })).toBeVisible();
       await hands.press('d');
       await hands.press('.');
-      await hands.choose(page.getByRole('group', { name: 'Backup on something else' }), 'read back and right');
+      await hands.choose(
+        page.getByRole('group', { name: 'Backup on something else' }),
+        'read back and right',
+      );
       await hands.type('Where the backup is', 'the school’s server');
       await hands.choose(page.getByRole('group', { name: 'Encryption and recovery key' }), 'not encrypted');
       await goOn(page, 'way in');
@@ -69,8 +75,14 @@ test('a second drive in an empty slot, from what is full to the customer, by key
       await page.exposeFunction('walked', (title: string) => walked.push(title));
       await page.evaluate(() => {
         const tell = () =>
-          void (window as unknown as { walked(t: string): void }).walked(document.querySelector('.step h1')?.textContent ?? '');
-        new MutationObserver(tell).observe(document.querySelector('.step')!, { childList: true, subtree: true, characterData: true });
+          void (window as unknown as { walked(t: string): void }).walked(
+            document.querySelector('.step h1')?.textContent ?? '',
+          );
+        new MutationObserver(tell).observe(document.querySelector('.step')!, {
+          childList: true,
+          subtree: true,
+          characterData: true,
+        });
       });
       await walk(page, 'You are at the slot.');
       expect(walked.join('; ')).not.toMatch(/old drive|drive out|Slide the drive|drive’s cable out/i);

@@ -36,14 +36,23 @@ test('the shelf by keyboard: scan, lend, count, and a table out and in', async (
   });
 
   await test.step('the table goes out as CSV and comes in again, bad rows listed', async () => {
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as CSV' }).click()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save as CSV' }).click(),
+    ]);
     const lines = (
-      await new Response(await download.createReadStream().then((stream) => stream as unknown as ReadableStream)).text()
+      await new Response(
+        await download.createReadStream().then((stream) => stream as unknown as ReadableStream),
+      ).text()
     ).split('\r\n');
     expect(lines.length).toBeGreaterThan(120);
     const at = lines.findIndex((line) => line.includes('jumper-254'));
-    const broken = lines.map((line, index) => (index === at ? line.replace('Jumper 2.54 mm', '') : line)).join('\r\n');
-    await page.locator('input[type=file]').setInputFiles({ name: 'shelf.csv', mimeType: 'text/csv', buffer: Buffer.from(broken) });
+    const broken = lines
+      .map((line, index) => (index === at ? line.replace('Jumper 2.54 mm', '') : line))
+      .join('\r\n');
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'shelf.csv', mimeType: 'text/csv', buffer: Buffer.from(broken) });
     await expect(page.getByText('1 rows are left out:')).toBeVisible();
     await expect(page.getByText(`line ${at + 1}`)).toBeVisible();
     await page.getByRole('button', { name: /^Put \d+ on the shelf/ }).click();
@@ -65,7 +74,8 @@ test('identify by keys alone: a card that looks like another is told apart', asy
   await page.reload();
   await expect(page.getByText('What you saw')).toBeVisible();
   const question = page.locator('.ask h2');
-  const asked = async (): Promise<string | null> => ((await question.count()) === 0 ? null : question.first().textContent());
+  const asked = async (): Promise<string | null> =>
+    (await question.count()) === 0 ? null : question.first().textContent();
   await expect.poll(asked).not.toBeNull();
   for (let answers = 0; answers < 4; answers++) {
     const figure = page.getByLabel('Your figure');
@@ -78,7 +88,8 @@ test('identify by keys alone: a card that looks like another is told apart', asy
       await hands.press('Enter');
     } else if (ask.includes('held')) await hands.press('2');
     else await hands.press('n');
-    // The next question stands before it is answered; where the last answer was not taken, it is the same one.
+    // The next question stands before it is answered; where the last answer was not taken, it is the same
+    // one.
     await expect
       .poll(asked, { timeout: 3000 })
       .not.toBe(ask)

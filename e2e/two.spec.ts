@@ -19,7 +19,10 @@ const save = async (page: Page, why: string) => {
   await page.getByRole('button', { name: /^Save as reviewed/ }).click();
 };
 
-test('two leads save one guide: what differs is shown, brought together, and nobody’s work is lost', async ({ page, browser }) => {
+test('two leads save one guide: what differs is shown, brought together, and nobody’s work is lost', async ({
+  page,
+  browser,
+}) => {
   const complaints = listenForComplaints(page, [/status of 409/]);
   await signIn(page, workshop.url);
   const other = await (await browser.newContext()).newPage();
@@ -77,7 +80,9 @@ test('an old tab beside a newer server: it works on while it understands, and st
 
   await test.step('the server is updated under the open tab: said, and the work goes on', async () => {
     await workshop.update();
-    await expect(newer).toContainText('A newer Petrichor is running: load again when your hands are free.', { timeout: 20_000 });
+    await expect(newer).toContainText('A newer Petrichor is running: load again when your hands are free.', {
+      timeout: 20_000,
+    });
     await hands.press('Space');
     await expect(count).toHaveText('1 of 3');
     await expect(newer).toContainText('Everything done here is sent.');
@@ -85,7 +90,9 @@ test('an old tab beside a newer server: it works on while it understands, and st
 
   await test.step('an event of a kind this tab does not know: nothing more is decided, what was done is sent and kept', async () => {
     const jobId = new URL(page.url()).pathname.split('/')[2]!;
-    const bench = (await (await page.request.get(`${workshop.url}/api/bench`)).json()) as { jobs: { id: string; seq: number }[] };
+    const bench = (await (await page.request.get(`${workshop.url}/api/bench`)).json()) as {
+      jobs: { id: string; seq: number }[];
+    };
     const summary = bench.jobs.find((one) => one.id === jobId)!;
     // What somebody on the newer page did, as the newer server tells it.
     await page.route('**/api/stream', async (route) => {

@@ -27,7 +27,9 @@ const notes = (page: Page): Promise<string[]> =>
     return events.flatMap(({ event }) => (event.type === 'noted' ? [event.text!] : []));
   });
 
-test('a step that the server fails at is set aside, saved, and dropped with a reason; what came behind it goes on', async ({ page }) => {
+test('a step that the server fails at is set aside, saved, and dropped with a reason; what came behind it goes on', async ({
+  page,
+}) => {
   const complaints = listenForComplaints(page, [/500 \(Internal Server Error\)/]);
   const hands = new Hands(page);
   await signIn(page, workshop.url);
@@ -41,7 +43,11 @@ test('a step that the server fails at is set aside, saved, and dropped with a re
       detail: 'The server failed at this.',
       code: 'failed',
     };
-    await route.fulfill({ status: 500, contentType: 'application/problem+json', body: JSON.stringify(problem) });
+    await route.fulfill({
+      status: 500,
+      contentType: 'application/problem+json',
+      body: JSON.stringify(problem),
+    });
   });
   await note(page, hands, 'the one that fails');
   await note(page, hands, 'the one behind it');
@@ -56,7 +62,10 @@ test('a step that the server fails at is set aside, saved, and dropped with a re
   const saved = page.waitForEvent('download');
   await hands.pressButton('Save as a file', aside);
   const file = await (await saved).path();
-  expect(JSON.parse(readFileSync(file, 'utf8'))).toMatchObject({ format: 'petrichor-set-aside', command: { text: 'the one that fails' } });
+  expect(JSON.parse(readFileSync(file, 'utf8'))).toMatchObject({
+    format: 'petrichor-set-aside',
+    command: { text: 'the one that fails' },
+  });
 
   await hands.pressButton('Drop it', aside);
   await expect(aside.getByRole('alert')).toHaveText('Say why, in a few words.');
@@ -70,7 +79,9 @@ test('a step that the server fails at is set aside, saved, and dropped with a re
   expect(complaints).toEqual([]);
 });
 
-test('a server that was restored to an earlier time is offered what it lacks, and has it again', async ({ page }) => {
+test('a server that was restored to an earlier time is offered what it lacks, and has it again', async ({
+  page,
+}) => {
   const complaints = listenForComplaints(page, [/net::ERR|404 \(Not Found\)|500 \(Internal|401 \(Unauth/]);
   const hands = new Hands(page);
   await signIn(page, workshop.url);
@@ -93,7 +104,10 @@ test('a server that was restored to an earlier time is offered what it lacks, an
   await expect(offer).toBeVisible();
   await hands.pressButton('Send again', offer);
   await expect(offer).toHaveCount(0);
-  expect((await notes(page)).filter((one) => one.endsWith('after it'))).toEqual(['first after it', 'second after it']);
+  expect((await notes(page)).filter((one) => one.endsWith('after it'))).toEqual([
+    'first after it',
+    'second after it',
+  ]);
   expect((await notes(page)).filter((one) => one === 'before the backup')).toHaveLength(1);
   await page.reload();
   await expect(page.locator('h1').first()).toBeVisible();

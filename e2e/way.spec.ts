@@ -22,7 +22,10 @@ const saved = async (page: Page, press: () => Promise<void>): Promise<Download> 
 const PICTURE = {
   name: 'ribbon.png',
   mimeType: 'image/png',
-  buffer: Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mP8z8BQDwAEhQGAhKmMIQAAAABJRU5ErkJggg==', 'base64'),
+  buffer: Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mP8z8BQDwAEhQGAhKmMIQAAAABJRU5ErkJggg==',
+    'base64',
+  ),
 };
 
 /** Ticks whole steps until `heading` is at hand. */
@@ -32,7 +35,9 @@ async function walkTo(page: Page, heading: string | RegExp): Promise<void> {
     await page.keyboard.press('Shift+Space');
     await settled(page);
   }
-  throw new Error(`The way never comes to ${String(heading)}; it stands at '${await step(page).textContent()}'.`);
+  throw new Error(
+    `The way never comes to ${String(heading)}; it stands at '${await step(page).textContent()}'.`,
+  );
 }
 
 test('an all-in-one with glued glass, from the first step to the last', async ({ page }) => {
@@ -87,7 +92,8 @@ test('an all-in-one with glued glass, from the first step to the last', async ({
     await page.getByLabel('Serial of the new drive').fill('CD7-1');
     await page.getByLabel('Serial of the new drive').blur();
     await walkTo(page, 'The new drive is in.');
-    // Its screen is its cover: what a start needs is not in the guide, so it is tried once it is closed, and that is said.
+    // Its screen is its cover: what a start needs is not in the guide, so it is tried once it is closed, and
+    // that is said.
     await expect(page.getByText(/tried once/i).first()).toBeVisible();
     await page.getByRole('button', { name: /^Go on to way out/ }).click();
   });
@@ -132,8 +138,12 @@ test('a laptop with mixed screw lengths, where one goes missing', async ({ page 
     await page.getByRole('button', { name: 'One more M2 × 5 pan' }).click();
     await page.getByRole('button', { name: 'One less M2 × 8 pan' }).click();
     await page.getByRole('button', { name: 'That is what lies here' }).click();
-    await expect(page.getByRole('status').filter({ hasText: /M2 × 8 pan most likely sits where a M2 × 5 pan belongs/ })).toBeVisible();
-    await expect(page.getByText(/3 mm too long there: take it out before you press or switch on anything/)).toBeVisible();
+    await expect(
+      page.getByRole('status').filter({ hasText: /M2 × 8 pan most likely sits where a M2 × 5 pan belongs/ }),
+    ).toBeVisible();
+    await expect(
+      page.getByText(/3 mm too long there: take it out before you press or switch on anything/),
+    ).toBeVisible();
     await page.keyboard.press('Escape');
   });
 
@@ -157,7 +167,9 @@ test('a laptop with mixed screw lengths, where one goes missing', async ({ page 
   });
 
   await test.step('the mat: its pages are A4, and each carries a ruler and its place', async () => {
-    const file = await (await saved(page, () => page.getByRole('button', { name: /^Screw mat/ }).click())).path();
+    const file = await (
+      await saved(page, () => page.getByRole('button', { name: /^Screw mat/ }).click())
+    ).path();
     // Read by poppler's tools, which did not make it.
     const info = execFileSync('pdfinfo', [file], { encoding: 'utf8' });
     expect(info).toMatch(/Pages:\s+3/);
@@ -170,7 +182,9 @@ test('a laptop with mixed screw lengths, where one goes missing', async ({ page 
   expect(complaints).toEqual([]);
 });
 
-test('a guide is written while a machine is opened for the first time, walked, corrected, and taken along', async ({ page }) => {
+test('a guide is written while a machine is opened for the first time, walked, corrected, and taken along', async ({
+  page,
+}) => {
   workshop = await Workshop.open('demo');
   const complaints = listenForComplaints(page, [ANSWERED]);
   await signIn(page, workshop.url);
@@ -223,15 +237,22 @@ test('a guide is written while a machine is opened for the first time, walked, c
     await expect(page.getByText('Saved as version 1, reviewed.')).toBeVisible();
     await page.getByRole('link', { name: /^Model/ }).click();
     await expect(page.getByText('4 steps in', { exact: false })).toBeVisible();
-    const markdown = readFileSync(await (await saved(page, () => page.getByRole('button', { name: 'Markdown' }).click())).path(), 'utf8');
+    const markdown = readFileSync(
+      await (await saved(page, () => page.getByRole('button', { name: 'Markdown' }).click())).path(),
+      'utf8',
+    );
     expect(markdown).toContain('1. **Shut it down fully**');
     const linked = readFileSync(
       await (await saved(page, () => page.getByRole('button', { name: 'HowTo JSON-LD' }).click())).path(),
       'utf8',
     );
     expect(JSON.parse(linked)['@graph'][0]['@type']).toBe('HowTo');
-    const pdf = await (await saved(page, () => page.getByRole('button', { name: 'PDF', exact: true }).click())).path();
-    expect(execFileSync('pdftotext', [pdf, '-'], { encoding: 'utf8' })).toContain('Undo 2 screws of the cover');
+    const pdf = await (
+      await saved(page, () => page.getByRole('button', { name: 'PDF', exact: true }).click())
+    ).path();
+    expect(execFileSync('pdftotext', [pdf, '-'], { encoding: 'utf8' })).toContain(
+      'Undo 2 screws of the cover',
+    );
   });
 
   await test.step('a job is opened only to look: measured, photographed, contradicted, closed again', async () => {
@@ -243,7 +264,9 @@ test('a guide is written while a machine is opened for the first time, walked, c
     await expect(page.getByText('A visit to look: how long the old drive is')).toBeVisible();
     await walkTo(page, /^Undo 10 screws/);
     await page.keyboard.press('r');
-    await page.getByLabel('What is otherwise than the step says').fill('One of the ten is missing here, and its hole is worn.');
+    await page
+      .getByLabel('What is otherwise than the step says')
+      .fill('One of the ten is missing here, and its hole is worn.');
     await page.locator('p-note-drawer input[type=file]').first().setInputFiles(PICTURE);
     await expect(page.getByRole('button', { name: 'Leave out photo 1' })).toBeVisible();
     await page.getByRole('button', { name: 'Keep it' }).click();
@@ -252,7 +275,9 @@ test('a guide is written while a machine is opened for the first time, walked, c
     // The drain is 15 s by a button that is held.
     await walkTo(page, 'Hold the power button');
     await page.keyboard.press('Space');
-    await expect(page.getByRole('button', { name: 'Done: held long enough' })).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole('button', { name: 'Done: held long enough' })).toBeVisible({
+      timeout: 20_000,
+    });
     await walkTo(page, 'You are at the slot.');
     await page.keyboard.press('m');
     await page.getByLabel('What', { exact: true }).fill('old drive');
@@ -278,7 +303,9 @@ test('a guide is written while a machine is opened for the first time, walked, c
   expect(complaints).toEqual([]);
 });
 
-test('turned back on the way in: what came out goes back, and the machine goes to a specialist unrepaired', async ({ page }) => {
+test('turned back on the way in: what came out goes back, and the machine goes to a specialist unrepaired', async ({
+  page,
+}) => {
   workshop = await Workshop.open('demo');
   const complaints = listenForComplaints(page);
   await signIn(page, workshop.url);
@@ -302,7 +329,11 @@ test('turned back on the way in: what came out goes back, and the machine goes t
   });
   await test.step('back up, step by step, until the tray is empty', async () => {
     await expect(page.getByText('Turned back: It clicks since the lid came off.')).toBeVisible();
-    for (let ticks = 0; ticks < 40 && (await page.getByRole('heading', { name: 'It is closed.' }).count()) === 0; ticks++) {
+    for (
+      let ticks = 0;
+      ticks < 40 && (await page.getByRole('heading', { name: 'It is closed.' }).count()) === 0;
+      ticks++
+    ) {
       await page.keyboard.press('Shift+Space');
       await settled(page);
     }

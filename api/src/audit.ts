@@ -36,7 +36,9 @@ export const AuditEntrySchema = z.strictObject({
 });
 export type AuditEntry = z.infer<typeof AuditEntrySchema>;
 
-export const AuditQuerySchema = z.object({ before: z.coerce.number<number>().int().min(1).max(Number.MAX_SAFE_INTEGER).optional() });
+export const AuditQuerySchema = z.object({
+  before: z.coerce.number<number>().int().min(1).max(Number.MAX_SAFE_INTEGER).optional(),
+});
 export const AuditReplySchema = z.strictObject({
   /** The last one first. */
   entries: z.array(AuditEntrySchema),

@@ -13,8 +13,11 @@ interface Operation {
   readonly responses: Record<string, { content?: Record<string, object> }>;
 }
 const { paths } = openApiDocument() as { paths: Record<string, Record<string, Operation>> };
-const operations = Object.entries(paths).flatMap(([path, all]) => Object.values(all).map((operation) => ({ path, operation })));
-const called = (name: string): Operation => operations.find(({ operation }) => operation.operationId === name)!.operation;
+const operations = Object.entries(paths).flatMap(([path, all]) =>
+  Object.values(all).map((operation) => ({ path, operation })),
+);
+const called = (name: string): Operation =>
+  operations.find(({ operation }) => operation.operationId === name)!.operation;
 
 describe('the contract', () => {
   it.each(ROUTES)('%s has a schema for each name in its path, and no other', (_, { path, params = {} }) => {
@@ -33,10 +36,15 @@ describe('the contract', () => {
 
 describe('its OpenAPI document', () => {
   it('has every operation once, each with what it answers and how it refuses', () => {
-    expect(operations.map(({ operation }) => operation.operationId).sort()).toEqual(ROUTES.map(([name]) => name).sort());
+    expect(operations.map(({ operation }) => operation.operationId).sort()).toEqual(
+      ROUTES.map(([name]) => name).sort(),
+    );
     for (const [name, route] of ROUTES) {
       const { responses } = called(name);
-      expect([name, Object.keys(responses).sort()]).toEqual([name, [String(statusOf(route)), 'default'].sort()]);
+      expect([name, Object.keys(responses).sort()]).toEqual([
+        name,
+        [String(statusOf(route)), 'default'].sort(),
+      ]);
       expect(responses['default']!.content).toHaveProperty(['application/problem+json']);
     }
   });
@@ -69,7 +77,9 @@ describe('an address', () => {
 
   it('has what is asked behind it, without what is left out', () => {
     expect(hrefOf(ledger)).toBe('/api/ledger');
-    expect(hrefOf(ledger, { query: { find: 'a&b=c', modelId: undefined, before: 7 } })).toBe('/api/ledger?find=a%26b%3Dc&before=7');
+    expect(hrefOf(ledger, { query: { find: 'a&b=c', modelId: undefined, before: 7 } })).toBe(
+      '/api/ledger?find=a%26b%3Dc&before=7',
+    );
   });
 
   it('does not compile without what it needs', () => {

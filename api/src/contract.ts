@@ -10,7 +10,9 @@ import { peopleRoutes, sessionRoutes } from './session.js';
 import { shelfRoutes } from './shelf.js';
 import { orderRoutes } from './supplier.js';
 
-/** Every operation of the server by its name. A new group of routes is a file beside these and a line here. */
+/**
+ * Every operation of the server by its name. A new group of routes is a file beside these and a line here.
+ */
 export const CONTRACT = {
   ...probeRoutes,
   ...sessionRoutes,

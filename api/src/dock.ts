@@ -3,7 +3,8 @@ import * as z from 'zod';
 import { route } from './route.js';
 
 /**
- * The interface of a drive dock: what the workshop's server asks of an agent beside the dock (docs/formats/dock.md).
+ * The interface of a drive dock: what the workshop's server asks of an agent beside the dock
+ * (docs/formats/dock.md).
  * The simulated dock that ships answers it, and a real one would. Sizes are bytes, rates bytes a second.
  */
 const text = z.string().max(120);
@@ -21,7 +22,11 @@ export type DockDrive = z.infer<typeof DockDriveSchema>;
 
 export const BayNameSchema = z.string().regex(/^[A-Z][0-9]?$/, 'A bay is named by a letter: A, B.');
 
-export const BadAreaSchema = z.strictObject({ startByte: bytes, lengthBytes: bytes, kind: z.enum(['unreadable', 'slow']) });
+export const BadAreaSchema = z.strictObject({
+  startByte: bytes,
+  lengthBytes: bytes,
+  kind: z.enum(['unreadable', 'slow']),
+});
 export type BadArea = z.infer<typeof BadAreaSchema>;
 
 /** Something the dock is doing, or has done, on one bay. */
@@ -44,7 +49,10 @@ export const DockRunSchema = z.strictObject({
   history: z.array(z.tuple([z.number().min(0), bytes])).max(600),
   /** Outcome of the drive's own test, once it has one. */
   selfTest: z.enum(['passed', 'failed']).nullable(),
-  /** Of a copy that came to its end: how it was held against its source. Null: not a copy, not at its end, or not told. */
+  /**
+   * Of a copy that came to its end: how it was held against its source. Null: not a copy, not at its end, or
+   * not told.
+   */
   compared: ComparedSchema.nullable().default(null),
   /** How it stands, in words. */
   sentence: z.string().max(300),
@@ -84,8 +92,14 @@ export type DockReply = z.infer<typeof DockReplySchema>;
 /** The drive's self-report as text, the way `smartctl --json -x` prints it. */
 export const SelfReportReplySchema = z.strictObject({ text: z.string() });
 
-/** The drive's partitions as `sfdisk --json` prints them, and how full they are as `lsblk --json` does; null: it could not tell. */
-export const DriveTableReplySchema = z.strictObject({ table: z.string().max(500_000), listing: z.string().max(500_000).nullable() });
+/**
+ * The drive's partitions as `sfdisk --json` prints them, and how full they are as `lsblk --json` does; null:
+ * it could not tell.
+ */
+export const DriveTableReplySchema = z.strictObject({
+  table: z.string().max(500_000),
+  listing: z.string().max(500_000).nullable(),
+});
 export type DriveTableReply = z.infer<typeof DriveTableReplySchema>;
 
 /** The map of a copy, as GNU ddrescue writes it. */
@@ -104,7 +118,11 @@ const bay = { bay: BayNameSchema };
 const run = { runId: z.uuid('That is not a run’s id.') };
 
 export const dockRoutes = {
-  dock: route('GET', '/dock', { say: 'The drive dock: bays, drives, runs', by: 'signed-in', reply: DockReplySchema }),
+  dock: route('GET', '/dock', {
+    say: 'The drive dock: bays, drives, runs',
+    by: 'signed-in',
+    reply: DockReplySchema,
+  }),
   selfReport: route('GET', '/dock/bays/:bay/self-report', {
     say: 'Self-report of the drive in a bay',
     by: HANDS,
@@ -125,10 +143,30 @@ export const dockRoutes = {
     reply: DockRunSchema,
     status: 201,
   }),
-  run: route('GET', '/dock/runs/:runId', { say: 'How far a run is', by: 'signed-in', params: run, reply: DockRunSchema }),
-  pauseRun: route('POST', '/dock/runs/:runId/pause', { say: 'Pause a run', by: HANDS, params: run, reply: DockRunSchema }),
-  resumeRun: route('POST', '/dock/runs/:runId/resume', { say: 'Let a paused run go on', by: HANDS, params: run, reply: DockRunSchema }),
-  stopRun: route('POST', '/dock/runs/:runId/stop', { say: 'Stop a run', by: HANDS, params: run, reply: DockRunSchema }),
+  run: route('GET', '/dock/runs/:runId', {
+    say: 'How far a run is',
+    by: 'signed-in',
+    params: run,
+    reply: DockRunSchema,
+  }),
+  pauseRun: route('POST', '/dock/runs/:runId/pause', {
+    say: 'Pause a run',
+    by: HANDS,
+    params: run,
+    reply: DockRunSchema,
+  }),
+  resumeRun: route('POST', '/dock/runs/:runId/resume', {
+    say: 'Let a paused run go on',
+    by: HANDS,
+    params: run,
+    reply: DockRunSchema,
+  }),
+  stopRun: route('POST', '/dock/runs/:runId/stop', {
+    say: 'Stop a run',
+    by: HANDS,
+    params: run,
+    reply: DockRunSchema,
+  }),
   runMap: route('GET', '/dock/runs/:runId/map', {
     say: 'The map of a copy, for ddrescue',
     by: HANDS,

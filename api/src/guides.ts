@@ -25,7 +25,14 @@ export const CorrectionSchema = z.strictObject({
   photos: z.array(PhotoHashSchema),
   at: z.string(),
   by: z.string(),
-  settled: z.strictObject({ verdict: z.enum(['taken-up', 'declined']), words: z.string(), at: z.string(), by: z.string() }).nullable(),
+  settled: z
+    .strictObject({
+      verdict: z.enum(['taken-up', 'declined']),
+      words: z.string(),
+      at: z.string(),
+      by: z.string(),
+    })
+    .nullable(),
 });
 export type Correction = z.infer<typeof CorrectionSchema>;
 
@@ -34,7 +41,13 @@ export const ModelRecordSchema = z.strictObject({
   versions: z.array(GuideVersionNoteSchema),
   corrections: z.array(CorrectionSchema),
   jobs: z.array(
-    z.strictObject({ id: z.string(), number: z.number().int(), customer: z.string(), closed: z.boolean(), openedAt: z.string() }),
+    z.strictObject({
+      id: z.string(),
+      number: z.number().int(),
+      customer: z.string(),
+      closed: z.boolean(),
+      openedAt: z.string(),
+    }),
   ),
 });
 export type ModelRecord = z.infer<typeof ModelRecordSchema>;

@@ -11,7 +11,14 @@ export const BackupStateSchema = z.strictObject({
   /** The last one that was made. */
   made: z.strictObject({ at: z.iso.datetime(), seconds: z.number(), bytes: z.number().int() }).nullable(),
   /** The last one that was restored on trial, replayed and compared. */
-  checked: z.strictObject({ at: z.iso.datetime(), good: z.boolean(), faults: z.array(z.string()), seconds: z.number() }).nullable(),
+  checked: z
+    .strictObject({
+      at: z.iso.datetime(),
+      good: z.boolean(),
+      faults: z.array(z.string()),
+      seconds: z.number(),
+    })
+    .nullable(),
   /** The last one that could not be made, since the last that was. */
   failed: z.strictObject({ at: z.iso.datetime(), sentence: z.string() }).nullable(),
   /** Up to when changes since are kept, too; null: not kept. */
@@ -19,9 +26,18 @@ export const BackupStateSchema = z.strictObject({
 });
 export type BackupState = z.infer<typeof BackupStateSchema>;
 
-export const NO_BACKUP: BackupState = { folder: null, nightlyAt: null, made: null, checked: null, failed: null, logAt: null };
+export const NO_BACKUP: BackupState = {
+  folder: null,
+  nightlyAt: null,
+  made: null,
+  checked: null,
+  failed: null,
+  logAt: null,
+};
 
-/** `good`: made and checked; `unchecked`: made, nobody tried it; `old`: longer ago than a night and a morning. */
+/**
+ * `good`: made and checked; `unchecked`: made, nobody tried it; `old`: longer ago than a night and a morning.
+ */
 export type BackupStanding = 'none' | 'good' | 'unchecked' | 'old' | 'failing' | 'broken';
 
 /** A night, and time to notice. */
@@ -71,12 +87,27 @@ export const HealthReplySchema = z.strictObject({
   }),
   /** Whether news of one screen reach the others at once. */
   feed: z.strictObject({ standing: StandingSchema, listening: z.boolean(), screens: z.number().int() }),
-  disk: z.strictObject({ standing: StandingSchema, freeBytes: z.number().nullable(), totalBytes: z.number().nullable() }),
-  photos: z.strictObject({ standing: StandingSchema, kept: z.boolean(), bytes: z.number().nullable(), quotaBytes: z.number().nullable() }),
+  disk: z.strictObject({
+    standing: StandingSchema,
+    freeBytes: z.number().nullable(),
+    totalBytes: z.number().nullable(),
+  }),
+  photos: z.strictObject({
+    standing: StandingSchema,
+    kept: z.boolean(),
+    bytes: z.number().nullable(),
+    quotaBytes: z.number().nullable(),
+  }),
   sealedNotes: z.strictObject({ standing: StandingSchema }),
-  backup: z.strictObject({ standing: StandingSchema, is: BackupReplySchema.shape.standing, state: BackupStateSchema }),
+  backup: z.strictObject({
+    standing: StandingSchema,
+    is: BackupReplySchema.shape.standing,
+    state: BackupStateSchema,
+  }),
   /** Screens on which something waits, the oldest first. */
-  unsent: z.array(z.strictObject({ name: z.string(), device: z.string(), toldAt: z.iso.datetime(), ...UnsentSchema.shape })),
+  unsent: z.array(
+    z.strictObject({ name: z.string(), device: z.string(), toldAt: z.iso.datetime(), ...UnsentSchema.shape }),
+  ),
 });
 export type HealthReply = z.infer<typeof HealthReplySchema>;
 
@@ -86,13 +117,29 @@ export type ProbeReply = z.infer<typeof ProbeReplySchema>;
 
 /** For a probe: asked before anything that needs a session. */
 export const probeRoutes = {
-  probe: route('GET', '/health', { say: 'Whether requests can be answered, for a probe', by: 'anyone', reply: ProbeReplySchema }),
+  probe: route('GET', '/health', {
+    say: 'Whether requests can be answered, for a probe',
+    by: 'anyone',
+    reply: ProbeReplySchema,
+  }),
 };
 
 export const healthRoutes = {
-  health: route('GET', '/health/whole', { say: 'Everything that Petrichor stands on', by: ['lead'], reply: HealthReplySchema }),
-  backup: route('GET', '/backup', { say: 'When the last backup was made and checked', by: 'signed-in', reply: BackupReplySchema }),
-  tellUnsent: route('POST', '/unsent', { say: 'What waits on this screen', by: 'signed-in', body: UnsentSchema }),
+  health: route('GET', '/health/whole', {
+    say: 'Everything that Petrichor stands on',
+    by: ['lead'],
+    reply: HealthReplySchema,
+  }),
+  backup: route('GET', '/backup', {
+    say: 'When the last backup was made and checked',
+    by: 'signed-in',
+    reply: BackupReplySchema,
+  }),
+  tellUnsent: route('POST', '/unsent', {
+    say: 'What waits on this screen',
+    by: 'signed-in',
+    body: UnsentSchema,
+  }),
   audit: route('GET', '/audit', {
     say: 'Who came in, was refused, took something out',
     by: ['lead'],

@@ -1,4 +1,10 @@
-import { JobCommandSchema, JobStateSchema, JobSummarySchema, NewIntakeSchema, RecordedEventSchema } from '@petrichor/core/job';
+import {
+  JobCommandSchema,
+  JobStateSchema,
+  JobSummarySchema,
+  NewIntakeSchema,
+  RecordedEventSchema,
+} from '@petrichor/core/job';
 import * as z from 'zod';
 import { Media, route } from './route.js';
 
@@ -24,23 +30,39 @@ export interface GiveCommand extends z.infer<typeof giveCommand> {}
 export interface GivenCommand extends z.input<typeof giveCommand> {}
 export const GiveCommandSchema: z.ZodType<GiveCommand, GivenCommand> = giveCommand;
 
-/** Every event after `basedOn`, this command's own among them. `repeated`: the command had been done before. */
-export const CommandReplySchema = z.strictObject({ events: z.array(RecordedEventSchema), seq: z.number().int(), repeated: z.boolean() });
+/**
+ * Every event after `basedOn`, this command's own among them. `repeated`: the command had been done before.
+ */
+export const CommandReplySchema = z.strictObject({
+  events: z.array(RecordedEventSchema),
+  seq: z.number().int(),
+  repeated: z.boolean(),
+});
 export type CommandReply = z.infer<typeof CommandReplySchema>;
 
 export const EventsQuerySchema = z.strictObject({ after: z.coerce.number<number>().int().min(0).default(0) });
-export const EventsReplySchema = z.strictObject({ events: z.array(RecordedEventSchema), seq: z.number().int() });
+export const EventsReplySchema = z.strictObject({
+  events: z.array(RecordedEventSchema),
+  seq: z.number().int(),
+});
 export type EventsReply = z.infer<typeof EventsReplySchema>;
 
 export const BenchReplySchema = z.strictObject({ jobs: z.array(JobSummarySchema) });
 export type BenchReply = z.infer<typeof BenchReplySchema>;
 
-/** How the event stream begins (`hello`): which build of Petrichor answers. Null: it serves no page, so nothing is newer. */
+/**
+ * How the event stream begins (`hello`): which build of Petrichor answers. Null: it serves no page, so
+ * nothing is newer.
+ */
 export const StreamHelloSchema = z.strictObject({ build: z.string().nullable() });
 export type StreamHello = z.infer<typeof StreamHelloSchema>;
 
 /** What the event stream sends (server-sent events named `job`): news of one job to every open screen. */
-export const JobNewsSchema = z.strictObject({ jobId: z.string(), events: z.array(RecordedEventSchema), summary: JobSummarySchema });
+export const JobNewsSchema = z.strictObject({
+  jobId: z.string(),
+  events: z.array(RecordedEventSchema),
+  summary: JobSummarySchema,
+});
 export type JobNews = z.infer<typeof JobNewsSchema>;
 
 /** Commands that a screen knows were taken. */
@@ -54,7 +76,11 @@ const job = { jobId: JobIdSchema };
 
 /** The Bench, one job, and the line on which news come. */
 export const jobRoutes = {
-  bench: route('GET', '/bench', { say: 'All jobs that are open, and those closed lately', by: 'signed-in', reply: BenchReplySchema }),
+  bench: route('GET', '/bench', {
+    say: 'All jobs that are open, and those closed lately',
+    by: 'signed-in',
+    reply: BenchReplySchema,
+  }),
   openJob: route('POST', '/jobs', {
     say: 'Take a machine in',
     by: 'signed-in',
@@ -62,7 +88,12 @@ export const jobRoutes = {
     reply: JobReplySchema,
     status: 201,
   }),
-  job: route('GET', '/jobs/:jobId', { say: 'One job as its events left it', by: 'signed-in', params: job, reply: JobReplySchema }),
+  job: route('GET', '/jobs/:jobId', {
+    say: 'One job as its events left it',
+    by: 'signed-in',
+    params: job,
+    reply: JobReplySchema,
+  }),
   events: route('GET', '/jobs/:jobId/events', {
     say: 'The events of a job after a sequence',
     by: 'signed-in',

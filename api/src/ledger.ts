@@ -75,7 +75,12 @@ export const ledgerRoutes = {
     query: CustomerQuerySchema,
     reply: CustomersReplySchema,
   }),
-  ledger: route('GET', '/ledger', { say: 'Find jobs', by: 'signed-in', query: LedgerQuerySchema, reply: LedgerReplySchema }),
+  ledger: route('GET', '/ledger', {
+    say: 'Find jobs',
+    by: 'signed-in',
+    query: LedgerQuerySchema,
+    reply: LedgerReplySchema,
+  }),
   figures: route('GET', '/ledger/figures', {
     say: 'What finished jobs say',
     by: 'signed-in',

@@ -4,7 +4,8 @@ import { PROBLEM_TYPE, ProblemSchema } from './problem.js';
 import { API, Media, statusOf, type By, type Route } from './route.js';
 
 type Side = 'input' | 'output';
-const schemaOf = (schema: z.ZodType, io: Side): object => z.toJSONSchema(schema, { io, unrepresentable: 'any' });
+const schemaOf = (schema: z.ZodType, io: Side): object =>
+  z.toJSONSchema(schema, { io, unrepresentable: 'any' });
 
 function content(what: z.ZodType | Media, io: Side): object {
   if (!(what instanceof Media)) return { 'application/json': { schema: schemaOf(what, io) } };
@@ -15,7 +16,12 @@ function content(what: z.ZodType | Media, io: Side): object {
 const needed = (schema: z.ZodType): boolean => !schema.safeParse(undefined).success;
 
 const parameters = ({ params = {}, query }: Route): object[] => [
-  ...Object.entries(params).map(([name, schema]) => ({ name, in: 'path', required: true, schema: schemaOf(schema, 'input') })),
+  ...Object.entries(params).map(([name, schema]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: schemaOf(schema, 'input'),
+  })),
   ...Object.entries((query?.shape ?? {}) as Record<string, z.ZodType>).map(([name, schema]) => ({
     name,
     in: 'query',
@@ -41,7 +47,10 @@ function operation(operationId: string, route: Route): object {
     ...(body ? { requestBody: { required: true, content: content(body, 'input') } } : {}),
     responses: {
       [statusOf(route)]: { description: 'Done', ...(reply ? { content: content(reply, 'output') } : {}) },
-      default: { description: 'Refused, with a sentence', content: { [PROBLEM_TYPE]: { schema: schemaOf(ProblemSchema, 'output') } } },
+      default: {
+        description: 'Refused, with a sentence',
+        content: { [PROBLEM_TYPE]: { schema: schemaOf(ProblemSchema, 'output') } },
+      },
     },
   };
 }

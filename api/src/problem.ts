@@ -1,6 +1,9 @@
 import * as z from 'zod';
 
-/** Every refusal of the server: RFC 9457 problem details, with a sentence for the person and a code for the screen. */
+/**
+ * Every refusal of the server: RFC 9457 problem details, with a sentence for the person and a code for the
+ * screen.
+ */
 export const ProblemSchema = z.object({
   type: z.string(),
   title: z.string(),

@@ -3,8 +3,12 @@ import * as z from 'zod';
 
 export type Method = 'GET' | 'POST' | 'DELETE';
 
-/** Who may ask: anyone at all, whoever is signed in, holders of a role, or whoever an id in the path names beside them. */
-export type By = 'anyone' | 'signed-in' | readonly Role[] | { readonly oneself: string; readonly or: readonly Role[] };
+/**
+ * Who may ask: anyone at all, whoever is signed in, holders of a role, or whoever an id in the path names
+ * beside them.
+ */
+export type By =
+  'anyone' | 'signed-in' | readonly Role[] | { readonly oneself: string; readonly or: readonly Role[] };
 
 /** What is no JSON, or JSON that is written piece by piece: bytes of a media type (RFC 6838). */
 export class Media {
@@ -36,7 +40,9 @@ interface Said {
 
 /** A path without names needs no `params`; one with names needs a schema for each. */
 type SaidOf<Path extends string> = Said &
-  ([NamesIn<Path>] extends [never] ? { readonly params?: never } : { readonly params: Readonly<Record<NamesIn<Path>, z.ZodType>> });
+  ([NamesIn<Path>] extends [never]
+    ? { readonly params?: never }
+    : { readonly params: Readonly<Record<NamesIn<Path>, z.ZodType>> });
 
 export interface Route extends Said {
   readonly method: Method;
@@ -45,7 +51,10 @@ export interface Route extends Said {
   readonly params?: Readonly<Record<string, z.ZodType>>;
 }
 
-/** An operation of the server, and the only place its path is written: OpenAPI, the server's handler and the client are made of it. */
+/**
+ * An operation of the server, and the only place its path is written: OpenAPI, the server's handler and the
+ * client are made of it.
+ */
 export const route = <const M extends Method, const P extends string, const S extends SaidOf<P>>(
   method: M,
   path: P,
@@ -57,9 +66,12 @@ type SchemaIn<R, Field extends string> = R extends Record<Field, infer T> ? T : 
 type InputOf<T> = T extends z.ZodType ? z.input<T> : undefined;
 type OutputOf<T> = T extends z.ZodType ? z.output<T> : undefined;
 
-export type ParamsOf<R> = R extends { readonly params: infer P } ? { readonly [K in keyof P]: OutputOf<P[K]> } : undefined;
+export type ParamsOf<R> = R extends { readonly params: infer P }
+  ? { readonly [K in keyof P]: OutputOf<P[K]> }
+  : undefined;
 export type QueryOf<R> = OutputOf<SchemaIn<R, 'query'>>;
-export type BodyOf<R> = SchemaIn<R, 'body'> extends Media ? Uint8Array<ArrayBuffer> : OutputOf<SchemaIn<R, 'body'>>;
+export type BodyOf<R> =
+  SchemaIn<R, 'body'> extends Media ? Uint8Array<ArrayBuffer> : OutputOf<SchemaIn<R, 'body'>>;
 /** What the server answers. */
 export type ReplyOf<R> = SchemaIn<R, 'reply'> extends z.ZodType ? OutputOf<SchemaIn<R, 'reply'>> : void;
 

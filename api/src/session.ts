@@ -3,13 +3,20 @@ import { oneLine } from '@petrichor/core/units';
 import * as z from 'zod';
 import { route } from './route.js';
 
-export const AccountSchema = z.strictObject({ id: z.string(), name: z.string(), signInName: z.string(), roles: z.array(RoleSchema) });
+export const AccountSchema = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  signInName: z.string(),
+  roles: z.array(RoleSchema),
+});
 export type Account = z.infer<typeof AccountSchema>;
 
 /** Who is signed in here; `firstAccountNeeded` on an installation that has nobody yet. */
 export const SessionReplySchema = z.strictObject({
   firstAccountNeeded: z.boolean(),
-  signedIn: z.strictObject({ account: AccountSchema, workshop: z.strictObject({ id: z.string(), name: z.string() }) }).nullable(),
+  signedIn: z
+    .strictObject({ account: AccountSchema, workshop: z.strictObject({ id: z.string(), name: z.string() }) })
+    .nullable(),
 });
 export type SessionReply = z.infer<typeof SessionReplySchema>;
 
@@ -82,14 +89,21 @@ export const SignedInSchema = z.strictObject({
 export type SignedIn = z.infer<typeof SignedInSchema>;
 export const SessionsReplySchema = z.strictObject({ sessions: z.array(SignedInSchema) });
 export type SessionsReply = z.infer<typeof SessionsReplySchema>;
-export const SessionIdSchema = z.string().regex(/^[0-9a-f]{64}$/, 'There is no such session. Load the page again.');
+export const SessionIdSchema = z
+  .string()
+  .regex(/^[0-9a-f]{64}$/, 'There is no such session. Load the page again.');
 
 const person = { accountId: AccountIdSchema };
 
 /** The door, and the people of the workshop. */
 export const sessionRoutes = {
   session: route('GET', '/session', { say: 'Who is signed in', by: 'anyone', reply: SessionReplySchema }),
-  signIn: route('POST', '/session', { say: 'Sign in', by: 'anyone', body: SignInSchema, reply: SessionReplySchema }),
+  signIn: route('POST', '/session', {
+    say: 'Sign in',
+    by: 'anyone',
+    body: SignInSchema,
+    reply: SessionReplySchema,
+  }),
   signOut: route('DELETE', '/session', { say: 'Sign out', by: 'anyone' }),
   firstAccount: route('POST', '/first-account', {
     say: 'First account of an empty installation',
@@ -106,7 +120,11 @@ export const sessionRoutes = {
 };
 
 export const peopleRoutes = {
-  accounts: route('GET', '/accounts', { say: 'People of the workshop', by: 'signed-in', reply: AccountsReplySchema }),
+  accounts: route('GET', '/accounts', {
+    say: 'People of the workshop',
+    by: 'signed-in',
+    reply: AccountsReplySchema,
+  }),
   addAccount: route('POST', '/accounts', {
     say: 'Add a person',
     by: ['lead'],

@@ -3,8 +3,12 @@ import { ItemRefSchema, LevelSchema, StockMoveSchema } from '@petrichor/core/she
 import * as z from 'zod';
 import { route } from './route.js';
 
-/** Where the pieces of every item are that has ever moved. Of the others, all that there are lie on the shelf. */
-export const ShelfReplySchema = z.strictObject({ levels: z.array(z.strictObject({ item: ItemRefSchema, level: LevelSchema })) });
+/**
+ * Where the pieces of every item are that has ever moved. Of the others, all that there are lie on the shelf.
+ */
+export const ShelfReplySchema = z.strictObject({
+  levels: z.array(z.strictObject({ item: ItemRefSchema, level: LevelSchema })),
+});
 export type ShelfReply = z.infer<typeof ShelfReplySchema>;
 
 /** One move, by an id that the screen gives, so that a repeat counts once. */
@@ -25,12 +29,19 @@ export const StockEntriesReplySchema = z.strictObject({ entries: z.array(StockEn
 export type StockEntriesReply = z.infer<typeof StockEntriesReplySchema>;
 
 /** Documents for the shelf, as a table was read into them. One of the same id is replaced. */
-export const PutItemsSchema = z.strictObject({ drives: z.array(DriveSchema).max(50_000), parts: z.array(PartSchema).max(50_000) });
+export const PutItemsSchema = z.strictObject({
+  drives: z.array(DriveSchema).max(50_000),
+  parts: z.array(PartSchema).max(50_000),
+});
 export type PutItems = z.infer<typeof PutItemsSchema>;
 export const PutItemsReplySchema = z.strictObject({ put: z.number().int() });
 
 export const shelfRoutes = {
-  shelf: route('GET', '/shelf', { say: 'How many of everything are where', by: 'signed-in', reply: ShelfReplySchema }),
+  shelf: route('GET', '/shelf', {
+    say: 'How many of everything are where',
+    by: 'signed-in',
+    reply: ShelfReplySchema,
+  }),
   stockMoves: route('GET', '/shelf/:kind/:id/moves', {
     say: 'Moves of one item, the last first',
     by: 'signed-in',

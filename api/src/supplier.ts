@@ -54,7 +54,10 @@ export const PlaceOrderSchema = z.strictObject({
   inPlaceOf: z.string().nullable(),
 });
 export type PlaceOrder = z.infer<typeof PlaceOrderSchema>;
-export const CancelOrderSchema = z.strictObject({ commandId: CommandIdSchema, why: z.string().trim().max(200) });
+export const CancelOrderSchema = z.strictObject({
+  commandId: CommandIdSchema,
+  why: z.string().trim().max(200),
+});
 
 const order = { jobId: JobIdSchema, orderId: z.uuid('That is not an order’s id. Load the page again.') };
 

@@ -1,4 +1,7 @@
-/** Numbers that look like chance and are the same every time (mulberry32, by Tommy Ettinger, public domain; from memory). */
+/**
+ * Numbers that look like chance and are the same every time (mulberry32, by Tommy Ettinger, public domain;
+ * from memory).
+ */
 export function chances(seed: number): () => number {
   let state = seed >>> 0;
   return () => {

@@ -4,7 +4,9 @@ import { ROOT } from './paths.js';
 
 /** Paths from the root that a text names between back-quotes. */
 const pathsIn = (text: string): string[] => [
-  ...new Set([...text.matchAll(/`((?:api|cli|core|demo|docs|e2e|server|web)\/[\w./-]+)`/g)].map(([, path]) => path!)),
+  ...new Set(
+    [...text.matchAll(/`((?:api|cli|core|demo|docs|e2e|server|web)\/[\w./-]+)`/g)].map(([, path]) => path!),
+  ),
 ];
 
 describe('what is written about the house', () => {

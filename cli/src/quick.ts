@@ -4,6 +4,7 @@ import { read } from './commands/read.js';
 
 /**
  * Commands that answer a file and are done. They are bundled into one program (`setup/quick-build.ts`), which
- * `./petrichor` runs while nothing of what it was made from has changed: loading the sources takes longer than the answer.
+ * `./petrichor` runs while nothing of what it was made from has changed: loading the sources takes longer
+ * than the answer.
  */
 export const QUICK: Readonly<Record<string, (args: string[]) => void>> = { fit, plan, read };

@@ -15,7 +15,11 @@ export function endRunning(): void {
 }
 
 /** Runs a program to its end and keeps what it printed; `live` shows it, too. */
-export function run(program: string, args: readonly string[], options: SpawnOptions & { live?: boolean } = {}): Promise<Ran> {
+export function run(
+  program: string,
+  args: readonly string[],
+  options: SpawnOptions & { live?: boolean } = {},
+): Promise<Ran> {
   const { live = false, ...rest } = options;
   return new Promise((done, failed) => {
     const child = spawn(program, args, { cwd: ROOT, ...rest, stdio: ['ignore', 'pipe', 'pipe'] });

@@ -36,20 +36,25 @@ function placeOf(modelId: string, slotId: string, variant: string | null = null)
   const model = models.find((one) => one.id === modelId)!;
   const slots = slotsOf(model, variant);
   const slot = slots.find((one) => one.id === slotId)!;
-  const others = slots.filter((one) => one !== slot && one.fitted).map((one) => ({ slotId: one.id, protocol: null }));
+  const others = slots
+    .filter((one) => one !== slot && one.fitted)
+    .map((one) => ({ slotId: one.id, protocol: null }));
   return placeIn(model, slot, { parts, others, need: NO_NEED }, variant);
 }
 /** What is out after every step of a way, each with all it moves. */
 function trayAfter({ steps }: Way): TrayItem[] {
   const walked = steps.reduce<TrayItem[]>(
-    (tray, step) => step.moves.reduce((sofar, thing) => moveThings(sofar, step, thing.key, countOf(thing)), tray),
+    (tray, step) =>
+      step.moves.reduce((sofar, thing) => moveThings(sofar, step, thing.key, countOf(thing)), tray),
     [],
   );
   return walked.filter((item) => item.out > 0);
 }
 
 const everySlot = (model: MachineModel): { slot: Slot; variant: string | null }[] =>
-  (model.variants?.of.map((one) => one.id) ?? [null]).flatMap((variant) => slotsOf(model, variant).map((slot) => ({ slot, variant })));
+  (model.variants?.of.map((one) => one.id) ?? [null]).flatMap((variant) =>
+    slotsOf(model, variant).map((slot) => ({ slot, variant })),
+  );
 
 describe('the demo workshop', () => {
   it('has drives over every family, and enough of everything', () => {
@@ -71,45 +76,63 @@ describe('the demo workshop', () => {
       }
   });
 
-  it.each(models.map((model) => [model.id, model] as const))('%s: the way out returns what the way in took, for every part', (_, model) => {
-    for (const operation of model.guide.operations) {
-      const slot = { ...model.slots[0]!, reach: [operation.id] };
-      const left = (way: Way) => trayAfter(way).map((item) => item.kind);
-      expect(left(buildScouting(model, slot) as Way)).toEqual([]);
-      // The old drive alone stays out: another goes in.
-      expect(left(buildWay(model, slot, []) as Way).filter((kind) => kind !== 'drive')).toEqual([]);
-    }
-  });
+  it.each(models.map((model) => [model.id, model] as const))(
+    '%s: the way out returns what the way in took, for every part',
+    (_, model) => {
+      for (const operation of model.guide.operations) {
+        const slot = { ...model.slots[0]!, reach: [operation.id] };
+        const left = (way: Way) => trayAfter(way).map((item) => item.kind);
+        expect(left(buildScouting(model, slot) as Way)).toEqual([]);
+        // The old drive alone stays out: another goes in.
+        expect(left(buildWay(model, slot, []) as Way).filter((kind) => kind !== 'drive')).toEqual([]);
+      }
+    },
+  );
 
   it('has guides without a warning but of screws not to be swapped, for every family of machine', () => {
     expect(models.flatMap(guideWarnings).filter((one) => one.code !== 'overlength')).toEqual([]);
     const operations = models.flatMap((model) => model.guide.operations);
     const some = (what: (operation: Operation) => boolean) => operations.filter(what).length;
-    const screws = operations.flatMap((one) => one.takes.flatMap((thing) => (thing.kind === 'screw' ? [thing] : [])));
+    const screws = operations.flatMap((one) =>
+      one.takes.flatMap((thing) => (thing.kind === 'screw' ? [thing] : [])),
+    );
     expect(screws.filter((thing) => thing.captive).length).toBeGreaterThanOrEqual(2);
     expect(screws.filter((thing) => thing.hiddenUnder).length).toBeGreaterThanOrEqual(3);
-    expect(screws.every((thing) => thing.holes.every((hole) => (hole.depthMm ?? 99) > thing.screw.lengthMm))).toBe(true);
+    expect(
+      screws.every((thing) => thing.holes.every((hole) => (hole.depthMm ?? 99) > thing.screw.lengthMm)),
+    ).toBe(true);
     expect(some((one) => one.live)).toBeGreaterThanOrEqual(1);
     expect(some((one) => one.role === 'cut-off' && one.takes.length > 0)).toBe(1);
     expect(some((one) => typeof one.mirror?.waitSeconds === 'number')).toBeGreaterThanOrEqual(1);
-    expect(new Set(models.map((model) => model.guide.startSide))).toEqual(new Set(['lid-open', 'glass-up', 'base-up']));
+    expect(new Set(models.map((model) => model.guide.startSide))).toEqual(
+      new Set(['lid-open', 'glass-up', 'base-up']),
+    );
     expect(some((one) => one.side === 'palm-rest-raised')).toBeGreaterThan(0);
   });
 
-  it.each(models.map((model) => [model.id, model] as const))('%s can be read as Markdown, linked data and pages', (_, model) => {
-    const steps = slotsOf(model, null).reduce((sum, slot) => {
-      const way = slot.reach.length > 0 && buildWay(model, slot, []);
-      return sum + (way && way.ok ? way.steps.length : 0);
-    }, 0);
-    expect(guideMarkdown(model).match(/^\d+\. \*\*/gm)).toHaveLength(steps);
-    const linked = JSON.stringify(guideHowTo(model));
-    expect(linked.match(/"HowToStep"/g)!.length - guideHowTo(model)['@graph'].length).toBe(steps);
-    const pages = guideSheets(model, 'A4', { widthMm: (text, sizeMm) => text.length * sizeMm * 0.5 });
-    const beyond = pages.flatMap((page) => page.strokes).filter((stroke) => 'y' in stroke && stroke.y > 297 - 8);
-    expect(beyond).toEqual([]);
-    for (const { title } of model.guide.operations.slice(0, 3))
-      expect(pages.some((page) => page.strokes.some((stroke) => stroke.kind === 'text' && stroke.text.includes(title)))).toBe(true);
-  });
+  it.each(models.map((model) => [model.id, model] as const))(
+    '%s can be read as Markdown, linked data and pages',
+    (_, model) => {
+      const steps = slotsOf(model, null).reduce((sum, slot) => {
+        const way = slot.reach.length > 0 && buildWay(model, slot, []);
+        return sum + (way && way.ok ? way.steps.length : 0);
+      }, 0);
+      expect(guideMarkdown(model).match(/^\d+\. \*\*/gm)).toHaveLength(steps);
+      const linked = JSON.stringify(guideHowTo(model));
+      expect(linked.match(/"HowToStep"/g)!.length - guideHowTo(model)['@graph'].length).toBe(steps);
+      const pages = guideSheets(model, 'A4', { widthMm: (text, sizeMm) => text.length * sizeMm * 0.5 });
+      const beyond = pages
+        .flatMap((page) => page.strokes)
+        .filter((stroke) => 'y' in stroke && stroke.y > 297 - 8);
+      expect(beyond).toEqual([]);
+      for (const { title } of model.guide.operations.slice(0, 3))
+        expect(
+          pages.some((page) =>
+            page.strokes.some((stroke) => stroke.kind === 'text' && stroke.text.includes(title)),
+          ),
+        ).toBe(true);
+    },
+  );
 
   it('makes every rule decide something somewhere: each says of some drive that it is not simply so', () => {
     const decided = new Map<string, Set<Finding['outcome']>>();
@@ -125,7 +148,9 @@ describe('the demo workshop', () => {
               decided.set(finding.rule, (decided.get(finding.rule) ?? new Set()).add(finding.outcome));
         }
     expect(decided.size).toBeGreaterThanOrEqual(22);
-    const silent = [...decided].filter(([, outcomes]) => outcomes.size === 1 && outcomes.has('fits')).map(([rule]) => rule);
+    const silent = [...decided]
+      .filter(([, outcomes]) => outcomes.size === 1 && outcomes.has('fits'))
+      .map(([rule]) => rule);
     // A slow slot is no misfit: this one only tells what the drive does here.
     expect(silent).toEqual(['speed']);
   });
@@ -141,12 +166,48 @@ describe('where the obvious drive is wrong', () => {
     judge(placeOf(modelId, slotId, variant), driveOf(driveId));
 
   it.each([
-    ['a B+M stick that speaks SATA in a socket wired for NVMe', 'tarnwell-fen-14', 'm2-a', 'marl-s5-1tb', /goes in but will not run/],
-    ['a 15 mm mechanical drive in a laptop', 'winslade-gannet-15', 'bay', 'heddle-r5-4tb', /Too thick by 5.1 mm/],
-    ['an M.2 drive in an mSATA socket', 'winslade-quarto-12', 'msata', 'marl-s3-256', /mSATA card is 30 mm wide/],
-    ['an NVMe drive where the firmware cannot start from it', 'ellwick-loft-14', 'm2', 'marl-b2-256', /cannot start from NVMe/],
-    ['something longer over a post that cannot come out', 'tarnwell-moor-16', 'm2', 'dunlin-e1-4tb', /Too large|Nothing holds/],
-    ['a drive of the right size with the wrong plug', 'brannock-slate-11', 'bay', 'corrie-d7-1tb', /Same size is not same plug/],
+    [
+      'a B+M stick that speaks SATA in a socket wired for NVMe',
+      'tarnwell-fen-14',
+      'm2-a',
+      'marl-s5-1tb',
+      /goes in but will not run/,
+    ],
+    [
+      'a 15 mm mechanical drive in a laptop',
+      'winslade-gannet-15',
+      'bay',
+      'heddle-r5-4tb',
+      /Too thick by 5.1 mm/,
+    ],
+    [
+      'an M.2 drive in an mSATA socket',
+      'winslade-quarto-12',
+      'msata',
+      'marl-s3-256',
+      /mSATA card is 30 mm wide/,
+    ],
+    [
+      'an NVMe drive where the firmware cannot start from it',
+      'ellwick-loft-14',
+      'm2',
+      'marl-b2-256',
+      /cannot start from NVMe/,
+    ],
+    [
+      'something longer over a post that cannot come out',
+      'tarnwell-moor-16',
+      'm2',
+      'dunlin-e1-4tb',
+      /Too large|Nothing holds/,
+    ],
+    [
+      'a drive of the right size with the wrong plug',
+      'brannock-slate-11',
+      'bay',
+      'corrie-d7-1tb',
+      /Same size is not same plug/,
+    ],
   ])('%s', (_, modelId, slotId, driveId, words) => {
     const { outcome, because } = verdict(modelId, slotId, driveId);
     expect(outcome).toBe('no');
@@ -168,16 +229,22 @@ describe('where the obvious drive is wrong', () => {
   });
 
   it('a post where the old, shorter drive ended', () =>
-    expect(verdict('tarnwell-fen-14', 'm2-a', 'pellow-p3-1tb').extras.map((one) => one.id)).toContain('move-post'));
+    expect(verdict('tarnwell-fen-14', 'm2-a', 'pellow-p3-1tb').extras.map((one) => one.id)).toContain(
+      'move-post',
+    ));
 
   it('nothing, where the storage is soldered', () =>
-    expect(rank(placeOf('ostrey-kite-13', 'flash'), drives).every((one) => one.verdict.outcome === 'no')).toBe(true));
+    expect(
+      rank(placeOf('ostrey-kite-13', 'flash'), drives).every((one) => one.verdict.outcome === 'no'),
+    ).toBe(true));
 });
 
 it('has people for every role, and jobs that name them', () => {
   const names = new Set(DEMO_ACCOUNTS.map((one) => one.signInName));
   expect(new Set(DEMO_ACCOUNTS.flatMap((one) => one.roles)).size).toBe(3);
-  for (const job of [demoJobs, pastJobs, otherMachines, recordJobs].flatMap((jobs) => jobs(new Date('2026-04-14T10:00:00Z'))))
+  for (const job of [demoJobs, pastJobs, otherMachines, recordJobs].flatMap((jobs) =>
+    jobs(new Date('2026-04-14T10:00:00Z')),
+  ))
     expect(names.has(job.takenInBy) && names.has(job.workedBy)).toBe(true);
 });
 
@@ -194,14 +261,22 @@ describe('the demo’s jobs', () => {
   const by = { id: 'ines', name: 'Ines Carrow' };
 
   it.each(
-    [...demoJobs(now), ...pastJobs(now), ...otherMachines(now), ...recordJobs(now)].map((demo) => [demo.intake.serial, demo] as const),
+    [...demoJobs(now), ...pastJobs(now), ...otherMachines(now), ...recordJobs(now)].map(
+      (demo) => [demo.intake.serial, demo] as const,
+    ),
   )('%s is walked to where the demo shows it, and nothing on the way is refused', (_serial, demo) => {
     const log: RecordedEvent[] = [];
     let job: JobState | null = null;
     let at = now.getTime() - demo.daysAgo * 86_400_000;
     const record = (events: readonly RecordedEvent['event'][]) => {
       for (const event of events) {
-        const one = { seq: log.length + 1, at: new Date(at).toISOString(), by, commandId: `c${log.length}`, event };
+        const one = {
+          seq: log.length + 1,
+          at: new Date(at).toISOString(),
+          by,
+          commandId: `c${log.length}`,
+          event,
+        };
         log.push(one);
         job = evolve(job, one);
       }
@@ -209,12 +284,21 @@ describe('the demo’s jobs', () => {
     record([{ type: 'job-opened', jobId: 'job-1', number: 1, intake: demo.intake }]);
     const give = (command: JobCommand) => {
       at += 60_000;
-      const decided = decide(job!, command, { at: new Date(at).toISOString(), by, roles: ['technician', 'lead'], knowledge });
+      const decided = decide(job!, command, {
+        at: new Date(at).toISOString(),
+        by,
+        roles: ['technician', 'lead'],
+        knowledge,
+      });
       if (!decided.ok) throw new Error(`${command.type}: ${decided.refusal.sentence}`);
       record(decided.events);
     };
     for (const deed of demo.deeds) give(deed);
-    for (let left = 800, command = nextDemoCommand(demo, job!); command && left > 0; left--, command = nextDemoCommand(demo, job!))
+    for (
+      let left = 800, command = nextDemoCommand(demo, job!);
+      command && left > 0;
+      left--, command = nextDemoCommand(demo, job!)
+    )
       give(command);
     expect(job!.closed === null ? job!.phase : 'closed').toBe(demo.closedTo === null ? demo.until : 'closed');
   });

@@ -11,14 +11,22 @@ export function oldTable(): SourceDisk {
   const disk = read.ok && read.value.gives === 'table' ? sourceDiskOf(read.value.table, null) : null;
   if (!disk) throw new Error('demo/dumps/sallow.sfdisk is no partition table.');
   const used: Record<string, number> = { System: 187 * 2 ** 30, Photos: 131 * 2 ** 30 };
-  return { ...disk, partitions: disk.partitions.map((one) => ({ ...one, usedBytes: used[one.name] ?? null })) };
+  return {
+    ...disk,
+    partitions: disk.partitions.map((one) => ({ ...one, usedBytes: used[one.name] ?? null })),
+  };
 }
 
 /** A rescue map of demo/dumps: three spots that do not read. */
 export function oldMap(): JobCommand {
   const read = readDocument(dumpBytes('sallow.map'));
   if (!read.ok || read.value.gives !== 'map') throw new Error('demo/dumps/sallow.map is no rescue map.');
-  return { type: 'read-map', name: 'sallow.map', summary: summaryOf(read.value.map), rescue: rescueOf(read.value.map, oldTable()) };
+  return {
+    type: 'read-map',
+    name: 'sallow.map',
+    summary: summaryOf(read.value.map),
+    rescue: rescueOf(read.value.map, oldTable()),
+  };
 }
 
 /** A self-report of demo/dumps, as a technician would drop it. */

@@ -1,4 +1,11 @@
-import { IntakeSchema, type Baseline, type Intake, type IntakeInput, type JobCommand, type Phase } from '@petrichor/core/job';
+import {
+  IntakeSchema,
+  type Baseline,
+  type Intake,
+  type IntakeInput,
+  type JobCommand,
+  type Phase,
+} from '@petrichor/core/job';
 import { dump } from './dumps.js';
 
 /** A job of the demo: what the counter wrote, and how far the bench has come with it. */
@@ -22,7 +29,11 @@ export interface DemoJob {
   /** At least so many GB are wanted; unset: 1000. */
   readonly wantedGb?: number;
   /** What is not on the shelf is on order and does not come; unset: it comes at once. */
-  readonly partsFrom?: { readonly supplier: string; readonly days: number; readonly state: 'confirmed' | 'back-ordered' };
+  readonly partsFrom?: {
+    readonly supplier: string;
+    readonly days: number;
+    readonly state: 'confirmed' | 'back-ordered';
+  };
   /** Once the offer is made the job waits for the customer. */
   readonly waitsForCustomer?: string;
   /** Serial of the machine whose finished job this comes back from. */
@@ -48,7 +59,13 @@ export const ALL_WELL: Baseline = {
   ports: 'works',
   hinges: 'works',
 };
-export const HARDLY_STARTS: Baseline = { ...ALL_WELL, starts: 'faulty', camera: 'not-tried', speakers: 'not-tried', wireless: 'not-tried' };
+export const HARDLY_STARTS: Baseline = {
+  ...ALL_WELL,
+  starts: 'faulty',
+  camera: 'not-tried',
+  speakers: 'not-tried',
+  wireless: 'not-tried',
+};
 
 /** Nothing is wrong with the drive but its size: it may be cloned as it is, or kept beside a second one. */
 export const FULL_AND_SOUND: readonly JobCommand[] = [
@@ -59,8 +76,9 @@ export const FULL_AND_SOUND: readonly JobCommand[] = [
 ];
 
 /** What the counter wrote of a machine of the demo's model. */
-export const brought = (own: Omit<IntakeInput, 'modelId' | 'modelName'> & Partial<Pick<Intake, 'modelId' | 'modelName'>>): Intake =>
-  IntakeSchema.parse({ modelId: 'tarnwell-fen-14', modelName: 'Tarnwell Fen 14', ...own });
+export const brought = (
+  own: Omit<IntakeInput, 'modelId' | 'modelName'> & Partial<Pick<Intake, 'modelId' | 'modelName'>>,
+): Intake => IntakeSchema.parse({ modelId: 'tarnwell-fen-14', modelName: 'Tarnwell Fen 14', ...own });
 
 /** Today's: who took it in, who works on it. */
 const by = (takenInBy: string, workedBy: string) => ({ takenInBy, workedBy, daysAgo: 0 });
@@ -163,7 +181,12 @@ export const demoJobs = (now: Date): readonly DemoJob[] => [
     until: 'diagnose',
     ticksIn: 0,
     deeds: [
-      { type: 'observe', observation: 'freezes-then-resumes', seen: 'seen', detail: 'half a minute, goes on' },
+      {
+        type: 'observe',
+        observation: 'freezes-then-resumes',
+        seen: 'seen',
+        detail: 'half a minute, goes on',
+      },
       { type: 'observe', observation: 'since-knock', seen: 'seen', detail: 'carried upstairs' },
       dump('cable-first'),
       dump('cable-later'),

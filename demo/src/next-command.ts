@@ -23,13 +23,19 @@ import { nextOrder } from './record-jobs.js';
  * The next thing the demo's bench does on this job, or null when it has come as far as it should.
  * It only gives commands that a person could give; the server decides them like anyone's.
  */
-export function nextDemoCommand(demo: DemoJob, job: JobState, now = new Date(job.lastTouched.at)): JobCommand | null {
+export function nextDemoCommand(
+  demo: DemoJob,
+  job: JobState,
+  now = new Date(job.lastTouched.at),
+): JobCommand | null {
   if (demo.referredTo) return referred(job, demo);
-  if (demo.waitsForCustomer && job.phase === 'agree') return job.offer ? waiting(job, demo.waitsForCustomer) : SIDE_BY_SIDE;
+  if (demo.waitsForCustomer && job.phase === 'agree')
+    return job.offer ? waiting(job, demo.waitsForCustomer) : SIDE_BY_SIDE;
   const ordering = job.phase === 'safeguard' ? nextOrder(job, demo, now) : null;
   if (ordering) return ordering;
   // Whoever looks at the plan finds the old drive's partitions and answers there.
-  if (job.phase === 'safeguard' && (!job.move.source || job.move.facts.reach === 'unknown')) return STEPS.safeguard(job, demo);
+  if (job.phase === 'safeguard' && (!job.move.source || job.move.facts.reach === 'unknown'))
+    return STEPS.safeguard(job, demo);
   if (job.phase === demo.until && job.phase !== 'hand-over') {
     const leg = job.phase === 'way-out' ? 'out' : 'in';
     if (progress(job).filter((one) => one.step.leg === leg && one.done).length >= demo.ticksIn) return null;
@@ -53,8 +59,10 @@ function referred(job: JobState, { referredTo, closedTo }: DemoJob): JobCommand 
   const step = job.stop?.steps.find((one) => one.done === null);
   if (step) return { type: 'stop-step', stepId: step.id };
   if (job.stop && job.stop.way === null) return { type: 'choose-stop-way', way: 'refer' };
-  if (!job.conclusion) return { type: 'conclude', causeId: 'mechanical-failing', reason: 'it clicks, and there is no copy' };
-  if (!job.endedEarly) return { type: 'end-early', reason: 'Only a clean room helps here.', referredTo: referredTo! };
+  if (!job.conclusion)
+    return { type: 'conclude', causeId: 'mechanical-failing', reason: 'it clicks, and there is no copy' };
+  if (!job.endedEarly)
+    return { type: 'end-early', reason: 'Only a clean room helps here.', referredTo: referredTo! };
   return handBack(job, closedTo);
 }
 
@@ -89,20 +97,28 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
     const found = new Set(job.findings.before.map((one) => one.observation));
     if (!job.conclusion && !found.has('freezes-then-resumes'))
       return { type: 'observe', observation: 'freezes-then-resumes', seen: 'seen' };
-    if (!job.conclusion && !found.has('bad-sectors')) return { type: 'observe', observation: 'bad-sectors', seen: 'seen' };
+    if (!job.conclusion && !found.has('bad-sectors'))
+      return { type: 'observe', observation: 'bad-sectors', seen: 'seen' };
     return job.conclusion
       ? goOn('diagnose')
       : { type: 'conclude', causeId: 'flash-worn', reason: 'Self-report counts media errors; spare at 4 %.' };
   },
   match: (job, demo) => {
     const { drive } = demo;
-    if (job.need.usedGb === null) return { type: 'state-need', usedGb: demo.wantedGb ? 190 : 334, wantedGb: demo.wantedGb ?? 1000 };
-    return job.choice ? goOn('match') : { type: 'choose-drive', ...(drive ?? { slotId: 'm2-a', driveId: 'pellow-p3-1tb' }) };
+    if (job.need.usedGb === null)
+      return { type: 'state-need', usedGb: demo.wantedGb ? 190 : 334, wantedGb: demo.wantedGb ?? 1000 };
+    return job.choice
+      ? goOn('match')
+      : { type: 'choose-drive', ...(drive ?? { slotId: 'm2-a', driveId: 'pellow-p3-1tb' }) };
   },
   agree: (job) => {
     const { choice } = job;
     if (!job.offer && choice)
-      return { type: 'offer', options: [{ kind: 'advised', slotId: choice.slot.id, driveId: choice.drive.id }], machineMinor: 42_000 };
+      return {
+        type: 'offer',
+        options: [{ kind: 'advised', slotId: choice.slot.id, driveId: choice.drive.id }],
+        machineMinor: 42_000,
+      };
     if (job.agreement || !choice) return goOn('agree');
     return {
       type: 'agree',
@@ -115,7 +131,8 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
     };
   },
   safeguard: (job) => {
-    if (!job.move.source) return { type: 'read-table', name: 'sallow.sfdisk', source: 'file', disk: oldTable() };
+    if (!job.move.source)
+      return { type: 'read-table', name: 'sallow.sfdisk', source: 'file', disk: oldTable() };
     if (job.move.facts.reach === 'unknown') {
       const facts = {
         system: 'sound',
@@ -141,21 +158,27 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
       return { type: 'decide-safeguard', safeguard };
     }
     // What goes on to the bench is copied by then, with the bench's own cloner.
-    if (isCopyOwed(job)) return { type: 'state-copy', copy: { what: 'all', made: 'the bench cloner', compared: 'whole' } };
+    if (isCopyOwed(job))
+      return { type: 'state-copy', copy: { what: 'all', made: 'the bench cloner', compared: 'whole' } };
     const open = openingChecks(job).find((one) => !job.move.checks[one.id]);
     if (open) return { type: 'check-opening', checkId: open.id, outcome: 'done', note: '' };
-    return job.tray.some((item) => item.kind === 'setting') ? goOn('safeguard') : { type: 'turn-off-setting', settingId: 'secure-boot' };
+    return job.tray.some((item) => item.kind === 'setting')
+      ? goOn('safeguard')
+      : { type: 'turn-off-setting', settingId: 'secure-boot' };
   },
   'way-in': (job) => walk(job, 'way-in', 'in'),
   swap: (job) => {
-    if (!job.serials.oldDrive) return { type: 'record-serial', which: 'oldDrive', serial: `SR6-08C41-${job.number}` };
-    if (!job.serials.newDrive) return { type: 'record-serial', which: 'newDrive', serial: `PP3-77A1-${job.number}` };
+    if (!job.serials.oldDrive)
+      return { type: 'record-serial', which: 'oldDrive', serial: `SR6-08C41-${job.number}` };
+    if (!job.serials.newDrive)
+      return { type: 'record-serial', which: 'newDrive', serial: `PP3-77A1-${job.number}` };
     return walk(job, 'swap', 'swap');
   },
   try: (job) => (job.tried ? goOn('try') : { type: 'try-out', listed: true, size }),
   'way-out': (job) => walk(job, 'way-out', 'out'),
   'set-up': (job) => {
-    if (job.tray.some((item) => item.kind === 'setting' && item.out > 0)) return { type: 'turn-on-setting', settingId: 'secure-boot' };
+    if (job.tray.some((item) => item.kind === 'setting' && item.out > 0))
+      return { type: 'turn-on-setting', settingId: 'secure-boot' };
     const open = setUpItems(job).find((item) => !job.setUp[item.id]);
     return open ? { type: 'check-set-up', itemId: open.id, outcome: 'done', note: '' } : goOn('set-up');
   },
@@ -168,7 +191,9 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
       (check) => job.intake.baseline[check] === 'works' && !job.after[check],
     );
     if (open) return { type: 'check-baseline', check: open, result: 'works', note: '' };
-    return job.confirmed ? goOn('prove') : { type: 'confirm-causes', causeIds: job.conclusion ? [job.conclusion.causeId] : [] };
+    return job.confirmed
+      ? goOn('prove')
+      : { type: 'confirm-causes', causeIds: job.conclusion ? [job.conclusion.causeId] : [] };
   },
   'hand-over': (job, { closedTo, keptUntil }) => {
     if (!closedTo || job.closed) return null;

@@ -81,7 +81,11 @@ const PAST: readonly Past[] = [
     'Error screen after the update.',
     'ines',
     { seen: ['crashes', 'since-update', 'will-not-start'], not: ['trouble-from-stick', 'pending'] },
-    { cause: 'system-damage', why: 'update broke off half way', cure: 'System repaired from the installer, files kept.' },
+    {
+      cause: 'system-damage',
+      why: 'update broke off half way',
+      cure: 'System repaired from the installer, files kept.',
+    },
   ),
   past(
     41,
@@ -90,7 +94,11 @@ const PAST: readonly Past[] = [
     'Goes off in the afternoon sun.',
     'tobiah',
     { seen: ['runs-hot', 'slow-when-hot', 'crashes'], not: ['memory-full'] },
-    { cause: 'overheating', why: 'cooler full of dust', cure: 'Cooling cleaned, fresh paste, 71 °C under load.' },
+    {
+      cause: 'overheating',
+      why: 'cooler full of dust',
+      cure: 'Cooling cleaned, fresh paste, 71 °C under load.',
+    },
   ),
   past(
     38,
@@ -108,7 +116,11 @@ const PAST: readonly Past[] = [
     'Clock is wrong, starts nothing.',
     'ines',
     { seen: ['will-not-start', 'settings-lost'], not: ['not-in-firmware', 'clicks'] },
-    { cause: 'firmware-setting', why: 'coin cell flat, storage mode lost', cure: 'Cell renewed, storage mode and order set back.' },
+    {
+      cause: 'firmware-setting',
+      why: 'coin cell flat, storage mode lost',
+      cure: 'Cell renewed, storage mode and order set back.',
+    },
   ),
   past(
     29,
@@ -125,8 +137,15 @@ const PAST: readonly Past[] = [
     '22015',
     'Hangs when the engine is tested.',
     'ines',
-    { seen: ['freezes-then-resumes', 'link-errors', 'link-errors-rising'], not: ['plug-askew', 'reallocated'] },
-    { cause: 'connection', why: 'errors rise while reading', cure: 'Cable renewed, 20 GB read without an error.' },
+    {
+      seen: ['freezes-then-resumes', 'link-errors', 'link-errors-rising'],
+      not: ['plug-askew', 'reallocated'],
+    },
+    {
+      cause: 'connection',
+      why: 'errors rise while reading',
+      cure: 'Cable renewed, 20 GB read without an error.',
+    },
   ),
   past(
     22,
@@ -144,7 +163,11 @@ const PAST: readonly Past[] = [
     'Full again.',
     'tobiah',
     { seen: ['nearly-full', 'wants-room'], not: ['freezes-then-resumes'] },
-    { cause: 'drive-full', why: '1.4 GB free', cure: 'Films moved off, 60 GB free; they will think about a larger one.' },
+    {
+      cause: 'drive-full',
+      why: '1.4 GB free',
+      cure: 'Films moved off, 60 GB free; they will think about a larger one.',
+    },
   ),
   past(
     12,
@@ -168,8 +191,15 @@ const PAST: readonly Past[] = [
 
 export const pastJobs = (now: Date): readonly DemoJob[] => PAST.map((one) => asJob(one, now));
 
-function asJob({ days, customer, serial, complaint, seen, not, cause, why, cure, by }: Past, now: Date): DemoJob {
-  const observe = (observation: string, is: 'seen' | 'not-seen'): JobCommand => ({ type: 'observe', observation, seen: is });
+function asJob(
+  { days, customer, serial, complaint, seen, not, cause, why, cure, by }: Past,
+  now: Date,
+): DemoJob {
+  const observe = (observation: string, is: 'seen' | 'not-seen'): JobCommand => ({
+    type: 'observe',
+    observation,
+    seen: is,
+  });
   return {
     intake: brought({
       customer: { name: customer, reach: '' },
@@ -189,7 +219,9 @@ function asJob({ days, customer, serial, complaint, seen, not, cause, why, cure,
       ...seen.map((id) => observe(id, 'seen')),
       ...not.map((id) => observe(id, 'not-seen')),
       { type: 'conclude', causeId: cause, reason: why },
-      ...(cure === null ? [] : [{ type: 'cure', what: cure, checked: 'Read 20 GB and started it twice.' } as const]),
+      ...(cure === null
+        ? []
+        : [{ type: 'cure', what: cure, checked: 'Read 20 GB and started it twice.' } as const]),
     ],
     until: 'hand-over',
     ticksIn: 0,

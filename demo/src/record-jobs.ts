@@ -5,7 +5,10 @@ import { ALL_WELL, brought, FULL_AND_SOUND, HARDLY_STARTS, inHours, type DemoJob
 
 const by = (takenInBy: string, workedBy: string) => ({ takenInBy, workedBy, daysAgo: 0 });
 
-/** Jobs that wait: for an adhesive set, a back-ordered bracket, the customer; one that came back, and one that a specialist has. Loaded last. */
+/**
+ * Jobs that wait: for an adhesive set, a back-ordered bracket, the customer; one that came back, and one that
+ * a specialist has. Loaded last.
+ */
 export const recordJobs = (now: Date): readonly DemoJob[] => [
   {
     intake: brought({
@@ -93,7 +96,12 @@ export const recordJobs = (now: Date): readonly DemoJob[] => [
     ticksIn: 0,
     deeds: [
       { type: 'take-up' },
-      { type: 'note', text: 'Bottom screws found overtightened: the palm rest was bent.', stepId: null, kind: 'found' },
+      {
+        type: 'note',
+        text: 'Bottom screws found overtightened: the palm rest was bent.',
+        stepId: null,
+        kind: 'found',
+      },
     ],
     closedTo: null,
   },
@@ -139,10 +147,13 @@ export const recordJobs = (now: Date): readonly DemoJob[] => [
   },
 ];
 
-/** Orders what is not on the shelf, and, unless the demo lets it wait, has it come. Null: everything is here. */
+/**
+ * Orders what is not on the shelf, and, unless the demo lets it wait, has it come. Null: everything is here.
+ */
 export function nextOrder(job: JobState, { partsFrom }: DemoJob, now: Date): JobCommand | null {
   const missing = needsOf(job).find((one) => one.met === 'no');
-  const day = (days: number): string => new Date(now.getTime() + days * 86_400_000).toISOString().slice(0, 10);
+  const day = (days: number): string =>
+    new Date(now.getTime() + days * 86_400_000).toISOString().slice(0, 10);
   if (missing)
     return {
       type: 'order',
@@ -154,5 +165,7 @@ export function nextOrder(job: JobState, { partsFrom }: DemoJob, now: Date): Job
       dueOn: day(partsFrom?.days ?? 1),
     };
   const awaited = needsOf(job).find((one) => one.met === 'ordered');
-  return awaited && !partsFrom ? { type: 'tell-order', orderId: awaited.order!.id, state: 'arrived', dueOn: null, say: '' } : null;
+  return awaited && !partsFrom
+    ? { type: 'tell-order', orderId: awaited.order!.id, state: 'arrived', dueOn: null, say: '' }
+    : null;
 }

@@ -14,7 +14,12 @@ export interface DemoAccount {
 export const DEMO_WORKSHOP = 'Quayside Mending Room, Merrow Staithe';
 
 export const DEMO_ACCOUNTS: readonly DemoAccount[] = [
-  { name: 'Ines Carrow', signInName: 'ines', password: 'tide-at-noon', roles: ['technician', 'desk', 'lead'] },
+  {
+    name: 'Ines Carrow',
+    signInName: 'ines',
+    password: 'tide-at-noon',
+    roles: ['technician', 'desk', 'lead'],
+  },
   { name: 'Tobiah Venn', signInName: 'tobiah', password: 'rope-and-tar', roles: ['technician'] },
   { name: 'Perpetua Lisle', signInName: 'perpetua', password: 'bell-and-book', roles: ['desk'] },
 ];

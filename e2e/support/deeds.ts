@@ -1,6 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
 
-export const blur = (page: Page): Promise<unknown> => page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+export const blur = (page: Page): Promise<unknown> =>
+  page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
 
 /** How many events every open job has: any deed would show. */
 export const deeds = (page: Page): Promise<string[]> =>

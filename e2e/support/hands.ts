@@ -16,15 +16,24 @@ export class Hands {
     }
   }
 
-  /** A scanner: all its signs at once, then Enter, wherever the focus is. It waits for no answer to a sign, as a person may. */
+  /**
+   * A scanner: all its signs at once, then Enter, wherever the focus is. It waits for no answer to a sign, as
+   * a person may.
+   */
   async scan(code: string): Promise<void> {
     await Promise.all([...code, 'Enter'].map((key) => this.page.keyboard.press(key)));
   }
 
-  /** Tabs until `target`, or something in it, has the focus: what cannot be reached so cannot be used without a mouse. */
+  /**
+   * Tabs until `target`, or something in it, has the focus: what cannot be reached so cannot be used without
+   * a mouse.
+   */
   async reach(target: Locator): Promise<void> {
     await expect(target).toBeVisible();
-    const has = () => target.evaluate((element) => element === document.activeElement || element.contains(document.activeElement));
+    const has = () =>
+      target.evaluate(
+        (element) => element === document.activeElement || element.contains(document.activeElement),
+      );
     for (let tabs = 0; tabs < 160; tabs++) {
       if (await has()) return;
       await this.page.keyboard.press('Tab');
@@ -33,7 +42,11 @@ export class Hands {
   }
 
   async type(label: string | RegExp, text: string): Promise<void> {
-    await this.reach(this.page.getByLabel(label, { exact: typeof label === 'string' }).and(this.page.locator('input, textarea')));
+    await this.reach(
+      this.page
+        .getByLabel(label, { exact: typeof label === 'string' })
+        .and(this.page.locator('input, textarea')),
+    );
     await this.page.keyboard.press('ControlOrMeta+A');
     await this.page.keyboard.type(text);
   }
@@ -70,7 +83,10 @@ export async function missing(page: Page, what: string, pointed = true): Promise
 }
 
 /** Counts what lies on the mat, in the drawer, one number for each kind of screw that is listed. */
-export async function countScrews(page: Page, counts: Readonly<Record<string, number>> | 'as the steps say'): Promise<void> {
+export async function countScrews(
+  page: Page,
+  counts: Readonly<Record<string, number>> | 'as the steps say',
+): Promise<void> {
   const drawer = page.locator('.p-drawer');
   await expect(drawer.getByRole('textbox').first()).toBeVisible();
   const fields = drawer.getByRole('textbox');
@@ -87,7 +103,12 @@ export async function countScrews(page: Page, counts: Readonly<Record<string, nu
   await drawer.getByRole('button', { name: 'That is what lies here' }).click();
 }
 
-export async function signIn(page: Page, url: string, signInName = 'ines', password = 'tide-at-noon'): Promise<void> {
+export async function signIn(
+  page: Page,
+  url: string,
+  signInName = 'ines',
+  password = 'tide-at-noon',
+): Promise<void> {
   const hands = new Hands(page);
   await page.goto(url);
   await hands.type('Sign-in name', signInName);

@@ -4,7 +4,8 @@ import { Hands } from './hands';
 
 /** The parts of a job as hands go through them, by keyboard. */
 
-export const blur = (page: Page): Promise<void> => page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+export const blur = (page: Page): Promise<void> =>
+  page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
 export const tray = (page: Page) => page.locator('p-tray, p-tray-strip').first();
 
 /** Enter takes the job on, once the gate is open. */
@@ -64,8 +65,19 @@ export async function proveAll(page: Page, size: string, speed: string, causes =
   await listed(page, size);
   await hands.type('Reads', speed);
   await hands.pressButton('Keep the measurement');
-  for (const group of await page.locator('p-unplugged').getByRole('group').all()) await hands.choose(group, 'works');
-  for (const check of ['Starts up', 'Keys', 'Touchpad and click', 'Screen', 'Camera', 'Speakers', 'Wireless', 'Ports', 'Hinges'])
+  for (const group of await page.locator('p-unplugged').getByRole('group').all())
+    await hands.choose(group, 'works');
+  for (const check of [
+    'Starts up',
+    'Keys',
+    'Touchpad and click',
+    'Screen',
+    'Camera',
+    'Speakers',
+    'Wireless',
+    'Ports',
+    'Hinges',
+  ])
     await hands.choose(page.getByRole('group', { name: check }), 'works');
   if (causes) await hands.choose(page.getByRole('group', { name: /^Was it/ }), 'yes');
   await expect(page.getByRole('heading', { name: 'Proved.' })).toBeVisible();
@@ -84,7 +96,10 @@ interface Walked {
 }
 
 /** From the slot on: swapped, tried, out, set up and proved; the job then stands at Hand over. */
-export async function swapToProve(page: Page, { serial, size, reads, atSwap, atTry, atSetUp }: Walked): Promise<void> {
+export async function swapToProve(
+  page: Page,
+  { serial, size, reads, atSwap, atTry, atSetUp }: Walked,
+): Promise<void> {
   const hands = new Hands(page);
   await goOn(page, 'swap');
   await atSwap?.();
@@ -126,7 +141,10 @@ export async function readPaper(page: Page, read: (text: string) => void): Promi
   await hands.press('Escape');
 }
 
-/** Puts a drive into a bay of the simulated dock, by what stands on it, or pulls out what is in it (`null`); by keyboard. */
+/**
+ * Puts a drive into a bay of the simulated dock, by what stands on it, or pulls out what is in it (`null`);
+ * by keyboard.
+ */
 export async function putIn(page: Page, bay: string, drive: string | null): Promise<void> {
   const hands = new Hands(page);
   if (drive === null) return hands.pressButton(`Pull it out of bay ${bay}`);

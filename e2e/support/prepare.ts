@@ -2,7 +2,10 @@ import { migrate, serverUrl } from '@petrichor/server';
 import pg from 'pg';
 import { loadDemo } from '../../cli/src/setup/demo.js';
 
-/** Run by workshop.ts in a process of its own: makes a fresh database NAME, with the demo in it if asked, and prints the address that a server connects by. */
+/**
+ * Run by workshop.ts in a process of its own: makes a fresh database NAME, with the demo in it if asked, and
+ * prints the address that a server connects by.
+ */
 const [name = '', what = 'empty'] = process.argv.slice(2);
 const url = new URL(process.env['PETRICHOR_TEST_POSTGRES'] ?? '');
 const client = new pg.Client({ connectionString: url.href });

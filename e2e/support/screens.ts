@@ -4,7 +4,10 @@ import { settled } from './settled';
 
 /** Screens by the way to them from the Bench, which is where each begins. */
 export const SCREENS: { name: string; go: (page: Page) => Promise<unknown>; leadOnly?: true }[] = [
-  { name: 'Bench', go: (page) => expect(page.getByRole('region', { name: 'Next for your hands' })).toBeVisible() },
+  {
+    name: 'Bench',
+    go: (page) => expect(page.getByRole('region', { name: 'Next for your hands' })).toBeVisible(),
+  },
   { name: 'Take in', go: (page) => page.getByRole('link', { name: 'Take in a machine' }).click() },
   { name: 'Models', go: (page) => page.getByRole('link', { name: 'Models' }).click() },
   {
@@ -96,10 +99,19 @@ export const SCREENS: { name: string; go: (page: Page) => Promise<unknown>; lead
       await expect(page.getByText(/things are left/)).toBeVisible();
     },
   },
-  { name: 'What diagnosis knows', go: (page) => page.getByRole('link', { name: 'What diagnosis knows' }).click() },
+  {
+    name: 'What diagnosis knows',
+    go: (page) => page.getByRole('link', { name: 'What diagnosis knows' }).click(),
+  },
   { name: 'Diagnose', go: (page) => openJob(page, '404') },
-  { name: 'Diagnose, with findings', go: (page) => openDiagnosis(page, '406', 'Drive cable or its plug. Settled.') },
-  { name: 'Diagnose, stopped', go: (page) => openDiagnosis(page, '407', 'Stop. It clicks and the data matters.') },
+  {
+    name: 'Diagnose, with findings',
+    go: (page) => openDiagnosis(page, '406', 'Drive cable or its plug. Settled.'),
+  },
+  {
+    name: 'Diagnose, stopped',
+    go: (page) => openDiagnosis(page, '407', 'Stop. It clicks and the data matters.'),
+  },
   {
     name: 'Diagnose, pictures and a test at hand',
     go: async (page) => {
@@ -227,6 +239,9 @@ export async function openJob(page: Page, number: string | number): Promise<void
 
 async function lookBack(page: Page, part: string): Promise<void> {
   await openJob(page, '405');
-  await page.getByRole('navigation', { name: 'Parts of the job' }).getByRole('link', { name: part, exact: true }).click();
+  await page
+    .getByRole('navigation', { name: 'Parts of the job' })
+    .getByRole('link', { name: part, exact: true })
+    .click();
   await expect(page.getByText('You are looking back at')).toBeVisible();
 }

@@ -8,7 +8,10 @@ import { ROOT } from './root';
 /** A workshop to begin with: the demo's, or an installation that has nobody yet. */
 export type Begins = 'demo' | 'empty';
 
-const SETTING: Readonly<Record<Begins, string>> = { demo: 'PETRICHOR_E2E_DEMO', empty: 'PETRICHOR_E2E_EMPTY' };
+const SETTING: Readonly<Record<Begins, string>> = {
+  demo: 'PETRICHOR_E2E_DEMO',
+  empty: 'PETRICHOR_E2E_EMPTY',
+};
 
 /** As the owner of the tests' PostgreSQL. */
 export async function asAdmin(statement: string): Promise<void> {
@@ -22,7 +25,14 @@ export default async function makeTemplates(): Promise<() => Promise<void>> {
   const made: string[] = [];
   for (const what of ['demo', 'empty'] as const) {
     const name = `e2e_${what}_${randomUUID().replaceAll('-', '')}`;
-    const args = ['--conditions=petrichor-source', '--import', 'tsx', join(ROOT, 'e2e/support/prepare.ts'), name, what];
+    const args = [
+      '--conditions=petrichor-source',
+      '--import',
+      'tsx',
+      join(ROOT, 'e2e/support/prepare.ts'),
+      name,
+      what,
+    ];
     const { stdout } = await promisify(execFile)(process.execPath, args, { cwd: ROOT });
     process.env[SETTING[what]] = stdout.trim();
     made.push(name);

@@ -25,8 +25,17 @@ export class Workshop {
    * @param dockSpeed a simulated dock stands beside it, so many times faster than life; null: it has none.
    * @param settings of the server, besides the usual ones
    */
-  static async open(what: Begins, dockSpeed: number | null = null, settings: NodeJS.ProcessEnv = {}): Promise<Workshop> {
-    const workshop = new Workshop(await databaseLike(what), await freePort(), dockSpeed === null ? null : await freePort(), settings);
+  static async open(
+    what: Begins,
+    dockSpeed: number | null = null,
+    settings: NodeJS.ProcessEnv = {},
+  ): Promise<Workshop> {
+    const workshop = new Workshop(
+      await databaseLike(what),
+      await freePort(),
+      dockSpeed === null ? null : await freePort(),
+      settings,
+    );
     if (dockSpeed !== null) await workshop.startDock(dockSpeed);
     await workshop.start();
     return workshop;
@@ -57,7 +66,10 @@ export class Workshop {
     await ready(child);
   }
 
-  /** Keeps the database as it is now: what a backup would hold. The server is stopped for it, and started again. */
+  /**
+   * Keeps the database as it is now: what a backup would hold. The server is stopped for it, and started
+   * again.
+   */
   async backUp(): Promise<void> {
     await this.kill();
     await asAdmin(`create database "${this.database}_kept" template "${this.database}"`);
@@ -76,7 +88,10 @@ export class Workshop {
     return new URL(this.databaseUrl).pathname.slice(1);
   }
 
-  /** Kills the server and starts one that gives out another build of the web application: what an update looks like to an open tab. */
+  /**
+   * Kills the server and starts one that gives out another build of the web application: what an update looks
+   * like to an open tab.
+   */
   async update(): Promise<void> {
     const web = join(this.photos, 'newer-web');
     cpSync(join(ROOT, 'web/dist/browser'), web, { recursive: true });
@@ -137,8 +152,12 @@ const killed = (child: ChildProcess | null): Promise<void> =>
     child.kill('SIGKILL');
   });
 
-/** Where this worker's ports begin: below those that the system gives out by itself, and apart from other workers'. */
-let nextPort = 21_000 + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) * 1_500 + Math.floor(Math.random() * 700);
+/**
+ * Where this worker's ports begin: below those that the system gives out by itself, and apart from other
+ * workers'.
+ */
+let nextPort =
+  21_000 + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) * 1_500 + Math.floor(Math.random() * 700);
 
 /** A port that stays free while nothing of ours listens on it: a server that is started again finds it so. */
 export async function freePort(): Promise<number> {

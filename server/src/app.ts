@@ -98,7 +98,11 @@ export function makeApp({
         error || response.statusCode >= 500 ? 'error' : response.statusCode >= 400 ? 'info' : 'debug',
       // Neither cookies nor what was looked for: addresses of requests name customers.
       serializers: {
-        req: ({ id, method, url }: { id: string; method: string; url: string }) => ({ id, method, path: url.split('?')[0] }),
+        req: ({ id, method, url }: { id: string; method: string; url: string }) => ({
+          id,
+          method,
+          path: url.split('?')[0],
+        }),
         res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
       },
     }),
@@ -153,7 +157,13 @@ export function makeApp({
     serveHealth(serving, health, audit),
   );
   app.use(API, (_request, _response, next) =>
-    next(new Refused(404, 'no-route', 'The server has nothing at this address. See /api/openapi.json for what it has.')),
+    next(
+      new Refused(
+        404,
+        'no-route',
+        'The server has nothing at this address. See /api/openapi.json for what it has.',
+      ),
+    ),
   );
   if (web) app.use(webRoutes(web));
   app.use(problemHandler);

@@ -14,7 +14,8 @@ describe('settings from the environment', () => {
   });
 
   it('read a proxy as how many stand there, or as their addresses', () => {
-    const proxies = (PETRICHOR_TRUST_PROXY: string) => readConfig({ ...good, PETRICHOR_TRUST_PROXY }).PETRICHOR_TRUST_PROXY;
+    const proxies = (PETRICHOR_TRUST_PROXY: string) =>
+      readConfig({ ...good, PETRICHOR_TRUST_PROXY }).PETRICHOR_TRUST_PROXY;
     expect(proxies('1')).toBe(1);
     expect(proxies('loopback, 10.0.0.0/8')).toEqual(['loopback', '10.0.0.0/8']);
     expect(readConfig({ ...good, PETRICHOR_HOSTS: 'Desk.Shop, ' }).PETRICHOR_HOSTS).toEqual(['desk.shop']);
@@ -27,5 +28,7 @@ describe('settings from the environment', () => {
     [{ PETRICHOR_PORT: 'harbour' }, 'PETRICHOR_PORT'],
     [{ PETRICHOR_PORT: '70000' }, 'PETRICHOR_PORT'],
     [{ PETRICHOR_LOG: 'loud' }, 'PETRICHOR_LOG'],
-  ])('are refused in words: %j', (wrong, words) => expect(() => readConfig({ ...good, ...wrong })).toThrow(words));
+  ])('are refused in words: %j', (wrong, words) =>
+    expect(() => readConfig({ ...good, ...wrong })).toThrow(words),
+  );
 });

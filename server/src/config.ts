@@ -8,12 +8,19 @@ const ListSchema = z
 
 const ConfigSchema = z
   .object({
-    DATABASE_URL: z.string().min(1, 'Set DATABASE_URL to a PostgreSQL address, or start with ./petrichor, which makes its own.'),
+    DATABASE_URL: z
+      .string()
+      .min(1, 'Set DATABASE_URL to a PostgreSQL address, or start with ./petrichor, which makes its own.'),
     PETRICHOR_PORT: z.coerce.number().int().min(1).max(65_535).default(4700),
     PETRICHOR_HOST: z.string().default('127.0.0.1'),
     PETRICHOR_SESSION_SECRET: z.string().min(32, 'PETRICHOR_SESSION_SECRET needs at least 32 characters.'),
-    /** Proxies that are believed about where a request comes from: how many stand before the server, or their addresses. */
-    PETRICHOR_TRUST_PROXY: ListSchema.transform((list) => (list.length === 1 && /^\d$/.test(list[0]!) ? Number(list[0]) : list)),
+    /**
+     * Proxies that are believed about where a request comes from: how many stand before the server, or their
+     * addresses.
+     */
+    PETRICHOR_TRUST_PROXY: ListSchema.transform((list) =>
+      list.length === 1 && /^\d$/.test(list[0]!) ? Number(list[0]) : list,
+    ),
     /** Host names that the server answers under, besides this machine's own. */
     PETRICHOR_HOSTS: ListSchema,
     /** HTTPS beside HTTP: certificate and key as PEM files, where it listens, and its port. */
@@ -24,7 +31,10 @@ const ConfigSchema = z
     PETRICHOR_SIGN_IN_TRIES: z.coerce.number().int().min(1).default(10),
     PETRICHOR_WEB: z.string().optional(),
     PETRICHOR_PHOTOS: z.string().optional(),
-    /** How much is taken at once: a body, a whole job as a document, nesting and values of JSON, tabs that listen, an unfinished request. */
+    /**
+     * How much is taken at once: a body, a whole job as a document, nesting and values of JSON, tabs that
+     * listen, an unfinished request.
+     */
     PETRICHOR_MAX_BODY_MB: z.coerce.number().min(0.1).max(100).default(8),
     PETRICHOR_MAX_DOCUMENT_MB: z.coerce.number().min(0.1).max(500).default(64),
     PETRICHOR_MAX_JSON_DEPTH: z.coerce.number().int().min(16).max(1000).default(64),
@@ -35,8 +45,12 @@ const ConfigSchema = z
     PETRICHOR_PHOTO_QUOTA_GB: z.coerce.number().min(0.01).max(1_000_000).default(50),
     /** File in which the starter says how backups stand. */
     PETRICHOR_BACKUP_STATE: z.string().optional(),
-    PETRICHOR_DOCK: z.url('PETRICHOR_DOCK has to be the address of the dock’s agent, like http://127.0.0.1:4711.').optional(),
-    PETRICHOR_SUPPLIER: z.url('PETRICHOR_SUPPLIER has to be the address of the suppliers’ server, like http://127.0.0.1:4712.').optional(),
+    PETRICHOR_DOCK: z
+      .url('PETRICHOR_DOCK has to be the address of the dock’s agent, like http://127.0.0.1:4711.')
+      .optional(),
+    PETRICHOR_SUPPLIER: z
+      .url('PETRICHOR_SUPPLIER has to be the address of the suppliers’ server, like http://127.0.0.1:4712.')
+      .optional(),
     PETRICHOR_ORDER_SECONDS: z.coerce.number().min(1).max(86_400).default(300),
     PETRICHOR_SEAL_KEY: z
       .string()
@@ -53,6 +67,8 @@ export type Config = z.infer<typeof ConfigSchema>;
 export function readConfig(environment: NodeJS.ProcessEnv): Config {
   const read = ConfigSchema.safeParse(environment);
   if (read.success) return read.data;
-  const sentences = read.error.issues.map(({ path, message }) => (message.endsWith('.') ? message : `${path.join('.')}: ${message}.`));
+  const sentences = read.error.issues.map(({ path, message }) =>
+    message.endsWith('.') ? message : `${path.join('.')}: ${message}.`,
+  );
   throw new Error(sentences.join(' '));
 }

@@ -13,7 +13,10 @@ import { openDatabase } from './store/database.js';
 import { connected, dropDatabases, emptyDatabase } from './testing/empty-database.js';
 
 const LONG_MS = 60_000;
-/** The demo's database as `pg_dump --inserts` wrote it on a day, owners and grants left out. Never made anew: a later day's is another file. */
+/**
+ * The demo's database as `pg_dump --inserts` wrote it on a day, owners and grants left out. Never made anew:
+ * a later day's is another file.
+ */
 const DUMPS = [{ file: 'second-begun.sql.gz', jobs: 31, events: 783 }];
 
 afterAll(dropDatabases, LONG_MS);
@@ -25,7 +28,9 @@ describe('a database that an earlier Petrichor worked with', () => {
       // The dump names the roles, which the whole cluster has once anything was brought up to date on it.
       await migrate(await emptyDatabase());
       const url = await emptyDatabase();
-      const dump = gunzipSync(readFileSync(path.join(import.meta.dirname, 'testing/editions', file))).toString();
+      const dump = gunzipSync(
+        readFileSync(path.join(import.meta.dirname, 'testing/editions', file)),
+      ).toString();
       await connected(url, (client) => client.query(dump));
       await migrate(url);
       const database = openDatabase(await serverUrl(url));
@@ -38,7 +43,9 @@ describe('a database that an earlier Petrichor worked with', () => {
         const jobs = new JobService(database);
         const photos = new PhotoStore(database, null);
         const { rows } = await connected(url, (client) =>
-          client.query<{ workshopId: string; id: string }>('select workshop_id as "workshopId", id from job order by number'),
+          client.query<{ workshopId: string; id: string }>(
+            'select workshop_id as "workshopId", id from job order by number',
+          ),
         );
         for (const { workshopId, id } of rows) {
           const job = await jobs.get(workshopId, id);

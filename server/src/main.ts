@@ -52,13 +52,16 @@ async function main(): Promise<void> {
   });
   const server = createServer(app);
   const secure =
-    config.PETRICHOR_TLS_CERT && config.PETRICHOR_TLS_KEY ? overTls(app, config.PETRICHOR_TLS_CERT, config.PETRICHOR_TLS_KEY) : null;
+    config.PETRICHOR_TLS_CERT && config.PETRICHOR_TLS_KEY
+      ? overTls(app, config.PETRICHOR_TLS_CERT, config.PETRICHOR_TLS_KEY)
+      : null;
   for (const one of secure ? [server, secure] : [server]) {
     one.headersTimeout = HEAD_MS;
     one.requestTimeout = config.PETRICHOR_REQUEST_SECONDS * 1000;
   }
   await listening(server, config.PETRICHOR_HOST, config.PETRICHOR_PORT, 'PETRICHOR_PORT');
-  if (secure) await listening(secure, config.PETRICHOR_TLS_HOST, config.PETRICHOR_TLS_PORT, 'PETRICHOR_TLS_PORT');
+  if (secure)
+    await listening(secure, config.PETRICHOR_TLS_HOST, config.PETRICHOR_TLS_PORT, 'PETRICHOR_TLS_PORT');
   console.log('ready');
   watch.start(config.PETRICHOR_ORDER_SECONDS);
   void drawUndrawn(database, log).catch((error: unknown) =>

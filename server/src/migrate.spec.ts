@@ -17,14 +17,27 @@ import { connected, dropDatabases, emptyDatabase } from './testing/empty-databas
 const FIRST = 'core/src/testing/editions/first';
 const NEWEST = pendingMigrations(0).at(-1)!.number;
 /** What drives said only from shape 3 on. */
-const SINCE_3 = ['steadyWriteBytesPerSecond', 'enduranceTbw', 'cache', 'rpm', 'peakWatts', 'sectors', 'leadDays', 'source'];
+const SINCE_3 = [
+  'steadyWriteBytesPerSecond',
+  'enduranceTbw',
+  'cache',
+  'rpm',
+  'peakWatts',
+  'sectors',
+  'leadDays',
+  'source',
+];
 /** Until then there were two families. */
-const drivesOf = (shape: number) => demoDrives().filter(({ family }) => shape >= 3 || family === 'm2' || family === '2.5-inch');
+const drivesOf = (shape: number) =>
+  demoDrives().filter(({ family }) => shape >= 3 || family === 'm2' || family === '2.5-inch');
 const LONG_MS = 60_000;
 
 afterAll(dropDatabases, LONG_MS);
 
-/** A workshop as a database of that shape held it: an account, a model, drives, and every job of the first edition. */
+/**
+ * A workshop as a database of that shape held it: an account, a model, drives, and every job of the first
+ * edition.
+ */
 async function fill(url: string, shape: number): Promise<{ workshopId: string; jobIds: string[] }> {
   const workshopId = randomUUID();
   const jobIds: string[] = [];
@@ -36,12 +49,15 @@ async function fill(url: string, shape: number): Promise<{ workshopId: string; j
       "insert into account (workshop_id, id, name, sign_in_name, password_hash, roles) values ($1, $2, 'Ines', 'ines', 'x', '{lead}')",
       [workshopId, randomUUID()],
     );
-    await client.query("insert into machine_model (workshop_id, id, document) values ($1, 'tarnwell-fen-14', $2)", [
-      workshopId,
-      readFileSync(path.join(FIRST, 'model.json'), 'utf8'),
-    ]);
+    await client.query(
+      "insert into machine_model (workshop_id, id, document) values ($1, 'tarnwell-fen-14', $2)",
+      [workshopId, readFileSync(path.join(FIRST, 'model.json'), 'utf8')],
+    );
     for (const drive of drivesOf(shape)) {
-      const document = shape >= 3 ? drive : Object.fromEntries(Object.entries(drive).filter(([field]) => !SINCE_3.includes(field)));
+      const document =
+        shape >= 3
+          ? drive
+          : Object.fromEntries(Object.entries(drive).filter(([field]) => !SINCE_3.includes(field)));
       await client.query('insert into drive (workshop_id, id, document) values ($1, $2, $3)', [
         workshopId,
         drive.id,
@@ -55,20 +71,48 @@ async function fill(url: string, shape: number): Promise<{ workshopId: string; j
       const { job } = read;
       jobIds.push(job.id);
       const list = summarise(job);
-      const values = [workshopId, job.id, job.number, job.seq, list.closed, list.promisedAt, JSON.stringify(list)];
+      const values = [
+        workshopId,
+        job.id,
+        job.number,
+        job.seq,
+        list.closed,
+        list.promisedAt,
+        JSON.stringify(list),
+      ];
       await client.query(
         'insert into job (workshop_id, id, number, seq, closed, promised_at, summary) values ($1, $2, $3, $4, $5, $6, $7)',
         values,
       );
       // As it was drawn then, where there was such a column.
-      if (shape >= 2) await client.query('update job set past_case = $2 where id = $1', [job.id, json(pastCaseOf(job))]);
-      if (shape >= 3) await client.query('update job set fit_case = $2 where id = $1', [job.id, json(fitCaseOf(job))]);
+      if (shape >= 2)
+        await client.query('update job set past_case = $2 where id = $1', [job.id, json(pastCaseOf(job))]);
+      if (shape >= 3)
+        await client.query('update job set fit_case = $2 where id = $1', [job.id, json(fitCaseOf(job))]);
       for (const one of (
-        JSON.parse(text) as { events: { seq: number; at: string; commandId: string; by: { id: string; name: string }; event: object }[] }
+        JSON.parse(text) as {
+          events: {
+            seq: number;
+            at: string;
+            commandId: string;
+            by: { id: string; name: string };
+            event: object;
+          }[];
+        }
       ).events)
         await client.query(
           `insert into job_event (workshop_id, job_id, seq, command_id, part, at, by_id, by_name, body) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
-          [workshopId, job.id, one.seq, one.commandId, one.seq, one.at, one.by.id, one.by.name, JSON.stringify(one.event)],
+          [
+            workshopId,
+            job.id,
+            one.seq,
+            one.commandId,
+            one.seq,
+            one.at,
+            one.by.id,
+            one.by.name,
+            JSON.stringify(one.event),
+          ],
         );
     }
     await client.query('commit');
@@ -91,7 +135,8 @@ describe('a database of every shape there ever was', () => {
       const database = openDatabase(await serverUrl(url));
       try {
         await drawUndrawn(database, pino({ level: 'silent' }));
-        // Cases for diagnosis and fit are drawn as a job goes on: those of an older shape come with the next one.
+        // Cases for diagnosis and fit are drawn as a job goes on: those of an older shape come with the next
+        // one.
         const found = await checkRecord(database);
         expect(found.faults.filter((one) => !(shape < 3 && /its case for/.test(one)))).toEqual([]);
         expect(found.jobs).toBe(jobIds.length);
@@ -115,13 +160,18 @@ describe('a database of a newer Petrichor', () => {
     const url = await emptyDatabase();
     await migrate(url);
     await connected(url, async (client) => {
-      await client.query('insert into schema_version (version, name, md5, run_at) values ($1, $2, null, now())', [NEWEST + 1, 'later']);
+      await client.query(
+        'insert into schema_version (version, name, md5, run_at) values ($1, $2, null, now())',
+        [NEWEST + 1, 'later'],
+      );
       await client.query('revoke select on job from petrichor_app');
     });
     const refused = await migrate(url).catch((error: unknown) => error);
     expect(refused).toBeInstanceOf(NewerDatabase);
     expect((refused as Error).message).toMatch(/A newer Petrichor .* Start the newer one again, or restore/);
-    const { rows } = await connected(url, (client) => client.query("select has_table_privilege('petrichor_app', 'job', 'select') as may"));
+    const { rows } = await connected(url, (client) =>
+      client.query("select has_table_privilege('petrichor_app', 'job', 'select') as may"),
+    );
     expect(rows).toEqual([{ may: false }]);
   });
 });

@@ -5,7 +5,8 @@ import pg from 'pg';
 import PostgratorModule from 'postgrator';
 
 // The package is CommonJS with an interop default; both shapes occur, by loader.
-const Postgrator = (PostgratorModule as unknown as { default?: typeof PostgratorModule }).default ?? PostgratorModule;
+const Postgrator =
+  (PostgratorModule as unknown as { default?: typeof PostgratorModule }).default ?? PostgratorModule;
 
 const FOLDER = fileURLToPath(new URL('../migrations/', import.meta.url));
 const MIGRATIONS = `${FOLDER}*`;
@@ -29,7 +30,8 @@ export const pendingMigrations = (shape: number): { readonly number: number; rea
     .filter(({ number }) => number > shape);
 
 /**
- * Brings the database up to date, and makes sure of roles, policies and grants. Returns the names of what was applied.
+ * Brings the database up to date, and makes sure of roles, policies and grants. Returns the names of what was
+ * applied.
  *
  * @param to the shape to stop at; only tests do
  * @throws NewerDatabase where a newer Petrichor was here
@@ -77,9 +79,13 @@ export async function schemaVersion(databaseUrl: string): Promise<number> {
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
   try {
-    const { rows } = await client.query<{ there: string | null }>("select to_regclass('public.schema_version')::text as there");
+    const { rows } = await client.query<{ there: string | null }>(
+      "select to_regclass('public.schema_version')::text as there",
+    );
     if (rows[0]!.there === null) return 0;
-    const found = await client.query<{ version: string | null }>('select max(version)::text as version from schema_version');
+    const found = await client.query<{ version: string | null }>(
+      'select max(version)::text as version from schema_version',
+    );
     return Number(found.rows[0]!.version ?? 0);
   } finally {
     await client.end();
@@ -87,7 +93,8 @@ export async function schemaVersion(databaseUrl: string): Promise<number> {
 }
 
 /**
- * The address by which the server connects: as an ordinary role that owns nothing. Its password comes from the owner's
+ * The address by which the server connects: as an ordinary role that owns nothing. Its password comes from
+ * the owner's
  * own, so that it is the same for every program that knows that, and is kept nowhere.
  *
  * @param ownerUrl of a migrated database, as whoever owns it
@@ -130,7 +137,11 @@ async function again(ask: () => Promise<unknown>): Promise<void> {
       await ask();
       return;
     } catch (error) {
-      if (tries === TRIES || !/concurrently updated|deadlock|already exists|duplicate key/.test((error as Error).message)) throw error;
+      if (
+        tries === TRIES ||
+        !/concurrently updated|deadlock|already exists|duplicate key/.test((error as Error).message)
+      )
+        throw error;
       await new Promise((done) => setTimeout(done, 20 * tries));
     }
   }

@@ -31,7 +31,8 @@ it('every table of a workshop has policies that bind its owner, too', async () =
   );
   expect(rows.length).toBeGreaterThan(15);
   for (const { name, ...has } of rows)
-    if (!OF_NO_WORKSHOP.includes(name)) expect([name, has]).toEqual([name, { on: true, forced: true, policies: 1 }]);
+    if (!OF_NO_WORKSHOP.includes(name))
+      expect([name, has]).toEqual([name, { on: true, forced: true, policies: 1 }]);
 });
 
 describe('the role that the server connects as', () => {
@@ -39,8 +40,12 @@ describe('the role that the server connects as', () => {
     const { rows } = await door.query(
       'select rolsuper as super, rolbypassrls as bypasses, rolcreaterole as makes, rolcreatedb as databases, rolinherit as inherits from pg_roles where rolname = current_user',
     );
-    expect(rows).toEqual([{ super: false, bypasses: false, makes: false, databases: false, inherits: false }]);
-    const owned = await door.query('select from pg_class where relowner = (select oid from pg_roles where rolname = current_user)');
+    expect(rows).toEqual([
+      { super: false, bypasses: false, makes: false, databases: false, inherits: false },
+    ]);
+    const owned = await door.query(
+      'select from pg_class where relowner = (select oid from pg_roles where rolname = current_user)',
+    );
     expect(owned.rowCount).toBe(0);
   });
 
@@ -61,10 +66,23 @@ describe('the role that the server connects as', () => {
   });
 
   it('sees no other workshop where a transaction is for one, whatever is asked', async () => {
-    await (await server.signedIn()).post('/api/jobs', { commandId: randomUUID(), intake: anIntake() }).expect(201);
+    await (
+      await server.signedIn()
+    )
+      .post('/api/jobs', { commandId: randomUUID(), intake: anIntake() })
+      .expect(201);
     const elsewhere = randomUUID();
     await door.query(`begin; set local role petrichor_app; set local petrichor.workshop = '${elsewhere}'`);
-    for (const table of ['job', 'job_event', 'account', 'customer', 'machine_model', 'drive', 'part', 'workshop'])
+    for (const table of [
+      'job',
+      'job_event',
+      'account',
+      'customer',
+      'machine_model',
+      'drive',
+      'part',
+      'workshop',
+    ])
       expect([table, (await door.query(`select from ${table}`)).rowCount]).toEqual([table, 0]);
     await expect(
       door.query(
@@ -84,6 +102,8 @@ it('roles, policies and grants are made sure of again where they were lost, as a
   const visitor = await server.signedIn();
   await visitor.get('/api/bench').expect(200);
   await visitor.post('/api/jobs', { commandId: randomUUID(), intake: anIntake() }).expect(201);
-  const { rows } = await owner.query<{ forced: boolean }>("select relforcerowsecurity as forced from pg_class where relname = 'job'");
+  const { rows } = await owner.query<{ forced: boolean }>(
+    "select relforcerowsecurity as forced from pg_class where relname = 'job'",
+  );
   expect(rows).toEqual([{ forced: true }]);
 });

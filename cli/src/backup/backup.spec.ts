@@ -18,7 +18,15 @@ import { join } from 'node:path';
 import { loadDemo } from '../setup/demo.js';
 import { logFolder, wantLog } from '../setup/pg-log.js';
 import { startCluster, type Cluster } from '../setup/postgres.js';
-import { checkRecord, JobService, migrate, openDatabase, pendingMigrations, schemaVersion, serverUrl } from '@petrichor/server';
+import {
+  checkRecord,
+  JobService,
+  migrate,
+  openDatabase,
+  pendingMigrations,
+  schemaVersion,
+  serverUrl,
+} from '@petrichor/server';
 import { bringUpToDate, mustBeUpToDate } from '../setup/up-to-date.js';
 import pg from 'pg';
 import { BackupFolder, type Manifest } from './folder.js';
@@ -43,7 +51,12 @@ let folder: BackupFolder;
 let manifest: Manifest;
 let photo: string;
 const photos = () => join(root, 'photos');
-const source = () => ({ databases: { petrichor: url }, cluster: { adminUrl: cluster.adminUrl }, photos: photos(), sealKey: SEAL });
+const source = () => ({
+  databases: { petrichor: url },
+  cluster: { adminUrl: cluster.adminUrl },
+  photos: photos(),
+  sealKey: SEAL,
+});
 
 async function ask<T extends pg.QueryResultRow>(address: string, query: string): Promise<T[]> {
   const client = new pg.Client({ connectionString: address });
@@ -65,9 +78,17 @@ async function note(text: string): Promise<void> {
       url,
       "select workshop_id as workshop, id, name from account where sign_in_name = 'ines'",
     );
-    const [job] = await ask<{ id: string; seq: number }>(url, 'select id, seq from job where not closed order by number limit 1');
+    const [job] = await ask<{ id: string; seq: number }>(
+      url,
+      'select id, seq from job where not closed order by number limit 1',
+    );
     await new JobService(database).give(
-      { workshopId: who!.workshop, by: { id: who!.id, name: who!.name }, roles: ['technician', 'desk', 'lead'], at: new Date() },
+      {
+        workshopId: who!.workshop,
+        by: { id: who!.id, name: who!.name },
+        roles: ['technician', 'desk', 'lead'],
+        at: new Date(),
+      },
       job!.id,
       { commandId: randomUUID(), basedOn: job!.seq, command: { type: 'note', text, stepId: null } },
     );
@@ -78,7 +99,10 @@ async function note(text: string): Promise<void> {
 
 /** What was written so far lies in the folder of backups. */
 async function logTaken(): Promise<void> {
-  const [at] = await ask<{ name: string }>(cluster.adminUrl, 'select pg_walfile_name(pg_current_wal_lsn()) as name');
+  const [at] = await ask<{ name: string }>(
+    cluster.adminUrl,
+    'select pg_walfile_name(pg_current_wal_lsn()) as name',
+  );
   await ask(cluster.adminUrl, 'select pg_switch_wal()');
   for (let tries = 0; tries < 200 && !pieces(folder).has(at!.name); tries++) {
     await new Promise((done) => setTimeout(done, 100));
@@ -132,9 +156,16 @@ afterAll(async () => {
 
 describe('a backup', () => {
   it('is locked, names what it holds, and holds neither the key of sealed notes nor anything in the clear', () => {
-    expect(manifest).toMatchObject({ kind: 'cluster', schema: { petrichor: NEWEST }, photos: 1, sealKey: sealPrint(SEAL) });
+    expect(manifest).toMatchObject({
+      kind: 'cluster',
+      schema: { petrichor: NEWEST },
+      photos: 1,
+      sealKey: sealPrint(SEAL),
+    });
     expect(manifest.counts['petrichor']).toMatchObject({ events: atBackup, photos: 1, accounts: 3 });
-    const all = readdirSync(folder.path, { recursive: true, withFileTypes: true }).filter((one) => one.isFile());
+    const all = readdirSync(folder.path, { recursive: true, withFileTypes: true }).filter((one) =>
+      one.isFile(),
+    );
     const closed = all.filter(({ name }) => name.endsWith('.age'));
     expect(closed.length).toBeGreaterThanOrEqual(3);
     for (const { name, parentPath } of all) {
@@ -157,7 +188,10 @@ describe('a backup', () => {
       // It goes on from there as a server of its own, and opens to the server's ordinary role.
       await looked(into, async (address) => {
         const database = openDatabase(await serverUrl(address));
-        expect(await checkRecord(database).finally(() => database.end())).toMatchObject({ faultCount: 0, jobs: 31 });
+        expect(await checkRecord(database).finally(() => database.end())).toMatchObject({
+          faultCount: 0,
+          jobs: 31,
+        });
       });
     },
     LONG_MS,
@@ -181,7 +215,9 @@ describe('a backup', () => {
       const { warnings } = await restoreCluster(folder, manifest, into, new Date(Date.now() + 3_600_000));
       expect(warnings.join()).toContain('The log ends before');
       expect(await looked(into, events)).toBe(atBetween + 2);
-      expect(() => backupFor(folder, new Date('2020-01-01'))).toThrow('Nothing before that can be brought back.');
+      expect(() => backupFor(folder, new Date('2020-01-01'))).toThrow(
+        'Nothing before that can be brought back.',
+      );
     },
     LONG_MS,
   );
@@ -192,7 +228,12 @@ describe('a backup', () => {
       const scratch = join(root, 'scratch');
       const found = await verifyBackup(folder, manifest, scratch, null, now);
       expect(found.faults).toEqual([]);
-      expect(found.found['petrichor']).toMatchObject({ jobs: 31, events: atBetween + 2, photos: 1, faultCount: 0 });
+      expect(found.found['petrichor']).toMatchObject({
+        jobs: 31,
+        events: atBetween + 2,
+        photos: 1,
+        faultCount: 0,
+      });
       expect(existsSync(scratch)).toBe(false);
     },
     LONG_MS,
@@ -206,10 +247,18 @@ describe('a backup', () => {
   });
 
   it('opens to nobody without the passphrase, and says so before anything is touched', async () => {
-    await expect((await BackupFolder.open(folder.path, OPEN, false)).mustRead()).rejects.toThrow('PETRICHOR_BACKUP_PASSPHRASE');
-    await expect(BackupFolder.open(folder.path, { ...KEYS, passphrase: 'four other words here' }, false)).rejects.toThrow('not the one');
-    await expect(BackupFolder.open(join(root, 'postgres'), OPEN, true)).rejects.toThrow('holds something else');
-    await expect(BackupFolder.open(join(root, 'nowhere'), OPEN, false)).rejects.toThrow('There are no backups');
+    await expect((await BackupFolder.open(folder.path, OPEN, false)).mustRead()).rejects.toThrow(
+      'PETRICHOR_BACKUP_PASSPHRASE',
+    );
+    await expect(
+      BackupFolder.open(folder.path, { ...KEYS, passphrase: 'four other words here' }, false),
+    ).rejects.toThrow('not the one');
+    await expect(BackupFolder.open(join(root, 'postgres'), OPEN, true)).rejects.toThrow(
+      'holds something else',
+    );
+    await expect(BackupFolder.open(join(root, 'nowhere'), OPEN, false)).rejects.toThrow(
+      'There are no backups',
+    );
   });
 });
 
@@ -223,29 +272,40 @@ describe('a broken one', () => {
     closeSync(handle);
     await look().finally(() => writeFileSync(path, good));
   }
-  const faults = async () => (await verifyBackup(folder, manifest, join(root, 'scratch'), null, now)).faults.join(' ');
+  const faults = async () =>
+    (await verifyBackup(folder, manifest, join(root, 'scratch'), null, now)).faults.join(' ');
 
-  it('is told: its data', () => turned(manifest.data.file, async () => expect(await faults()).toContain('is broken')), LONG_MS);
+  it(
+    'is told: its data',
+    () => turned(manifest.data.file, async () => expect(await faults()).toContain('is broken')),
+    LONG_MS,
+  );
 
   it(
     'is told: a piece of the log',
     () =>
-      turned(`log/${[...pieces(folder).keys()].find((name) => name >= manifest.logFrom!)!}.gz.age`, async () =>
-        expect(await faults()).toContain('A piece of the log is missing or broken'),
+      turned(
+        `log/${[...pieces(folder).keys()].find((name) => name >= manifest.logFrom!)!}.gz.age`,
+        async () => expect(await faults()).toContain('A piece of the log is missing or broken'),
       ),
     LONG_MS,
   );
 
   it(
     'is told: a photo',
-    () => turned(`photos/${photo.slice(0, 2)}/${photo}.jpg.age`, async () => expect(await faults()).toContain(photo)),
+    () =>
+      turned(`photos/${photo.slice(0, 2)}/${photo}.jpg.age`, async () =>
+        expect(await faults()).toContain(photo),
+      ),
     LONG_MS,
   );
 
   it('is told: another server that writes its log there', async () => {
     const [name] = [...pieces(folder).keys()];
     writeFileSync(join(logFolder(join(root, 'postgres')), `${name}.gz`), 'of another server');
-    await expect(takeLog(join(root, 'postgres'), folder, now)).rejects.toThrow('Another server writes its log');
+    await expect(takeLog(join(root, 'postgres'), folder, now)).rejects.toThrow(
+      'Another server writes its log',
+    );
     rmSync(join(logFolder(join(root, 'postgres')), `${name}.gz`));
   });
 });
@@ -279,7 +339,10 @@ it(
       await restoreDump(dumps, made, into);
       await migrate(into);
       const database = openDatabase(await serverUrl(into));
-      expect(await checkRecord(database).finally(() => database.end())).toMatchObject({ faultCount: 0, jobs: 31 });
+      expect(await checkRecord(database).finally(() => database.end())).toMatchObject({
+        faultCount: 0,
+        jobs: 31,
+      });
     } finally {
       await other.stop();
     }
@@ -323,7 +386,9 @@ describe('a database of an older Petrichor', () => {
     async () => {
       const address = await older('older2');
       process.env['PETRICHOR_BACKUP'] = join(root, 'postgres');
-      await expect(bringUpToDate(address, { ...source(), databases: { older2: address } })).rejects.toThrow('so nothing was changed');
+      await expect(bringUpToDate(address, { ...source(), databases: { older2: address } })).rejects.toThrow(
+        'so nothing was changed',
+      );
       expect(await shapeNow(address)).toBe(5);
       await expect(mustBeUpToDate(address)).rejects.toThrow('of an older Petrichor');
       await bringUpToDate(address, { ...source(), databases: { older2: address } }, false);

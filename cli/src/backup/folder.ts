@@ -52,14 +52,20 @@ export const ManifestSchema = z.strictObject({
   name: z.string(),
   /** From when on the data is whole: a restore cannot go back before it. */
   at: z.iso.datetime(),
-  /** `cluster`: the files of the private PostgreSQL, which the log goes on from. `dump`: pg_dump of a given server. */
+  /**
+   * `cluster`: the files of the private PostgreSQL, which the log goes on from. `dump`: pg_dump of a given
+   * server.
+   */
   kind: z.enum(['cluster', 'dump']),
   program: z.string(),
   /** Of the database's shape, by database. */
   schema: z.record(z.string(), z.number().int()),
   postgres: z.string(),
   data: PutSchema,
-  /** The first piece of PostgreSQL's log that this backup does not need any earlier ones than; null for a dump. */
+  /**
+   * The first piece of PostgreSQL's log that this backup does not need any earlier ones than; null for a
+   * dump.
+   */
   logFrom: z.string().nullable(),
   /** At least so much is in it, by database. */
   counts: z.record(z.string(), CountsSchema),
@@ -85,7 +91,8 @@ export interface PutOptions {
 }
 
 /**
- * A folder of backups: `backups/NAME/` (manifest and data), `log/` (PostgreSQL's log, piece by piece), `photos/` (by
+ * A folder of backups: `backups/NAME/` (manifest and data), `log/` (PostgreSQL's log, piece by piece),
+ * `photos/` (by
  * content). docs/formats/backup.md says more.
  */
 export class BackupFolder {
@@ -102,16 +109,25 @@ export class BackupFolder {
     const mark = join(path, 'petrichor-backups.json');
     if (existsSync(mark)) return BackupFolder.opened(path, readJson(mark, FolderSchema), keys);
     if (!make)
-      throw new Fault(`There are no backups in ${path}. Name the folder that petrichor-backups.json lies in; is its disk connected?`, 2);
+      throw new Fault(
+        `There are no backups in ${path}. Name the folder that petrichor-backups.json lies in; is its disk connected?`,
+        2,
+      );
     try {
       mkdirSync(path, { recursive: true, mode: 0o700 });
     } catch (error) {
-      throw new Fault(`The folder ${path} cannot be made: ${(error as Error).message}. Is the disk it lies on connected?`);
+      throw new Fault(
+        `The folder ${path} cannot be made: ${(error as Error).message}. Is the disk it lies on connected?`,
+      );
     }
     if (readdirSync(path).some((name) => name !== 'lost+found' && !name.startsWith('.')))
       throw new Fault(`The folder ${path} holds something else. Name an empty one, or a new one in it.`, 2);
     const lock = await newLock(keys);
-    writeFileSync(mark, `${JSON.stringify({ format: 'petrichor-backups', version: 1, ...lock }, null, 2)}\n`, { mode: 0o600 });
+    writeFileSync(
+      mark,
+      `${JSON.stringify({ format: 'petrichor-backups', version: 1, ...lock }, null, 2)}\n`,
+      { mode: 0o600 },
+    );
     return new BackupFolder(path, lock, keys);
   }
 
@@ -123,7 +139,10 @@ export class BackupFolder {
         2,
       );
     if (keys.recipient !== null && !lock.recipients.includes(keys.recipient))
-      throw new Fault(`The backups in ${path} are locked for another recipient. Choose an empty folder for this one.`, 2);
+      throw new Fault(
+        `The backups in ${path} are locked for another recipient. Choose an empty folder for this one.`,
+        2,
+      );
     const folder = new BackupFolder(path, lock, keys);
     // A passphrase that does not open it is told at once, not on the day it is needed.
     if (keys.passphrase !== null) await folder.opener();
@@ -164,7 +183,11 @@ export class BackupFolder {
       kept.through,
     ];
     try {
-      await pipeline([source, ...steps, createWriteStream(beside, { mode: 0o600 })] as unknown as readonly NodeJS.ReadWriteStream[]);
+      await pipeline([
+        source,
+        ...steps,
+        createWriteStream(beside, { mode: 0o600 }),
+      ] as unknown as readonly NodeJS.ReadWriteStream[]);
       const written = await open(beside, 'r');
       await written.sync().finally(() => written.close());
       await rename(beside, target);
@@ -174,7 +197,13 @@ export class BackupFolder {
         throw new Fault(`The disk with ${this.path} is full. Make room there, or keep fewer backups.`);
       throw error;
     }
-    return { file, bytes: kept.bytes(), sha256: kept.sha256(), plainBytes: plain.bytes(), plainSha256: plain.sha256() };
+    return {
+      file,
+      bytes: kept.bytes(),
+      sha256: kept.sha256(),
+      plainBytes: plain.bytes(),
+      plainSha256: plain.sha256(),
+    };
   }
 
   /** What was put in, as it was. */

@@ -24,14 +24,23 @@ export function keysFrom(environment: NodeJS.ProcessEnv): Keys {
   if (recipient !== null && !/^age1[a-z0-9]{20,}$/.test(recipient))
     throw new Fault('PETRICHOR_BACKUP_RECIPIENT has to be a recipient of age, like age1…, in one line.', 2);
   if (passphrase !== null && recipient !== null)
-    throw new Fault('PETRICHOR_BACKUP_PASSPHRASE and PETRICHOR_BACKUP_RECIPIENT are both set. Choose one of them.', 2);
+    throw new Fault(
+      'PETRICHOR_BACKUP_PASSPHRASE and PETRICHOR_BACKUP_RECIPIENT are both set. Choose one of them.',
+      2,
+    );
   return { passphrase, recipient, identityFile: environment['PETRICHOR_BACKUP_IDENTITY'] || null };
 }
 
-/** How a folder of backups is locked. A passphrase locks a key once, and the key locks the files: a passphrase takes a second. */
+/**
+ * How a folder of backups is locked. A passphrase locks a key once, and the key locks the files: a passphrase
+ * takes a second.
+ */
 export interface FolderLock {
   readonly recipients: readonly string[];
-  /** The key, locked with the passphrase: base64 of an age file. Null: whoever made the folder has the key elsewhere. */
+  /**
+   * The key, locked with the passphrase: base64 of an age file. Null: whoever made the folder has the key
+   * elsewhere.
+   */
   readonly lockedIdentity: string | null;
 }
 
@@ -62,7 +71,8 @@ export async function identityOf(lock: FolderLock, keys: Keys): Promise<string |
       'These backups are locked for a key that is kept elsewhere. Set PETRICHOR_BACKUP_IDENTITY to the file that holds it.',
       2,
     );
-  if (keys.passphrase === null) throw new Fault('These backups are locked. Set PETRICHOR_BACKUP_PASSPHRASE to the passphrase.', 2);
+  if (keys.passphrase === null)
+    throw new Fault('These backups are locked. Set PETRICHOR_BACKUP_PASSPHRASE to the passphrase.', 2);
   const opener = new Decrypter();
   opener.addPassphrase(keys.passphrase);
   try {

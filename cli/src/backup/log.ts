@@ -1,5 +1,14 @@
 import { createHash } from 'node:crypto';
-import { appendFileSync, createReadStream, createWriteStream, existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import {
+  appendFileSync,
+  createReadStream,
+  createWriteStream,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import * as z from 'zod';
@@ -8,10 +17,18 @@ import { logFolder } from '../setup/pg-log.js';
 import type { BackupFolder } from './folder.js';
 
 /** A piece of the log in the folder. What it was called by PostgreSQL is its name. */
-const PieceSchema = z.object({ name: z.string(), sha256: z.string(), bytes: z.number().int(), at: z.iso.datetime() });
+const PieceSchema = z.object({
+  name: z.string(),
+  sha256: z.string(),
+  bytes: z.number().int(),
+  at: z.iso.datetime(),
+});
 export type Piece = z.infer<typeof PieceSchema>;
 
-/** 24 hexadecimal digits: timeline, then where it lies in the log; `.history` says how timelines hang together. */
+/**
+ * 24 hexadecimal digits: timeline, then where it lies in the log; `.history` says how timelines hang
+ * together.
+ */
 const NAME = /^([0-9A-F]{24}(\.partial)?|[0-9A-F]{8}\.history)$/;
 const indexOf = (folder: BackupFolder): string => join(folder.path, 'log', 'index.jsonl');
 
@@ -54,10 +71,14 @@ export async function takeLog(clusterFolder: string, folder: BackupFolder, now: 
       );
     if (!before) {
       const { bytes } = await folder.put(`log/${file}`, createReadStream(path), { packed: true });
-      appendFileSync(indexOf(folder), `${JSON.stringify({ name, sha256, bytes, at: now().toISOString() })}\n`, {
-        mode: 0o600,
-        flush: true,
-      });
+      appendFileSync(
+        indexOf(folder),
+        `${JSON.stringify({ name, sha256, bytes, at: now().toISOString() })}\n`,
+        {
+          mode: 0o600,
+          flush: true,
+        },
+      );
       taken++;
     }
     rmSync(path);
@@ -65,7 +86,10 @@ export async function takeLog(clusterFolder: string, folder: BackupFolder, now: 
   return taken;
 }
 
-/** Lays the pieces that a backup goes on from where a cluster that is restored looks for them; says which are lost. */
+/**
+ * Lays the pieces that a backup goes on from where a cluster that is restored looks for them; says which are
+ * lost.
+ */
 export async function layOutLog(folder: BackupFolder, from: string, into: string): Promise<string[]> {
   mkdirSync(into, { recursive: true, mode: 0o755 });
   const lost: string[] = [];
@@ -73,7 +97,10 @@ export async function layOutLog(folder: BackupFolder, from: string, into: string
     if (!isNeeded(name, from)) continue;
     const target = join(into, `${name}.gz`);
     try {
-      await pipeline(await folder.get(`log/${name}.gz${folder.suffix}`), createWriteStream(target, { mode: 0o644 }));
+      await pipeline(
+        await folder.get(`log/${name}.gz${folder.suffix}`),
+        createWriteStream(target, { mode: 0o644 }),
+      );
       if (createHash('sha256').update(readFileSync(target)).digest('hex') === sha256) continue;
     } catch (error) {
       if ((error as { code?: string }).code === 'ENOSPC') throw error;
@@ -85,10 +112,12 @@ export async function layOutLog(folder: BackupFolder, from: string, into: string
 }
 
 /** Of any timeline, at or after the place of `from`; how timelines hang together always. */
-export const isNeeded = (name: string, from: string): boolean => name.endsWith('.history') || name.slice(8, 24) >= from.slice(8, 24);
+export const isNeeded = (name: string, from: string): boolean =>
+  name.endsWith('.history') || name.slice(8, 24) >= from.slice(8, 24);
 
 /** Removes pieces that no backup needs any more. */
 export function dropLog(folder: BackupFolder, before: string): void {
   for (const name of pieces(folder).keys())
-    if (!isNeeded(name, before)) rmSync(join(folder.path, 'log', `${name}.gz${folder.suffix}`), { force: true });
+    if (!isNeeded(name, before))
+      rmSync(join(folder.path, 'log', `${name}.gz${folder.suffix}`), { force: true });
 }

@@ -17,7 +17,9 @@ import { sealPrint } from './seal-sheet.js';
 export interface Source {
   /** Addresses of the databases, by name, as whoever owns them. */
   readonly databases: Readonly<Record<string, string>>;
-  /** The private cluster, seen from its own database; null: a given server, of which one database is dumped. */
+  /**
+   * The private cluster, seen from its own database; null: a given server, of which one database is dumped.
+   */
   readonly cluster: { readonly adminUrl: string } | null;
   /** Folder of the photos. */
   readonly photos: string;
@@ -52,7 +54,13 @@ export async function makeBackup(source: Source, folder: BackupFolder, now: () =
           ['-D', '-', '-Ft', '-X', 'fetch', '--checkpoint=fast', '--no-password'],
           source.cluster.adminUrl,
         )
-      : await putOutput(folder, `backups/${name}/database.dump`, 'pg_dump', ['-Fc', '-Z0', '--no-password'], main);
+      : await putOutput(
+          folder,
+          `backups/${name}/database.dump`,
+          'pg_dump',
+          ['-Fc', '-Z0', '--no-password'],
+          main,
+        );
     // After the data: a photo lies there before its row does, so that every row has its photo.
     await keepPhotos(source.photos, folder);
     const manifest: Manifest = {
@@ -79,7 +87,10 @@ export async function makeBackup(source: Source, folder: BackupFolder, now: () =
   }
 }
 
-/** Removes whole backups beyond the newest `keep`, and what of the log only they needed. One that was checked good always stays. */
+/**
+ * Removes whole backups beyond the newest `keep`, and what of the log only they needed. One that was checked
+ * good always stays.
+ */
 export function dropOld(folder: BackupFolder, keep: number): string[] {
   const all = folder.manifests();
   const lastGood = all.findLast(({ name }) => folder.verified(name)?.good === true)?.name;
@@ -152,4 +163,5 @@ async function aboutServer(url: string): Promise<{ version: string; bytes: numbe
   }
 }
 
-const programVersion = (): string => (JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as { version: string }).version;
+const programVersion = (): string =>
+  (JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as { version: string }).version;

@@ -17,7 +17,8 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(root, { recursive: true, force: true }));
 
-const readAll = async (source: Readable): Promise<Buffer> => Buffer.concat((await source.toArray()) as Buffer[]);
+const readAll = async (source: Readable): Promise<Buffer> =>
+  Buffer.concat((await source.toArray()) as Buffer[]);
 
 describe('the key of the sealed notes on paper', () => {
   const key = '0123456789abcdef'.repeat(4);
@@ -32,8 +33,12 @@ describe('the key of the sealed notes on paper', () => {
     const sheet = sealSheet(key, new Date('2026-11-27'));
     const lines = sheet.split('\n');
     const third = lines.findIndex((line) => line.startsWith('  3'));
-    expect(() => readSealSheet(sheet.replace(lines[third]!, lines[third]!.replace('0123', '0132')))).toThrow('Line 3');
-    expect(() => readSealSheet(lines.filter((_, at) => at !== third).join('\n'))).toThrow('Line 3 of the key is missing');
+    expect(() => readSealSheet(sheet.replace(lines[third]!, lines[third]!.replace('0123', '0132')))).toThrow(
+      'Line 3',
+    );
+    expect(() => readSealSheet(lines.filter((_, at) => at !== third).join('\n'))).toThrow(
+      'Line 3 of the key is missing',
+    );
   });
 });
 
@@ -57,7 +62,11 @@ describe('a folder', () => {
   });
 
   it('keeps nothing of a file that broke off', async () => {
-    const folder = await BackupFolder.open(join(root, 'broken'), { passphrase: null, recipient: null, identityFile: null }, true);
+    const folder = await BackupFolder.open(
+      join(root, 'broken'),
+      { passphrase: null, recipient: null, identityFile: null },
+      true,
+    );
     const source = Readable.from(
       // eslint-disable-next-line @typescript-eslint/require-await
       (async function* () {
@@ -72,9 +81,9 @@ describe('a folder', () => {
   it('that is not locked is not mistaken for a locked one', async () => {
     const path = join(root, 'plain');
     await BackupFolder.open(path, { passphrase: null, recipient: null, identityFile: null }, true);
-    await expect(BackupFolder.open(path, keysFrom({ PETRICHOR_BACKUP_PASSPHRASE: 'four words nobody says' }), true)).rejects.toThrow(
-      'are not locked, and a passphrase',
-    );
+    await expect(
+      BackupFolder.open(path, keysFrom({ PETRICHOR_BACKUP_PASSPHRASE: 'four words nobody says' }), true),
+    ).rejects.toThrow('are not locked, and a passphrase');
   });
 });
 
@@ -92,7 +101,12 @@ describe('settings', () => {
   });
   it('are none unless a folder is named', () => {
     expect(nightlySettings({})).toBeNull();
-    expect(nightlySettings({ PETRICHOR_BACKUP: '/b' })).toEqual({ folder: '/b', hour: 2, minute: 10, keep: 7 });
+    expect(nightlySettings({ PETRICHOR_BACKUP: '/b' })).toEqual({
+      folder: '/b',
+      hour: 2,
+      minute: 10,
+      keep: 7,
+    });
   });
   it('a moment is a day and a time', () => {
     expect(momentOf('2026-11-27 14:05').getHours()).toBe(14);

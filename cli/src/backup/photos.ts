@@ -29,7 +29,9 @@ export async function keepPhotos(from: string, into: BackupFolder, changedSince 
   let kept = 0;
   for (const hash of photosIn(from, changedSince)) {
     if (existsSync(join(into.path, `${nameOf(hash)}${into.suffix}`))) continue;
-    await into.put(nameOf(hash), createReadStream(join(from, hash.slice(0, 2), `${hash}.jpg`)), { packed: true });
+    await into.put(nameOf(hash), createReadStream(join(from, hash.slice(0, 2), `${hash}.jpg`)), {
+      packed: true,
+    });
     kept++;
   }
   return kept;

@@ -1,6 +1,15 @@
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { chownSync, existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  chownSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { PassThrough, pipeline as flow, type Readable } from 'node:stream';
@@ -30,14 +39,21 @@ export function backupFor(folder: BackupFolder, until: Date | null): Manifest {
   const found = all.findLast(({ at }) => until === null || new Date(at) <= until);
   if (found) return found;
   if (all.length === 0) throw new Fault(`There is no whole backup in ${folder.path}.`);
-  throw new Fault(`The oldest backup in ${folder.path} is of ${all[0]!.at}. Nothing before that can be brought back.`, 2);
+  throw new Fault(
+    `The oldest backup in ${folder.path} is of ${all[0]!.at}. Nothing before that can be brought back.`,
+    2,
+  );
 }
 
-/** Nothing of these may be lost: a restore writes what it reads to the disk before it goes on. A scratch copy need not. */
+/**
+ * Nothing of these may be lost: a restore writes what it reads to the disk before it goes on. A scratch copy
+ * need not.
+ */
 export type Care = 'lasting' | 'scratch';
 
 /**
- * Brings a cluster back into an empty folder: the backup, then PostgreSQL's log up to `until`. What it leaves is stopped,
+ * Brings a cluster back into an empty folder: the backup, then PostgreSQL's log up to `until`. What it leaves
+ * is stopped,
  * and opens with the password of that folder.
  */
 export async function restoreCluster(
@@ -104,7 +120,18 @@ async function recover(recovery: Recovery): Promise<Date | null> {
       ? ` -c recovery_target_time='${until.toISOString().replace('T', ' ').replace('Z', '+00')}' -c recovery_target_action=promote`
       : '';
     const from = async (more: string): Promise<Date | null> => {
-      const { code, output } = await pgCtl(owner, ['-D', data, '-l', log, '-o', `${settings}${more}`, '-w', '-t', '86400', 'start']);
+      const { code, output } = await pgCtl(owner, [
+        '-D',
+        data,
+        '-l',
+        log,
+        '-o',
+        `${settings}${more}`,
+        '-w',
+        '-t',
+        '86400',
+        'start',
+      ]);
       if (code !== 0)
         throw new Fault(
           `The restored database did not start: ${existsSync(log) ? lastLines(readFileSync(log, 'utf8'), 2) : lastLines(output, 1)}.`,
@@ -115,7 +142,12 @@ async function recover(recovery: Recovery): Promise<Date | null> {
       return await from(target);
     } catch (error) {
       // PostgreSQL refuses to be a server of its own where the log ends before the time that was asked for.
-      if (until === null || !existsSync(log) || !/ended before configured recovery target/.test(readFileSync(log, 'utf8'))) throw error;
+      if (
+        until === null ||
+        !existsSync(log) ||
+        !/ended before configured recovery target/.test(readFileSync(log, 'utf8'))
+      )
+        throw error;
       warnings.push(`The log ends before ${until.toISOString()}: everything there is has been brought back.`);
       return await from('');
     } finally {
@@ -128,7 +160,10 @@ async function recover(recovery: Recovery): Promise<Date | null> {
 
 const LOOK_MS = 300;
 
-/** Waits until the log is gone through; gives the cluster the password of its folder; when the last thing in it was done. */
+/**
+ * Waits until the log is gone through; gives the cluster the password of its folder; when the last thing in
+ * it was done.
+ */
 async function promoted(door: string, password: string): Promise<Date | null> {
   for (;;) {
     const client = new pg.Client({ host: door, port: 5432, user: CLUSTER_USER, database: 'postgres' });
@@ -150,17 +185,31 @@ async function promoted(door: string, password: string): Promise<Date | null> {
 }
 
 /** Brings a dump back into an empty database. */
-export async function restoreDump(folder: BackupFolder, manifest: Manifest, databaseUrl: string): Promise<void> {
+export async function restoreDump(
+  folder: BackupFolder,
+  manifest: Manifest,
+  databaseUrl: string,
+): Promise<void> {
   await makeRoles(databaseUrl);
   const url = new URL(databaseUrl);
   const password = decodeURIComponent(url.password);
   url.password = '';
-  await through(folder, manifest.data, pgProgram('pg_restore'), ['--no-owner', '--exit-on-error', '--no-password', '-d', url.href], null, {
-    PGPASSWORD: password,
-  });
+  await through(
+    folder,
+    manifest.data,
+    pgProgram('pg_restore'),
+    ['--no-owner', '--exit-on-error', '--no-password', '-d', url.href],
+    null,
+    {
+      PGPASSWORD: password,
+    },
+  );
 }
 
-/** Whoever was signed in when the backup was made is not by that signed in again: they may have been shut out since. */
+/**
+ * Whoever was signed in when the backup was made is not by that signed in again: they may have been shut out
+ * since.
+ */
 export async function endSessions(databaseUrl: string): Promise<void> {
   const client = new pg.Client({ connectionString: databaseUrl });
   await client.connect();
@@ -172,7 +221,10 @@ export async function endSessions(databaseUrl: string): Promise<void> {
 }
 
 /** Photos that are not there yet; how many, and which of them are lost. */
-export async function restorePhotos(folder: BackupFolder, into: string): Promise<{ brought: number; lost: string[] }> {
+export async function restorePhotos(
+  folder: BackupFolder,
+  into: string,
+): Promise<{ brought: number; lost: string[] }> {
   let brought = 0;
   const lost: string[] = [];
   for (const hash of keptPhotos(folder)) {
@@ -201,7 +253,12 @@ async function through(
   environment: NodeJS.ProcessEnv = {},
 ): Promise<void> {
   const source: Readable = await folder.get(put.file);
-  const child = spawn(program, args, { ...owner, cwd: '/', env: { ...process.env, ...environment }, stdio: ['pipe', 'ignore', 'pipe'] });
+  const child = spawn(program, args, {
+    ...owner,
+    cwd: '/',
+    env: { ...process.env, ...environment },
+    stdio: ['pipe', 'ignore', 'pipe'],
+  });
   let told = '';
   child.stderr.on('data', (chunk: Buffer) => (told += chunk.toString()));
   const hash = createHash('sha256');
@@ -211,7 +268,9 @@ async function through(
     child.once('error', failed);
     child.once('close', (code) => done(code ?? 1));
   });
-  const read = await new Promise<Error | null>((done) => flow(source, counted, child.stdin, (error) => done(error ?? null)));
+  const read = await new Promise<Error | null>((done) =>
+    flow(source, counted, child.stdin, (error) => done(error ?? null)),
+  );
   const code = await ended;
   const broken = `The backup in ${folder.path} is broken (${put.file}). Take an older one with --until, or another copy of the folder.`;
   if (code !== 0 && !read) throw new Fault(`The backup could not be unpacked: ${lastLines(told, 2)}.`);

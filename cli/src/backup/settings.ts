@@ -29,18 +29,26 @@ export interface NightlySettings {
 export function nightlySettings(environment: NodeJS.ProcessEnv): NightlySettings | null {
   const folder = environment['PETRICHOR_BACKUP'];
   if (!folder) return null;
-  if (!isAbsolute(folder)) throw new Fault(`PETRICHOR_BACKUP is '${folder}'; it has to be a whole path, like /media/backup/petrichor.`, 2);
+  if (!isAbsolute(folder))
+    throw new Fault(
+      `PETRICHOR_BACKUP is '${folder}'; it has to be a whole path, like /media/backup/petrichor.`,
+      2,
+    );
   const at = environment['PETRICHOR_BACKUP_AT'] ?? '02:10';
   const found = /^([01]?\d|2[0-3]):([0-5]\d)$/.exec(at);
   if (!found) throw new Fault(`PETRICHOR_BACKUP_AT is '${at}'; it has to be a time of day, like 02:10.`, 2);
   const keep = Number(environment['PETRICHOR_BACKUP_KEEP'] ?? 7);
   if (!Number.isInteger(keep) || keep < 1 || keep > 1000)
-    throw new Fault(`PETRICHOR_BACKUP_KEEP is '${environment['PETRICHOR_BACKUP_KEEP']}'; it has to be a number from 1 to 1000.`, 2);
+    throw new Fault(
+      `PETRICHOR_BACKUP_KEEP is '${environment['PETRICHOR_BACKUP_KEEP']}'; it has to be a number from 1 to 1000.`,
+      2,
+    );
   return { folder, hour: Number(found[1]), minute: Number(found[2]), keep };
 }
 
 /** A folder as it was typed, from where it was typed. */
-export const typedPath = (path: string): string => resolve(process.env['PETRICHOR_CWD'] ?? process.cwd(), path);
+export const typedPath = (path: string): string =>
+  resolve(process.env['PETRICHOR_CWD'] ?? process.cwd(), path);
 
 /** A moment as a person types it, in the machine's time unless it says otherwise. */
 export function momentOf(text: string): Date {

@@ -1,6 +1,13 @@
 import { existsSync, mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { checkRecord, migrate, openDatabase, schemaVersion, serverUrl, type RecordCheck } from '@petrichor/server';
+import {
+  checkRecord,
+  migrate,
+  openDatabase,
+  schemaVersion,
+  serverUrl,
+  type RecordCheck,
+} from '@petrichor/server';
 import { Fault } from '../fault.js';
 import { clusterOwner, pgCtl } from '../setup/pg-programs.js';
 import { startCluster, type Cluster } from '../setup/postgres.js';
@@ -19,7 +26,8 @@ const MOST_TOLD = 20;
 const DUMPED = 'petrichor';
 
 /**
- * Restores a backup into a cluster that is thrown away, replays every job, and compares everything that is kept beside the
+ * Restores a backup into a cluster that is thrown away, replays every job, and compares everything that is
+ * kept beside the
  * events, every photo and every count.
  *
  * @param scratch a folder for it; whatever an earlier check left there is removed
@@ -66,16 +74,22 @@ export async function verifyBackup(
       if (shape < had) faults.push(`The database ${here} has shape ${shape}; it had ${had}.`);
       await migrate(url);
       const database = openDatabase(await serverUrl(url));
-      const check = await checkRecord(database, (hash) => readKeptPhoto(folder, hash)).finally(() => database.end());
+      const check = await checkRecord(database, (hash) => readKeptPhoto(folder, hash)).finally(() =>
+        database.end(),
+      );
       found[name] = check;
       faults.push(...check.faults.slice(0, MOST_TOLD));
       if (check.faultCount > MOST_TOLD) faults.push(`And ${check.faultCount - MOST_TOLD} more.`);
       for (const [what, count] of Object.entries(manifest.counts[name] ?? {}) as [keyof typeof SAY, number][])
         if (check[what] < count)
-          faults.push(`There are ${check[what]} ${SAY[what]} in ${here}; when the backup was made there were ${count}.`);
+          faults.push(
+            `There are ${check[what]} ${SAY[what]} in ${here}; when the backup was made there were ${count}.`,
+          );
     }
   } catch (error) {
-    faults.push(error instanceof Fault ? error.message : `It could not be brought back: ${(error as Error).message}.`);
+    faults.push(
+      error instanceof Fault ? error.message : `It could not be brought back: ${(error as Error).message}.`,
+    );
   } finally {
     process.off('SIGTERM', broken).off('SIGINT', broken);
     await end();
@@ -105,6 +119,7 @@ const SAY = {
 async function clearScratch(scratch: string): Promise<void> {
   if (!existsSync(scratch)) return;
   const data = join(scratch, 'data');
-  if (existsSync(join(data, 'postmaster.pid'))) await pgCtl(await clusterOwner(), ['-D', data, '-m', 'immediate', '-w', 'stop']);
+  if (existsSync(join(data, 'postmaster.pid')))
+    await pgCtl(await clusterOwner(), ['-D', data, '-m', 'immediate', '-w', 'stop']);
   rmSync(scratch, { recursive: true, force: true });
 }

@@ -26,7 +26,8 @@ export class Books {
     if (before && before.seqs.join() !== one.seqs.join())
       this.wrong.push(`${one.commandId} was told at ${before.seqs.join()} and at ${one.seqs.join()}.`);
     const last = this.last.get(one.jobId) ?? 0;
-    if (!before && one.seqs[0]! <= last) this.wrong.push(`Job ${one.jobId}: ${one.seqs[0]} was told after ${last}.`);
+    if (!before && one.seqs[0]! <= last)
+      this.wrong.push(`Job ${one.jobId}: ${one.seqs[0]} was told after ${last}.`);
     this.last.set(one.jobId, Math.max(last, one.seqs.at(-1)!));
     this.commands.set(one.commandId, one);
     this.unchecked.push(one.commandId);
@@ -36,7 +37,11 @@ export class Books {
   async compare(databaseUrl: string, all = false): Promise<void> {
     const ids = all ? [...this.commands.keys()] : [...this.unchecked];
     const moves = all ? [...this.moves] : [...this.uncheckedMoves];
-    const client = new pg.Client({ connectionString: databaseUrl, connectionTimeoutMillis: 3000, query_timeout: 30_000 });
+    const client = new pg.Client({
+      connectionString: databaseUrl,
+      connectionTimeoutMillis: 3000,
+      query_timeout: 30_000,
+    });
     client.on('error', () => undefined);
     await client.connect();
     try {
@@ -56,7 +61,9 @@ export class Books {
         else if (is.job !== told.jobId || is.seqs.join() !== told.seqs.join())
           this.wrong.push(`Altered: ${id} was ${told.seqs.join()}, is ${is.seqs.join()}.`);
       }
-      const kept = await client.query<{ id: string }>('select id from stock_move where id = any($1)', [moves]);
+      const kept = await client.query<{ id: string }>('select id from stock_move where id = any($1)', [
+        moves,
+      ]);
       const there = new Set(kept.rows.map(({ id }) => id));
       for (const id of moves) if (!there.has(id)) this.wrong.push(`Lost: the move ${id}.`);
       if (!all) {

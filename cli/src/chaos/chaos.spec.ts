@@ -157,7 +157,9 @@ describe('the books', () => {
     expect(await wrongWith(taken, { ...taken, seqs: [99] })).toContain('was told at');
   });
   it('tell what came out of order', async () => {
-    expect(await wrongWith(taken, { ...taken, commandId: randomUUID(), seqs: [taken.seqs[0]!] })).toContain('was told after');
+    expect(await wrongWith(taken, { ...taken, commandId: randomUUID(), seqs: [taken.seqs[0]!] })).toContain(
+      'was told after',
+    );
   });
   it('wait for a database that does not answer, and forget nothing meanwhile', async () => {
     const books = new Books();

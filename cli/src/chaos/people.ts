@@ -7,11 +7,21 @@ import type { Chance } from '../chance.js';
 
 /** What the server said yes to. */
 export type Taken =
-  | { readonly kind: 'command'; readonly commandId: string; readonly jobId: string; readonly seqs: readonly number[] }
+  | {
+      readonly kind: 'command';
+      readonly commandId: string;
+      readonly jobId: string;
+      readonly seqs: readonly number[];
+    }
   | { readonly kind: 'move'; readonly id: string };
 
 /** Faults that lie with who sends: nobody else has to be hurt for them. */
-export const OWN_FAULTS = ['sent twice at once', 'broken off and sent again', 'an old one sent again', 'two in the wrong order'] as const;
+export const OWN_FAULTS = [
+  'sent twice at once',
+  'broken off and sent again',
+  'an old one sent again',
+  'two in the wrong order',
+] as const;
 export type OwnFault = (typeof OWN_FAULTS)[number];
 
 export interface Office {
@@ -37,7 +47,8 @@ interface Answer {
 }
 
 /**
- * Somebody at work: takes machines in, walks them as the demo does, counts the shelf; what is not answered is sent again
+ * Somebody at work: takes machines in, walks them as the demo does, counts the shelf; what is not answered is
+ * sent again
  * under the same id until it is, as every screen does.
  */
 export class Person {
@@ -92,7 +103,8 @@ export class Person {
   private async count(): Promise<void> {
     const id = randomUUID();
     const move = { kind: 'received', quantity: 1, jobId: null, note: '', dueOn: null };
-    if (await this.send('/api/shelf/moves', { id, item: { kind: 'drive', id: ANY_DRIVE }, move })) this.office.taken({ kind: 'move', id });
+    if (await this.send('/api/shelf/moves', { id, item: { kind: 'drive', id: ANY_DRIVE }, move }))
+      this.office.taken({ kind: 'move', id });
   }
 
   /** Null: refused, or it is over. */
@@ -134,8 +146,16 @@ export class Person {
         if (this.done.length === 0) return;
         const old = chance.one(this.done);
         const answer = await this.ask(old.path, old.body);
-        if (answer && answer.status >= 400 && answer.status < 500 && answer.status !== 401 && answer.status !== 429)
-          this.office.wrong(`What was taken before was refused when it came again: ${JSON.stringify(answer.body)}`);
+        if (
+          answer &&
+          answer.status >= 400 &&
+          answer.status < 500 &&
+          answer.status !== 401 &&
+          answer.status !== 429
+        )
+          this.office.wrong(
+            `What was taken before was refused when it came again: ${JSON.stringify(answer.body)}`,
+          );
         return;
       }
       case 'two in the wrong order': {
@@ -150,7 +170,12 @@ export class Person {
         if (answer && answer.status < 300) {
           const { events } = answer.body as CommandReply;
           const own = events.filter((event) => event.commandId === note.commandId);
-          this.office.taken({ kind: 'command', commandId: note.commandId, jobId: path.split('/')[3]!, seqs: own.map(({ seq }) => seq) });
+          this.office.taken({
+            kind: 'command',
+            commandId: note.commandId,
+            jobId: path.split('/')[3]!,
+            seqs: own.map(({ seq }) => seq),
+          });
         }
       }
     }

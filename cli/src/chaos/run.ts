@@ -40,10 +40,14 @@ const WELL_AGAIN_MS = 60_000;
 const SKEW = fileURLToPath(new URL('./clock-skew.mjs', import.meta.url));
 
 /**
- * People at work while everything they stand on is killed, cut, slowed, silenced and misled; after each fault, what they
+ * People at work while everything they stand on is killed, cut, slowed, silenced and misled; after each
+ * fault, what they
  * were told yes to is compared with what the database has. Loopback only, bounded in time.
  */
-export async function chaos({ seconds, seed, people }: ChaosPlan, log: (words: string) => void): Promise<ChaosResult> {
+export async function chaos(
+  { seconds, seed, people }: ChaosPlan,
+  log: (words: string) => void,
+): Promise<ChaosResult> {
   const chance = new Chance(seed);
   const folder = join(STATE, 'chaos-postgres');
   const cluster = await startCluster(folder);
@@ -113,7 +117,15 @@ export async function chaos({ seconds, seed, people }: ChaosPlan, log: (words: s
       // Each by a chance of their own, so that their turns do not change one another's.
       return new Person(signInName, password, { ...office, chance: new Chance(seed * 1000 + n) }).work();
     });
-    const scene = { chance, network, line, databaseUrl, clockFile, server: () => serverPid, postmaster: () => pidIn(folder) };
+    const scene = {
+      chance,
+      network,
+      line,
+      databaseUrl,
+      clockFile,
+      server: () => serverPid,
+      postmaster: () => pidIn(folder),
+    };
     const end = Date.now() + seconds * 1000;
     let told = Date.now();
     while (Date.now() < end && books.wrong.length === 0) {
@@ -184,6 +196,7 @@ function pidIn(folder: string): number | null {
   return pid > 0 ? pid : null;
 }
 
-const sum = (counts: Readonly<Record<string, number>>): number => Object.values(counts).reduce((all, one) => all + one, 0);
+const sum = (counts: Readonly<Record<string, number>>): number =>
+  Object.values(counts).reduce((all, one) => all + one, 0);
 
 export const KINDS_OF_FAULT = [...FAULTS.map((fault) => fault.name), ...OWN_FAULTS];

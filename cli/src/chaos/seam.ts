@@ -52,7 +52,10 @@ export class Seam {
     for (const one of this.joined) this.flow(one);
   }
 
-  /** The lines that are open now never carry anything again, and are never closed: half open, as after a router was changed. */
+  /**
+   * The lines that are open now never carry anything again, and are never closed: half open, as after a
+   * router was changed.
+   */
   deaden(): void {
     for (const one of this.joined) {
       one.dead = true;

@@ -32,12 +32,23 @@ export const browser: Check = {
     await ensurePackage('disk-tools');
     await ensureBuilt();
     const file = join(RESULTS, 'playwright.json');
-    const environment = { ...process.env, NODE_OPTIONS: '', PETRICHOR_TEST_POSTGRES: postgres, PLAYWRIGHT_JSON_OUTPUT_NAME: file };
+    const environment = {
+      ...process.env,
+      NODE_OPTIONS: '',
+      PETRICHOR_TEST_POSTGRES: postgres,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+    };
     const some = process.env['PETRICHOR_E2E']?.split(' ') ?? [];
     const args = ['test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json', ...some];
     const { code } = await run(bin('playwright'), args, { live: true, env: environment });
-    const told = JSON.parse(readFileSync(file, 'utf8')) as Suite & { stats: { expected: number; unexpected: number; flaky: number } };
+    const told = JSON.parse(readFileSync(file, 'utf8')) as Suite & {
+      stats: { expected: number; unexpected: number; flaky: number };
+    };
     const failed = told.stats.unexpected + told.stats.flaky;
-    return { passed: told.stats.expected, failed: failed === 0 && code !== 0 ? 1 : failed, tests: journeysIn(told) };
+    return {
+      passed: told.stats.expected,
+      failed: failed === 0 && code !== 0 ? 1 : failed,
+      tests: journeysIn(told),
+    };
   },
 };

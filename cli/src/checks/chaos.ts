@@ -22,7 +22,9 @@ export const chaosOf = (given: ChaosPlan): Check => ({
     );
     for (const one of wrong.slice(0, MOST_WRONG)) say(`  ${one}`);
     if (wrong.length > 0)
-      say(`To go through it again: ./petrichor test chaos --minutes ${Math.ceil(plan.seconds / 60)} --seed ${plan.seed}`);
+      say(
+        `To go through it again: ./petrichor test chaos --minutes ${Math.ceil(plan.seconds / 60)} --seed ${plan.seed}`,
+      );
     return { passed: wrong.length === 0 ? 1 : 0, failed: wrong.length === 0 ? 0 : 1 };
   },
 });

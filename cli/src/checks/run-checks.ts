@@ -8,7 +8,8 @@ interface Done extends Timed, Count {
 }
 
 /**
- * Runs checks in their order, those of files alone `lanes` at a time, and prints of each how it went and how long it
+ * Runs checks in their order, those of files alone `lanes` at a time, and prints of each how it went and how
+ * long it
  * took; at the end the time of each and the slowest tests of all.
  */
 export async function runChecks(checks: readonly Check[], postgres: string, lanes: number): Promise<Count> {
@@ -31,9 +32,15 @@ export async function runChecks(checks: readonly Check[], postgres: string, lane
   );
   for (const check of checks.filter((each) => !each.still)) await one(check);
 
-  say(`\nWhat took how long: ${done.map(({ name, seconds }) => `${name} ${Math.round(seconds)} s`).join(', ')}.`);
+  say(
+    `\nWhat took how long: ${done.map(({ name, seconds }) => `${name} ${Math.round(seconds)} s`).join(', ')}.`,
+  );
   const tests = done.flatMap((each) => each.tests).sort((a, b) => b.seconds - a.seconds);
   if (tests.length > 0) say('The slowest of them:');
-  for (const { name, seconds } of tests.slice(0, SLOWEST)) say(`  ${seconds.toFixed(1).padStart(6)} s  ${name}`);
-  return { passed: done.reduce((sum, each) => sum + each.passed, 0), failed: done.reduce((sum, each) => sum + each.failed, 0) };
+  for (const { name, seconds } of tests.slice(0, SLOWEST))
+    say(`  ${seconds.toFixed(1).padStart(6)} s  ${name}`);
+  return {
+    passed: done.reduce((sum, each) => sum + each.passed, 0),
+    failed: done.reduce((sum, each) => sum + each.failed, 0),
+  };
 }

@@ -24,7 +24,18 @@ const ROOMS = ['core', 'api', 'server', 'cli', 'demo', 'web'].map((room) => `${r
 
 /** Of files alone, the longest first: two run at a time. */
 export const STILL = {
-  lint: [whole('Lint', 'eslint', '--cache', '--cache-location', join(CACHE, 'eslint'), '--cache-strategy', 'content', '.')],
+  lint: [
+    whole(
+      'Lint',
+      'eslint',
+      '--cache',
+      '--cache-location',
+      join(CACHE, 'eslint'),
+      '--cache-strategy',
+      'content',
+      '.',
+    ),
+  ],
   build: [
     {
       name: 'Server and web application built',
@@ -44,6 +55,18 @@ export const STILL = {
     types('demo', 'demo/tsconfig.spec.json'),
     types('api', 'api/tsconfig.spec.json'),
   ],
-  format: [whole('Format', 'prettier', '--check', '--log-level', 'warn', '--cache', '--cache-location', join(CACHE, 'prettier'), '.')],
+  format: [
+    whole(
+      'Format',
+      'prettier',
+      '--check',
+      '--log-level',
+      'warn',
+      '--cache',
+      '--cache-location',
+      join(CACHE, 'prettier'),
+      '.',
+    ),
+  ],
   circles: [whole('No circles', 'depcruise', '--config', '.dependency-cruiser.mjs', ...ROOMS, 'e2e')],
 } as const satisfies Readonly<Record<string, readonly Check[]>>;

@@ -9,7 +9,11 @@ interface Told {
   readonly numPassedTests: number;
   readonly numFailedTests: number;
   readonly numRuntimeErrorTestSuites: number;
-  readonly testResults: readonly { readonly name: string; readonly startTime: number; readonly endTime: number }[];
+  readonly testResults: readonly {
+    readonly name: string;
+    readonly startTime: number;
+    readonly endTime: number;
+  }[];
 }
 
 export const unit: Check = {
@@ -23,7 +27,10 @@ export const unit: Check = {
       NODE_OPTIONS: '--experimental-vm-modules --disable-warning=ExperimentalWarning',
       PETRICHOR_TEST_POSTGRES: postgres,
     };
-    await run(bin('jest'), ['--json', `--outputFile=${file}`, '--silent=false'], { live: true, env: environment });
+    await run(bin('jest'), ['--json', `--outputFile=${file}`, '--silent=false'], {
+      live: true,
+      env: environment,
+    });
     const told = JSON.parse(readFileSync(file, 'utf8')) as Told;
     return {
       passed: told.numPassedTests,

@@ -1,5 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { addAccount, changePerson, makeFirstAccount, migrate, openDatabase, type Database } from '@petrichor/server';
+import {
+  addAccount,
+  changePerson,
+  makeFirstAccount,
+  migrate,
+  openDatabase,
+  type Database,
+} from '@petrichor/server';
 import pg from 'pg';
 import { account } from './account.js';
 
@@ -11,7 +18,9 @@ let workshopId: string;
 
 async function asAdmin(statement: string): Promise<void> {
   if (!postgres)
-    throw new Error('These tests need a PostgreSQL server: run them through ./petrichor test, or set PETRICHOR_TEST_POSTGRES.');
+    throw new Error(
+      'These tests need a PostgreSQL server: run them through ./petrichor test, or set PETRICHOR_TEST_POSTGRES.',
+    );
   const client = new pg.Client({ connectionString: postgres });
   await client.connect();
   await client.query(statement).finally(() => client.end());

@@ -16,11 +16,15 @@ import { mustBeUpToDate } from '../setup/up-to-date.js';
 
 const USE = 'Use: ./petrichor account list [--demo], or ./petrichor account reset SIGN-IN-NAME [--demo].';
 
-/** Who may sign in, and a new password for somebody, by whoever sits at the machine itself: also when the last lead forgot theirs. */
+/**
+ * Who may sign in, and a new password for somebody, by whoever sits at the machine itself: also when the last
+ * lead forgot theirs.
+ */
 export async function account(args: readonly string[], log = console.log): Promise<void> {
   const demo = args.includes('--demo');
   const [what, name, ...more] = args.filter((one) => one !== '--demo');
-  if (more.length > 0 || !(what === 'list' ? name === undefined : what === 'reset' && name !== undefined)) throw new Fault(USE, 2);
+  if (more.length > 0 || !(what === 'list' ? name === undefined : what === 'reset' && name !== undefined))
+    throw new Fault(USE, 2);
   const given = process.env['DATABASE_URL'];
   const cluster = given ? null : await startCluster(join(STATE, 'postgres'));
   try {
@@ -39,7 +43,9 @@ export async function account(args: readonly string[], log = console.log): Promi
 
 async function list(database: Database, log: (line: string) => void): Promise<void> {
   for (const { signInName, name, roles, locked, workshopName } of await listAllAccounts(database.pool))
-    log(`${signInName.padEnd(20)} ${name}, ${roles.join(' and ')}${locked ? ', locked' : ''} (${workshopName})`);
+    log(
+      `${signInName.padEnd(20)} ${name}, ${roles.join(' and ')}${locked ? ', locked' : ''} (${workshopName})`,
+    );
 }
 
 async function reset(database: Database, name: string, log: (line: string) => void): Promise<void> {
@@ -56,4 +62,6 @@ async function reset(database: Database, name: string, log: (line: string) => vo
 /** Without signs that look alike; 16 of 31 are 79 bits. */
 const SIGNS = 'abcdefghjkmnpqrstuvwxyz23456789';
 const newPassword = (): string =>
-  Array.from({ length: 4 }, () => Array.from({ length: 4 }, () => SIGNS[randomInt(SIGNS.length)]).join('')).join('-');
+  Array.from({ length: 4 }, () =>
+    Array.from({ length: 4 }, () => SIGNS[randomInt(SIGNS.length)]).join(''),
+  ).join('-');

@@ -8,7 +8,16 @@ import { openNightly } from '../backup/nightly.js';
 import { dropOld, makeBackup, type Source } from '../backup/make.js';
 import { backupFor, endSessions, restoreCluster, restoreDump, restorePhotos } from '../backup/restore.js';
 import { readSealSheet, sealPrint, sealSheet } from '../backup/seal-sheet.js';
-import { BACKUP_STATE, CLUSTER, momentOf, nightlySettings, photoFolder, SCRATCH, sealKey, typedPath } from '../backup/settings.js';
+import {
+  BACKUP_STATE,
+  CLUSTER,
+  momentOf,
+  nightlySettings,
+  photoFolder,
+  SCRATCH,
+  sealKey,
+  typedPath,
+} from '../backup/settings.js';
 import { noteBackup } from '../backup/state.js';
 import { verifyBackup } from '../backup/verify.js';
 import { Fault, say } from '../fault.js';
@@ -37,14 +46,21 @@ export async function backup(args: readonly string[]): Promise<void> {
   const isNightly = path === nightly?.folder;
   try {
     // Named by hand, an empty folder may become one of backups.
-    const folder = rest[0] === undefined ? await openNightly(nightly!) : await BackupFolder.open(path, keysFrom(process.env), true);
+    const folder =
+      rest[0] === undefined
+        ? await openNightly(nightly!)
+        : await BackupFolder.open(path, keysFrom(process.env), true);
     const made = await withSource((source) => makeBackup(source, folder, now));
     if (isNightly) {
       await takeLog(CLUSTER, folder, now);
-      for (const name of dropOld(folder, nightly.keep)) say(`Removed the backup ${name}: ${nightly.keep} are kept.`);
+      for (const name of dropOld(folder, nightly.keep))
+        say(`Removed the backup ${name}: ${nightly.keep} are kept.`);
     }
     if (isNightly || nightly === null)
-      noteBackup(BACKUP_STATE, { made: { at: made.at, seconds: made.seconds, bytes: made.data.bytes }, failed: null });
+      noteBackup(BACKUP_STATE, {
+        made: { at: made.at, seconds: made.seconds, bytes: made.data.bytes },
+        failed: null,
+      });
     const { jobs, events } = Object.values(made.counts).reduce((all, one) => ({
       ...all,
       jobs: all.jobs + one.jobs,
@@ -54,11 +70,16 @@ export async function backup(args: readonly string[]): Promise<void> {
       `Backed up ${jobs} jobs (${events} events) and ${made.photos} photos in ${made.seconds.toFixed(1)} s: ${MB(made.data.bytes)}${folder.isLocked ? ', locked' : ''}, in ${path}.`,
     );
     if (!folder.isLocked)
-      say('It is not locked: whoever has the folder reads every job. Set PETRICHOR_BACKUP_PASSPHRASE for a locked one.');
+      say(
+        'It is not locked: whoever has the folder reads every job. Set PETRICHOR_BACKUP_PASSPHRASE for a locked one.',
+      );
     if (made.sealKey !== null)
-      say('The key of the sealed notes is not in it. Print it once, and keep it elsewhere: ./petrichor backup --seal-key FILE');
+      say(
+        'The key of the sealed notes is not in it. Print it once, and keep it elsewhere: ./petrichor backup --seal-key FILE',
+      );
   } catch (error) {
-    if (isNightly) noteBackup(BACKUP_STATE, { failed: { at: now().toISOString(), sentence: (error as Error).message } });
+    if (isNightly)
+      noteBackup(BACKUP_STATE, { failed: { at: now().toISOString(), sentence: (error as Error).message } });
     throw error;
   }
 }
@@ -82,7 +103,10 @@ export async function verify(args: readonly string[]): Promise<void> {
     console.log(
       `${name}: ${one.jobs} jobs replayed, ${one.events} events, ${one.moves} stock moves, ${one.photos} photos compared; ${one.faultCount} differences.`,
     );
-  if (!good) throw new Fault(`The backup of ${manifest.at} does not come back whole:\n${faults.map((one) => `  ${one}`).join('\n')}`);
+  if (!good)
+    throw new Fault(
+      `The backup of ${manifest.at} does not come back whole:\n${faults.map((one) => `  ${one}`).join('\n')}`,
+    );
   console.log(
     `The backup of ${manifest.at} comes back whole${found.asOf ? `, with everything up to ${found.asOf.toISOString()}` : ''}. It took ${seconds.toFixed(1)} s.`,
   );
@@ -92,23 +116,39 @@ export async function verify(args: readonly string[]): Promise<void> {
 export async function restore(args: readonly string[]): Promise<void> {
   const { rest, options } = read(args, ['--until', '--seal-key'], USE_RESTORE);
   if (rest.length !== 1) throw new Fault(USE_RESTORE, 2);
-  const folder = await (await BackupFolder.open(typedPath(rest[0]!), keysFrom(process.env), false)).mustRead();
+  const folder = await (
+    await BackupFolder.open(typedPath(rest[0]!), keysFrom(process.env), false)
+  ).mustRead();
   const until = options['--until'] === undefined ? null : momentOf(options['--until']);
   const manifest = backupFor(folder, until);
-  const key = options['--seal-key'] === undefined ? null : readSealSheet(readFileSync(typedPath(options['--seal-key']), 'utf8'));
+  const key =
+    options['--seal-key'] === undefined
+      ? null
+      : readSealSheet(readFileSync(typedPath(options['--seal-key']), 'utf8'));
   if (key !== null && manifest.sealKey !== null && sealPrint(key) !== manifest.sealKey)
-    throw new Fault('That key is not the one the sealed notes of this backup were sealed with. Nothing was changed.', 2);
+    throw new Fault(
+      'That key is not the one the sealed notes of this backup were sealed with. Nothing was changed.',
+      2,
+    );
   const began = now();
-  const asOf = manifest.kind === 'cluster' ? await restoreHere(folder, manifest, until) : await restoreIntoGiven(folder, manifest);
+  const asOf =
+    manifest.kind === 'cluster'
+      ? await restoreHere(folder, manifest, until)
+      : await restoreIntoGiven(folder, manifest);
   const { brought, lost } = await restorePhotos(folder, photoFolder());
-  if (lost.length > 0) say(`${lost.length} photos are missing or broken in the backup: ${lost.slice(0, 3).join(', ')}.`);
+  if (lost.length > 0)
+    say(`${lost.length} photos are missing or broken in the backup: ${lost.slice(0, 3).join(', ')}.`);
   putSealKey(key, manifest.sealKey);
   console.log(
     `Restored ${asOf ? `to ${asOf.toISOString()}` : `as of the backup of ${manifest.at}`}, ${brought} photos brought, in ${((now().getTime() - began.getTime()) / 1000).toFixed(1)} s. Everybody signs in anew. Start with: ./petrichor start`,
   );
 }
 
-async function restoreHere(folder: BackupFolder, manifest: ReturnType<typeof backupFor>, until: Date | null): Promise<Date | null> {
+async function restoreHere(
+  folder: BackupFolder,
+  manifest: ReturnType<typeof backupFor>,
+  until: Date | null,
+): Promise<Date | null> {
   if (process.env['DATABASE_URL'])
     throw new Fault(
       'This is a backup of the private database: it goes into this checkout, not into DATABASE_URL. Unset that and try again.',
@@ -151,7 +191,10 @@ async function restoreIntoGiven(folder: BackupFolder, manifest: ReturnType<typeo
   try {
     const url = given ?? (await cluster!.database('petrichor'));
     if ((await schemaVersion(url)) > 0)
-      throw new Fault('The database holds something already. Name an empty one with DATABASE_URL; nothing was changed.', 2);
+      throw new Fault(
+        'The database holds something already. Name an empty one with DATABASE_URL; nothing was changed.',
+        2,
+      );
     await restoreDump(folder, manifest, url);
     await migrate(url);
     await endSessions(url);
@@ -161,13 +204,18 @@ async function restoreIntoGiven(folder: BackupFolder, manifest: ReturnType<typeo
   }
 }
 
-/** The key of the sealed notes goes where the server looks for it; one that is there and another stays beside it. */
+/**
+ * The key of the sealed notes goes where the server looks for it; one that is there and another stays beside
+ * it.
+ */
 function putSealKey(key: string | null, wanted: string | null): void {
   const file = join(STATE, 'seal-key');
   const here = sealKey();
   if (wanted === null || (here !== null && sealPrint(here) === wanted)) return;
   if (key === null) {
-    say('The sealed notes of this backup stay shut: bring their key, with --seal-key FILE and the sheet it was printed on.');
+    say(
+      'The sealed notes of this backup stay shut: bring their key, with --seal-key FILE and the sheet it was printed on.',
+    );
     return;
   }
   if (existsSync(file)) renameSync(file, `${file}.before-${now().toISOString().replace(/[:.]/g, '-')}`);
@@ -176,7 +224,8 @@ function putSealKey(key: string | null, wanted: string | null): void {
 
 function writeSheet(file: string): void {
   const key = sealKey();
-  if (key === null) throw new Fault('There is no key of sealed notes yet. Start Petrichor once, then print it.');
+  if (key === null)
+    throw new Fault('There is no key of sealed notes yet. Start Petrichor once, then print it.');
   writeFileSync(file, sealSheet(key, now()), { mode: 0o600, flag: 'wx' });
   chmodSync(file, 0o600);
   console.log(
@@ -188,7 +237,8 @@ function writeSheet(file: string): void {
 async function withSource<T>(work: (source: Source) => Promise<T>): Promise<T> {
   const given = process.env['DATABASE_URL'];
   if (given) return work({ databases: { given }, cluster: null, photos: photoFolder(), sealKey: sealKey() });
-  if (!existsSync(join(CLUSTER, 'data'))) throw new Fault('There is nothing to back up yet: start Petrichor first.');
+  if (!existsSync(join(CLUSTER, 'data')))
+    throw new Fault('There is nothing to back up yet: start Petrichor first.');
   const cluster = await startCluster(CLUSTER);
   try {
     const databases: Record<string, string> = {};
@@ -196,7 +246,12 @@ async function withSource<T>(work: (source: Source) => Promise<T>): Promise<T> {
       const url = await cluster.database(name);
       if ((await schemaVersion(url)) > 0) databases[name] = url;
     }
-    return await work({ databases, cluster: { adminUrl: cluster.adminUrl }, photos: photoFolder(), sealKey: sealKey() });
+    return await work({
+      databases,
+      cluster: { adminUrl: cluster.adminUrl },
+      photos: photoFolder(),
+      sealKey: sealKey(),
+    });
   } finally {
     await cluster.stop();
   }

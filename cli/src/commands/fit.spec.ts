@@ -27,18 +27,27 @@ describe('./petrichor fit', () => {
   });
 
   it('takes names as they are said, and files in place of names', () => {
-    expect(printed('--model', 'Tarnwell Fen 14', '--slot', 'm2-a', '--drive', 'Pellow P3 1 TB')['drive']).toBe('Pellow P3 1 TB');
+    expect(
+      printed('--model', 'Tarnwell Fen 14', '--slot', 'm2-a', '--drive', 'Pellow P3 1 TB')['drive'],
+    ).toBe('Pellow P3 1 TB');
     const model = join(ROOT, 'demo/models/tarnwell-fen-14.json');
     const drives = join(ROOT, 'demo/drives/quayside-shelf.json');
-    expect(printed('--model', model, '--slot', 'm2-a', '--drives', drives, '--drive', 'marl-s5-1tb')['verdict']).toMatchObject({
+    expect(
+      printed('--model', model, '--slot', 'm2-a', '--drives', drives, '--drive', 'marl-s5-1tb')['verdict'],
+    ).toMatchObject({
       outcome: 'no',
     });
   });
 
   it('ranks the whole catalogue, what fits first', () => {
-    const { counts, ranked } = printed(...fen, '--all') as { counts: Record<string, number>; ranked: { outcome: string }[] };
+    const { counts, ranked } = printed(...fen, '--all') as {
+      counts: Record<string, number>;
+      ranked: { outcome: string }[];
+    };
     expect(Object.values(counts).reduce((sum, one) => sum + one)).toBe(ranked.length);
-    const worth = ranked.map((one) => (['fits', 'extras'].indexOf(one.outcome) >= 0 ? 0 : one.outcome === 'unknown' ? 1 : 2));
+    const worth = ranked.map((one) =>
+      ['fits', 'extras'].indexOf(one.outcome) >= 0 ? 0 : one.outcome === 'unknown' ? 1 : 2,
+    );
     expect(worth).toEqual([...worth].sort());
   });
 
@@ -61,7 +70,10 @@ describe('./petrichor fit', () => {
 
   it('names the path of the fault in a file that does not fit its schema', () => {
     const path = join(mkdtempSync(join(tmpdir(), 'petrichor-')), 'drives.json');
-    writeFileSync(path, JSON.stringify({ format: 'petrichor-drive-list', drives: [{ family: 'm2', id: 'x' }] }));
+    writeFileSync(
+      path,
+      JSON.stringify({ format: 'petrichor-drive-list', drives: [{ family: 'm2', id: 'x' }] }),
+    );
     expect(() => printed(...fen, '--drives', path, '--all')).toThrow('drives.0.');
   });
 });

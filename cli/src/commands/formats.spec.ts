@@ -31,19 +31,25 @@ describe('published schemas', () => {
   });
 
   // ajv is the outside reader: it knows nothing of Zod.
-  it.each(Object.entries(EXAMPLES))('%s accepts the demo and refuses a wrong one, read by ajv', (name, example) => {
-    const valid = new Ajv2020({ strict: false }).compile(JSON.parse(schemaOf(name)) as object);
-    const document = JSON.parse(file(example)) as Record<string, unknown>;
-    expect(valid(document)).toBe(true);
-    expect(valid({ ...document, format: 'other' })).toBe(false);
-    expect(valid({ ...document, unasked: 1 })).toBe(false);
-  });
+  it.each(Object.entries(EXAMPLES))(
+    '%s accepts the demo and refuses a wrong one, read by ajv',
+    (name, example) => {
+      const valid = new Ajv2020({ strict: false }).compile(JSON.parse(schemaOf(name)) as object);
+      const document = JSON.parse(file(example)) as Record<string, unknown>;
+      expect(valid(document)).toBe(true);
+      expect(valid({ ...document, format: 'other' })).toBe(false);
+      expect(valid({ ...document, unasked: 1 })).toBe(false);
+    },
+  );
 
-  it.each(Object.entries(MADE))('%s accepts what Petrichor makes and refuses a wrong one, read by ajv', (name, make) => {
-    const valid = new Ajv2020({ strict: false }).compile(JSON.parse(schemaOf(name)) as object);
-    const document = JSON.parse(JSON.stringify(make())) as Record<string, unknown>;
-    expect([valid(document), valid.errors]).toEqual([true, null]);
-    expect(valid({ ...document, format: 'other' })).toBe(false);
-    expect(valid({ ...document, unasked: 1 })).toBe(false);
-  });
+  it.each(Object.entries(MADE))(
+    '%s accepts what Petrichor makes and refuses a wrong one, read by ajv',
+    (name, make) => {
+      const valid = new Ajv2020({ strict: false }).compile(JSON.parse(schemaOf(name)) as object);
+      const document = JSON.parse(JSON.stringify(make())) as Record<string, unknown>;
+      expect([valid(document), valid.errors]).toEqual([true, null]);
+      expect(valid({ ...document, format: 'other' })).toBe(false);
+      expect(valid({ ...document, unasked: 1 })).toBe(false);
+    },
+  );
 });

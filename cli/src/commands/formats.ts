@@ -21,20 +21,47 @@ import { ROOT } from '../paths.js';
 
 /** The published formats: their schemas are made from the Zod schemas that read them. */
 export const FORMATS: Readonly<Record<string, { readonly schema: z.ZodType; readonly title: string }>> = {
-  'machine-model': { schema: MachineModelSchema, title: 'A machine model: its card, slots, outline map and guide' },
+  'machine-model': {
+    schema: MachineModelSchema,
+    title: 'A machine model: its card, slots, outline map and guide',
+  },
   plan: { schema: PlanInputSchema, title: 'What the planner is asked, as ./petrichor plan takes it' },
   'drive-list': { schema: DriveListSchema, title: 'A list of drives, as the shelf brings it in' },
   'part-list': { schema: PartListSchema, title: 'A list of small parts, as the shelf brings it in' },
   identify: { schema: IdentifyKnowledgeSchema, title: 'What Identify knows: features, things, look-alikes' },
-  verdict: { schema: VerdictSchema, title: 'A drive in a slot, judged: every check with its numbers, and the pick list' },
-  diagnosis: { schema: DiagnosisKnowledgeSchema, title: 'What diagnosis knows: causes, observations, links, tests, stop rules' },
-  'self-report': { schema: SelfReportSchema, title: 'What a drive says about itself, as ./petrichor read prints it' },
-  'block-listing': { schema: BlockListingSchema, title: 'Drives and file systems, as ./petrichor read prints them' },
-  'disk-image': { schema: DiskImageSchema, title: 'The partition table of a disk image, as ./petrichor read prints it' },
-  sfdisk: { schema: PartitionTableSchema, title: 'A partition table that sfdisk printed, as ./petrichor read prints it' },
-  'rescue-map': { schema: RescueSummarySchema, title: 'What a map of ddrescue adds up to, as ./petrichor read prints it' },
+  verdict: {
+    schema: VerdictSchema,
+    title: 'A drive in a slot, judged: every check with its numbers, and the pick list',
+  },
+  diagnosis: {
+    schema: DiagnosisKnowledgeSchema,
+    title: 'What diagnosis knows: causes, observations, links, tests, stop rules',
+  },
+  'self-report': {
+    schema: SelfReportSchema,
+    title: 'What a drive says about itself, as ./petrichor read prints it',
+  },
+  'block-listing': {
+    schema: BlockListingSchema,
+    title: 'Drives and file systems, as ./petrichor read prints them',
+  },
+  'disk-image': {
+    schema: DiskImageSchema,
+    title: 'The partition table of a disk image, as ./petrichor read prints it',
+  },
+  sfdisk: {
+    schema: PartitionTableSchema,
+    title: 'A partition table that sfdisk printed, as ./petrichor read prints it',
+  },
+  'rescue-map': {
+    schema: RescueSummarySchema,
+    title: 'What a map of ddrescue adds up to, as ./petrichor read prints it',
+  },
   fio: { schema: FioSchema, title: 'Results of fio, as ./petrichor read prints them' },
-  job: { schema: JobDocumentSchema, title: 'A whole job in one document: every event as it was, and its photos' },
+  job: {
+    schema: JobDocumentSchema,
+    title: 'A whole job in one document: every event as it was, and its photos',
+  },
   'job-event': { schema: JobEventSchema, title: 'One event of a job, as it is kept in the log' },
 };
 

@@ -5,7 +5,14 @@ import { Fault } from '../fault.js';
 import { plan } from './plan.js';
 
 const folder = mkdtempSync(join(tmpdir(), 'petrichor-'));
-const op = (id: string, after: string[][] = [], own: object = {}) => ({ id, side: 'base-up', tool: 'PH0', minutes: 1, after, ...own });
+const op = (id: string, after: string[][] = [], own: object = {}) => ({
+  id,
+  side: 'base-up',
+  tool: 'PH0',
+  minutes: 1,
+  after,
+  ...own,
+});
 const guide = (operations: object[], reach: string[]) => ({
   start: { side: 'base-up', tool: null },
   costs: { turnMinutes: 0.5, toolChangeMinutes: 0.25 },

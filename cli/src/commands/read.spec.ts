@@ -28,24 +28,52 @@ function printed(path: string): unknown {
 
 describe('./petrichor read', () => {
   it('prints what a document says', () => {
-    expect(printed(join(ROOT, 'demo/models/tarnwell-fen-14.json'))).toMatchObject({ id: 'tarnwell-fen-14', guide: { version: 1 } });
+    expect(printed(join(ROOT, 'demo/models/tarnwell-fen-14.json'))).toMatchObject({
+      id: 'tarnwell-fen-14',
+      guide: { version: 1 },
+    });
     expect(printed(join(ROOT, 'demo/drives/quayside-shelf.json'))).toHaveLength(46);
   });
 
   it.each([
-    ['cable-later.smartctl.json', { format: 'smart-report', protocol: 'ata', serial: 'CD5-4410-77', selfAssessment: 'passed' }],
-    ['worn-later.smartctl.json', { format: 'smart-report', protocol: 'nvme', nvme: { availableSparePercent: 27, percentageUsed: 89 } }],
+    [
+      'cable-later.smartctl.json',
+      { format: 'smart-report', protocol: 'ata', serial: 'CD5-4410-77', selfAssessment: 'passed' },
+    ],
+    [
+      'worn-later.smartctl.json',
+      { format: 'smart-report', protocol: 'nvme', nvme: { availableSparePercent: 27, percentageUsed: 89 } },
+    ],
     [
       'worn.health-log.bin',
-      { format: 'nvme-health-log', temperatureC: 47, percentageUsed: 88, bytesWritten: 200192000000000, mediaErrors: 2 },
+      {
+        format: 'nvme-health-log',
+        temperatureC: 47,
+        percentageUsed: 88,
+        bytesWritten: 200192000000000,
+        mediaErrors: 2,
+      },
     ],
-    ['failing.smart-data.bin', { format: 'ata-smart-data', thresholds: 'read', selfAssessment: 'passed', lastSelfTest: 'failed' }],
+    [
+      'failing.smart-data.bin',
+      { format: 'ata-smart-data', thresholds: 'read', selfAssessment: 'passed', lastSelfTest: 'failed' },
+    ],
     ['listing.lsblk.json', { format: 'block-listing', drives: [{ name: 'sda', rotating: true }] }],
-  ])('finds what %s is by its content', (name, value) => expect(printed(join(ROOT, 'demo/dumps', name))).toMatchObject(value));
+  ])('finds what %s is by its content', (name, value) =>
+    expect(printed(join(ROOT, 'demo/dumps', name))).toMatchObject(value),
+  );
 
   // The programs themselves, of this machine: util-linux and coreutils are on every Debian.
   it.each([
-    ['lsblk', ['--json', '-b', '-o', 'NAME,TYPE,SIZE,MODEL,SERIAL,TRAN,ROTA,FSTYPE,LABEL,FSSIZE,FSUSED,FSAVAIL,MOUNTPOINT']],
+    [
+      'lsblk',
+      [
+        '--json',
+        '-b',
+        '-o',
+        'NAME,TYPE,SIZE,MODEL,SERIAL,TRAN,ROTA,FSTYPE,LABEL,FSSIZE,FSUSED,FSAVAIL,MOUNTPOINT',
+      ],
+    ],
     ['lsblk', ['--json']],
     ['findmnt', ['--json', '-b', '-o', 'SOURCE,TARGET,FSTYPE,SIZE,USED,AVAIL']],
     ['df', ['-P']],
@@ -61,8 +89,16 @@ describe('./petrichor read', () => {
     ['nothing named', [], 'Say which file'],
     ['a file that is not there', [join(folder, 'ghost.json')], 'there is no such file'],
     ['an empty file', [file('empty.json', '')], 'The file is empty'],
-    ['a picture', [file('picture.png', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 255]))], 'does not know this file'],
+    [
+      'a picture',
+      [file('picture.png', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 255]))],
+      'does not know this file',
+    ],
     ['half a document', [file('half.json', '{\n"format": "petrichor-machine-model",\n"id"')], 'line 3'],
-    ['another encoding', [file('utf16.json', Buffer.from('{"format":"petrichor-machine-model"}', 'utf16le'))], 'UTF-16'],
+    [
+      'another encoding',
+      [file('utf16.json', Buffer.from('{"format":"petrichor-machine-model"}', 'utf16le'))],
+      'UTF-16',
+    ],
   ])('refuses %s in a sentence', (_, args, words) => expect(() => read(args)).toThrow(words));
 });

@@ -1,9 +1,20 @@
 import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
 import { resolve } from 'node:path';
-import { diskImageOf, LARGE_BYTES, readAny, scanImage, scanNow, type Piece, type Found } from '@petrichor/core/formats';
+import {
+  diskImageOf,
+  LARGE_BYTES,
+  readAny,
+  scanImage,
+  scanNow,
+  type Piece,
+  type Found,
+} from '@petrichor/core/formats';
 import { Fault } from '../fault.js';
 
-/** `read FILE`: finds the format by content and prints what it says as JSON. Two files are the start and the end of one disk. */
+/**
+ * `read FILE`: finds the format by content and prints what it says as JSON. Two files are the start and the
+ * end of one disk.
+ */
 export const read = (args: readonly string[]): void => console.log(JSON.stringify(said(args), null, 2));
 
 /** What is printed. */
@@ -17,7 +28,10 @@ export function said([file, rest]: readonly string[]): Found {
 function readEnds(...files: readonly (readonly [name: string, path: string])[]): Found {
   const bytes = Buffer.concat(files.map(([name, path]) => bytesOf(name, () => readFileSync(path))));
   const image = scanNow(scanImage(bytes.length), ({ at, length }) => bytes.subarray(at, at + length));
-  if (!image) throw new Fault('These two files are not the start and the end of a disk: give its first megabyte, then its last.');
+  if (!image)
+    throw new Fault(
+      'These two files are not the start and the end of a disk: give its first megabyte, then its last.',
+    );
   return diskImageOf(image);
 }
 
@@ -32,7 +46,10 @@ function bytesOf<T>(name: string, read: () => T): T {
   }
 }
 
-/** What the file says. A large one is looked at as an image first, so that 8 TB are not fetched for the sake of a few sectors. */
+/**
+ * What the file says. A large one is looked at as an image first, so that 8 TB are not fetched for the sake
+ * of a few sectors.
+ */
 export function readFile(name: string, path: string): Found {
   const image = bytesOf(name, () => largeImage(path));
   if (image) return image;

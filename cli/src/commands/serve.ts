@@ -21,7 +21,8 @@ import { startCluster, type Cluster } from '../setup/postgres.js';
 import { bringUpToDate } from '../setup/up-to-date.js';
 
 /**
- * `demo` and `start`: the same server, over the demo workshop or over your own. What dies is started again, and said;
+ * `demo` and `start`: the same server, over the demo workshop or over your own. What dies is started again,
+ * and said;
  * Ctrl-C ends everything, twice: at once.
  */
 export async function serve(which: 'demo' | 'start', args: readonly string[]): Promise<void> {
@@ -86,20 +87,32 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
       const supplier = await freePort();
       settings['PETRICHOR_SUPPLIER'] = `http://127.0.0.1:${supplier}`;
       settings['PETRICHOR_ORDER_SECONDS'] = '5';
-      await supervisor.keep({ what: 'The simulated supplier', start: () => startSupplier(undefined, supplier) });
+      await supervisor.keep({
+        what: 'The simulated supplier',
+        start: () => startSupplier(undefined, supplier),
+      });
     }
     if (args.includes('--lan')) {
-      const ports = { tls: portFrom('PETRICHOR_TLS_PORT', 4743), door: portFrom('PETRICHOR_DOOR_PORT', 4780) };
+      const ports = {
+        tls: portFrom('PETRICHOR_TLS_PORT', 4743),
+        door: portFrom('PETRICHOR_DOOR_PORT', 4780),
+      };
       await needPort(ports.tls, 'PETRICHOR_TLS_PORT');
       lan = await openLan(join(STATE, 'lan'), ports);
       Object.assign(settings, lan.environment);
     }
     const url = databaseUrl;
     if (nightly)
-      await supervisor.keep({ what: 'The nightly backup', start: () => Promise.resolve(startNightly(nightly, cluster !== null)) });
+      await supervisor.keep({
+        what: 'The nightly backup',
+        start: () => Promise.resolve(startNightly(nightly, cluster !== null)),
+      });
     else if (cluster) noNightly();
     settings['PETRICHOR_BACKUP_STATE'] = BACKUP_STATE;
-    await supervisor.keep({ what: 'The server', start: async () => runningChild(await startServer(url, port, settings)) });
+    await supervisor.keep({
+      what: 'The server',
+      start: async () => runningChild(await startServer(url, port, settings)),
+    });
     announce(which, port);
     await over;
   } finally {
@@ -130,7 +143,11 @@ function portFrom(setting: string, usual: number): number {
  *
  * @param databaseUrl as whoever owns the database; the server itself connects as an ordinary role
  */
-export async function startServer(databaseUrl: string, port: number, environment: NodeJS.ProcessEnv = {}): Promise<ChildProcess> {
+export async function startServer(
+  databaseUrl: string,
+  port: number,
+  environment: NodeJS.ProcessEnv = {},
+): Promise<ChildProcess> {
   const connects = await serverUrl(databaseUrl);
   const child = spawn(process.execPath, [SERVER_MAIN], {
     env: {
@@ -158,11 +175,18 @@ export async function startServer(databaseUrl: string, port: number, environment
       process.stderr.write(chunk);
     });
     child.stdout!.on('data', (chunk: Buffer) => chunk.toString().includes('ready') && done(child));
-    child.on('exit', () => failed(new Fault(told.trim() === '' ? 'The server did not start.' : 'The server did not start: see above.')));
+    child.on('exit', () =>
+      failed(
+        new Fault(told.trim() === '' ? 'The server did not start.' : 'The server did not start: see above.'),
+      ),
+    );
   });
 }
 
-/** Made once, so that sessions and sealed notes outlive a restart: 64 hexadecimal digits in a file of its owner's alone. */
+/**
+ * Made once, so that sessions and sealed notes outlive a restart: 64 hexadecimal digits in a file of its
+ * owner's alone.
+ */
 function secretIn(name: 'session-secret' | 'seal-key'): string {
   const file = join(STATE, name);
   if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 });

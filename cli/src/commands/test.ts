@@ -13,7 +13,10 @@ import { STATE } from '../paths.js';
 import { endRunning } from '../run.js';
 import { startCluster, type Cluster } from '../setup/postgres.js';
 
-/** A minute by default; `test chaos --minutes N --seed S` goes on for longer, or goes through the same faults again. */
+/**
+ * A minute by default; `test chaos --minutes N --seed S` goes on for longer, or goes through the same faults
+ * again.
+ */
 const USUAL_CHAOS: ChaosPlan = { seconds: 50, seed: 0, people: 6 };
 const MOST_LANES = 4;
 
@@ -48,7 +51,10 @@ export async function test(given: readonly string[]): Promise<void> {
   const { names, chaos } = planned(given);
   const parts = partsOf(chaos);
   const unknown = names.filter((name) => !(name in parts));
-  if (unknown.length > 0) throw new Fault(`There is no part '${unknown.join(', ')}'. The parts are: ${Object.keys(parts).join(', ')}.`);
+  if (unknown.length > 0)
+    throw new Fault(
+      `There is no part '${unknown.join(', ')}'. The parts are: ${Object.keys(parts).join(', ')}.`,
+    );
   rmSync(RESULTS, { recursive: true, force: true });
   mkdirSync(RESULTS, { recursive: true });
   mkdirSync(CACHE, { recursive: true });
@@ -57,13 +63,18 @@ export async function test(given: readonly string[]): Promise<void> {
     endRunning();
     await cluster?.stop();
   };
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop().then(() => process.exit(130)));
+  for (const signal of ['SIGINT', 'SIGTERM'] as const)
+    process.on(signal, () => void stop().then(() => process.exit(130)));
   try {
     const database = process.env['DATABASE_URL'];
     if (!database) cluster = await startCluster(join(STATE, 'test-postgres'));
     const postgres = database ?? (await cluster!.database('postgres'));
     const checks = (names.length > 0 ? names : Object.keys(parts)).flatMap((name) => parts[name]!);
-    const { passed, failed } = await runChecks(checks, postgres, Math.min(MOST_LANES, availableParallelism()));
+    const { passed, failed } = await runChecks(
+      checks,
+      postgres,
+      Math.min(MOST_LANES, availableParallelism()),
+    );
     await stop();
     console.log(`\n${passed} passed, ${failed} failed`);
     if (failed > 0) process.exitCode = 1;

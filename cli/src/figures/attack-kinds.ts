@@ -17,7 +17,11 @@ export interface Attack {
 async function signIn(url: string): Promise<string> {
   const { signInName, password } = DEMO_ACCOUNTS[0]!;
   const headers = { 'content-type': 'application/json', origin: url };
-  const reply = await fetch(`${url}/api/session`, { method: 'POST', headers, body: JSON.stringify({ signInName, password }) });
+  const reply = await fetch(`${url}/api/session`, {
+    method: 'POST',
+    headers,
+    body: JSON.stringify({ signInName, password }),
+  });
   return reply.headers.get('set-cookie')!.split(';')[0]!;
 }
 
@@ -27,7 +31,9 @@ async function again(over: AbortSignal, lanes: number, once: () => Promise<strin
   await Promise.all(
     Array.from({ length: lanes }, async () => {
       while (!over.aborted) {
-        const answer = await once().catch((error: unknown) => (error as { code?: string }).code ?? 'broken off');
+        const answer = await once().catch(
+          (error: unknown) => (error as { code?: string }).code ?? 'broken off',
+        );
         answers[answer] = (answers[answer] ?? 0) + 1;
         await sleep(1);
       }
@@ -36,7 +42,13 @@ async function again(over: AbortSignal, lanes: number, once: () => Promise<strin
   return answers;
 }
 
-const post = async (url: string, path: string, body: string | Buffer, cookie: string, type = 'application/json'): Promise<string> => {
+const post = async (
+  url: string,
+  path: string,
+  body: string | Buffer,
+  cookie: string,
+  type = 'application/json',
+): Promise<string> => {
   const headers = { 'content-type': type, origin: url, cookie };
   const reply = await fetch(url + path, { method: 'POST', headers, body: body as string });
   await reply.arrayBuffer();
@@ -51,7 +63,10 @@ async function hanging(url: string, over: AbortSignal, count: number, cookie: st
   for (let n = 0; n < count; n++) {
     const headers = { origin: url, cookie, 'content-type': 'application/json', 'content-length': 5_000_000 };
     const sent = ask(`${url}/api/imports`, { method: 'POST', headers, agent });
-    sent.on('response', ({ statusCode }) => (answers[String(statusCode)] = (answers[String(statusCode)] ?? 0) + 1));
+    sent.on(
+      'response',
+      ({ statusCode }) => (answers[String(statusCode)] = (answers[String(statusCode)] ?? 0) + 1),
+    );
     sent.on('error', () => undefined);
     sent.write('{"text":"');
     open.push(sent);
@@ -93,7 +108,12 @@ export const ATTACKS: readonly Attack[] = [
     name: 'wrong passwords',
     run: (url, over) =>
       again(over, 6, () =>
-        post(url, '/api/session', JSON.stringify({ signInName: DEMO_ACCOUNTS[1]!.signInName, password: 'not this one at all' }), ''),
+        post(
+          url,
+          '/api/session',
+          JSON.stringify({ signInName: DEMO_ACCOUNTS[1]!.signInName, password: 'not this one at all' }),
+          '',
+        ),
       ),
   },
   {

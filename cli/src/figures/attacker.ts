@@ -1,6 +1,9 @@
 import { ATTACKS } from './attack-kinds.js';
 
-/** A program of its own, so that the one that measures is not slowed by attacking: `attacker NAME URL`, until its input ends. Prints what it was answered. */
+/**
+ * A program of its own, so that the one that measures is not slowed by attacking: `attacker NAME URL`, until
+ * its input ends. Prints what it was answered.
+ */
 const [name, url] = process.argv.slice(2);
 const attack = ATTACKS.find((one) => one.name === name)!;
 const over = new AbortController();

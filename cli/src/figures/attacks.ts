@@ -15,10 +15,14 @@ const SECONDS = 8;
 const TARGET = 3;
 
 /**
- * p95 of a step that is taken while somebody attacks, against p95 of the same steps while nobody does. Everything stays on
+ * p95 of a step that is taken while somebody attacks, against p95 of the same steps while nobody does.
+ * Everything stays on
  * this machine's loopback, bounded in count and time.
  */
-export async function measureAttacks(workshop: MeasuredWorkshop, show: (figure: Figure) => void): Promise<void> {
+export async function measureAttacks(
+  workshop: MeasuredWorkshop,
+  show: (figure: Figure) => void,
+): Promise<void> {
   const cookie = await workshop.signIn();
   const intake = demoJobs(new Date())[0]!.intake;
   const jobs: JobState[] = [];
@@ -51,7 +55,12 @@ export async function measureAttacks(workshop: MeasuredWorkshop, show: (figure: 
 }
 
 /** How long each step took that was taken meanwhile. */
-async function atWork(workshop: MeasuredWorkshop, cookie: string, jobs: readonly JobState[], seconds: number): Promise<number[]> {
+async function atWork(
+  workshop: MeasuredWorkshop,
+  cookie: string,
+  jobs: readonly JobState[],
+  seconds: number,
+): Promise<number[]> {
   const end = performance.now() + seconds * 1000;
   const times: number[] = [];
   await Promise.all(
@@ -60,7 +69,11 @@ async function atWork(workshop: MeasuredWorkshop, cookie: string, jobs: readonly
       while (performance.now() < end) {
         const command: JobCommand = { type: 'note', text: 'A word while others shout.', stepId: null };
         const began = performance.now();
-        const reply = await workshop.post(`/api/jobs/${job.id}/commands`, { commandId: randomUUID(), basedOn: 1_000_000, command }, cookie);
+        const reply = await workshop.post(
+          `/api/jobs/${job.id}/commands`,
+          { commandId: randomUUID(), basedOn: 1_000_000, command },
+          cookie,
+        );
         await reply.arrayBuffer();
         if (!reply.ok) throw new Error(`A step was answered ${reply.status}.`);
         times.push(performance.now() - began);
@@ -74,7 +87,9 @@ async function atWork(workshop: MeasuredWorkshop, cookie: string, jobs: readonly
 const ATTACKER = fileURLToPath(new URL('./attacker.ts', import.meta.url));
 
 function begin(name: string, url: string): { end: () => Promise<Answers> } {
-  const child = spawn(process.execPath, [...process.execArgv, ATTACKER, name, url], { stdio: ['pipe', 'pipe', 'inherit'] });
+  const child = spawn(process.execPath, [...process.execArgv, ATTACKER, name, url], {
+    stdio: ['pipe', 'pipe', 'inherit'],
+  });
   let told = '';
   child.stdout.on('data', (chunk: Buffer) => (told += chunk.toString()));
   return {

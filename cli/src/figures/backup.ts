@@ -21,7 +21,10 @@ const OPEN: Keys = { passphrase: null, recipient: null, identityFile: null };
 const LOCKED: Keys = { passphrase: 'only to measure with, four words', recipient: null, identityFile: null };
 
 /** A shop with so many jobs behind it: backed up, restored, and every job of it replayed and compared. */
-export async function measureBackup(show: (figure: Figure) => void, say: (line: string) => void): Promise<void> {
+export async function measureBackup(
+  show: (figure: Figure) => void,
+  say: (line: string) => void,
+): Promise<void> {
   rmSync(ROOT, { recursive: true, force: true });
   const cluster = await startCluster(join(ROOT, 'postgres'));
   try {
@@ -30,10 +33,16 @@ export async function measureBackup(show: (figure: Figure) => void, say: (line: 
     await loadDemo(url);
     say(`A shop with ${JOBS.toLocaleString('en-GB')} jobs ...`);
     const events = await fill(url);
-    const [{ bytes }] = (await ask<{ bytes: string }>(url, 'select pg_database_size(current_database())::text as bytes')) as [
-      { bytes: string },
-    ];
-    const source = { databases: { petrichor: url }, cluster: { adminUrl: cluster.adminUrl }, photos: join(ROOT, 'photos'), sealKey: null };
+    const [{ bytes }] = (await ask<{ bytes: string }>(
+      url,
+      'select pg_database_size(current_database())::text as bytes',
+    )) as [{ bytes: string }];
+    const source = {
+      databases: { petrichor: url },
+      cluster: { adminUrl: cluster.adminUrl },
+      photos: join(ROOT, 'photos'),
+      sealKey: null,
+    };
     const now = () => new Date();
     for (const [kind, keys] of [
       ['open', OPEN],

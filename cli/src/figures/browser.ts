@@ -2,7 +2,11 @@ import { chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from '../setup/chromium.js';
 
 /** Runs `work` on a page of somebody who is signed in by `cookie`. */
-export async function inBrowser<T>(url: string, cookie: string, work: (page: Page) => Promise<T>): Promise<T> {
+export async function inBrowser<T>(
+  url: string,
+  cookie: string,
+  work: (page: Page) => Promise<T>,
+): Promise<T> {
   const browser = await chromium.launch(CHROMIUM);
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });

@@ -2,11 +2,17 @@ import { DriveSchema, type Drive } from '@petrichor/core/hardware';
 
 const MAKERS = ['Pellow', 'Sallow', 'Skerry', 'Dunlin', 'Marl', 'Corrie', 'Tansy', 'Withy'];
 
-/** A catalogue of `count` invented drives over all families, the same each time it is made; a third are M.2. */
+/**
+ * A catalogue of `count` invented drives over all families, the same each time it is made; a third are M.2.
+ */
 export function inventedCatalogue(count: number): Drive[] {
   const next = pseudoRandom(20);
   const pick = <T>(of: readonly T[]): T => of[Math.floor(next() * of.length)]!;
-  const spec = (mm: number, plusMinusMm = 0.05) => ({ mm: Math.round(mm * 100) / 100, plusMinusMm, from: 'spec' as const });
+  const spec = (mm: number, plusMinusMm = 0.05) => ({
+    mm: Math.round(mm * 100) / 100,
+    plusMinusMm,
+    from: 'spec' as const,
+  });
   return Array.from({ length: count }, (_, at) => {
     const family = pick(['m2', 'm2', 'm2', 'msata', '2.5-inch', '2.5-inch', '3.5-inch', '1.8-inch'] as const);
     const markedGb = pick([120, 128, 240, 256, 480, 500, 512, 1000, 2000, 4000]);
@@ -26,14 +32,19 @@ export function inventedCatalogue(count: number): Drive[] {
       inStock: Math.floor(next() * 4),
       leadDays: Math.floor(next() * 20),
     };
-    const card = { topHeight: next() < 0.9 ? spec(0.9 + next()) : null, bottomHeight: next() < 0.7 ? spec(0) : spec(1.35) };
+    const card = {
+      topHeight: next() < 0.9 ? spec(0.9 + next()) : null,
+      bottomHeight: next() < 0.7 ? spec(0) : spec(1.35),
+    };
     const box = { height: spec(pick([5, 7, 9.5, 15]), 0.2), link: { protocol: 'sata', generation: 3 } };
     const own = {
       m2: {
         ...card,
         lengthMm: pick([30, 42, 60, 80, 80, 80]),
         key: nvme ? 'M' : 'B+M',
-        link: nvme ? { protocol: 'nvme', generation, lanes: pick([2, 4]) } : { protocol: 'sata', generation: 3 },
+        link: nvme
+          ? { protocol: 'nvme', generation, lanes: pick([2, 4]) }
+          : { protocol: 'sata', generation: 3 },
       },
       msata: { ...card, size: 'full', link: { protocol: 'sata', generation: 3 } },
       '2.5-inch': box,

@@ -1,4 +1,11 @@
-import { advise, lookAt, settledAnswers, shippedDiagnosis, weigh, type Answer } from '@petrichor/core/diagnose';
+import {
+  advise,
+  lookAt,
+  settledAnswers,
+  shippedDiagnosis,
+  weigh,
+  type Answer,
+} from '@petrichor/core/diagnose';
 import { readAny } from '@petrichor/core/formats';
 import type { Figure } from './figure.js';
 import { percentile, round } from './workshop.js';
@@ -7,10 +14,15 @@ const RUNS = 41;
 const OBSERVATIONS = 40;
 const REPORT_BYTES = 5_000_000;
 
-/** Forty observations, as a long job has them: the drive's kind is known, a third is seen, the rest was looked for. */
+/**
+ * Forty observations, as a long job has them: the drive's kind is known, a third is seen, the rest was looked
+ * for.
+ */
 function fortyAnswers(): Answer[] {
   const observations = shippedDiagnosis('before').observations.filter((one) => one.sense !== 'fact');
-  const answers = observations.slice(0, OBSERVATIONS - 1).map(({ id }, at) => ({ observation: id, seen: at % 3 === 0 }));
+  const answers = observations
+    .slice(0, OBSERVATIONS - 1)
+    .map(({ id }, at) => ({ observation: id, seen: at % 3 === 0 }));
   return [{ observation: 'rotating', seen: true }, ...answers];
 }
 
@@ -33,7 +45,10 @@ function barePass(): number {
   return percentile(times, 0.5);
 }
 
-/** Posterior of every cause and the best next test with forty observations; beside it, all that a screen shows. */
+/**
+ * Posterior of every cause and the best next test with forty observations; beside it, all that a screen
+ * shows.
+ */
 export function measureDiagnosis(): Figure {
   const knowledge = shippedDiagnosis('before');
   const answers = fortyAnswers();
@@ -60,7 +75,14 @@ export function measureDiagnosis(): Figure {
 /** A self-report of 5 MB, from its bytes to what it says; beside it, JSON.parse of the same text alone. */
 export function measureReport(): Figure {
   const attributes = {
-    table: [5, 9, 187, 197, 199].map((id) => ({ id, name: `Attribute_${id}`, value: 100, worst: 100, thresh: 0, raw: { value: 3 } })),
+    table: [5, 9, 187, 197, 199].map((id) => ({
+      id,
+      name: `Attribute_${id}`,
+      value: 100,
+      worst: 100,
+      thresh: 0,
+      raw: { value: 3 },
+    })),
   };
   const base = {
     smartctl: { version: [7, 3], exit_status: 0 },
@@ -75,7 +97,10 @@ export function measureReport(): Figure {
     description: 'uncorrectable at the same place as before',
   };
   const count = Math.ceil(REPORT_BYTES / JSON.stringify(entry).length);
-  const text = JSON.stringify({ ...base, log: Array.from({ length: count }, (_, at) => ({ ...entry, error_number: at })) });
+  const text = JSON.stringify({
+    ...base,
+    log: Array.from({ length: count }, (_, at) => ({ ...entry, error_number: at })),
+  });
   const bytes = new TextEncoder().encode(text);
   const times = timed(() => {
     if (!readAny(bytes).ok) throw new Error('The report of the bench is not read.');

@@ -6,13 +6,15 @@ import { percentile, round, type MeasuredWorkshop } from './workshop.js';
 const RUNS = 7;
 
 /**
- * From asking for the page to a Bench one can use, in a browser that has nothing cached: all that was fetched until then, what
+ * From asking for the page to a Bench one can use, in a browser that has nothing cached: all that was fetched
+ * until then, what
  * moved on the screen, and beside it the same page as far as its program stood with nothing on it.
  */
 export async function measureFirstLoad(workshop: MeasuredWorkshop): Promise<Figure> {
   const cookie = await workshop.signIn();
   const loads: Load[] = [];
-  for (let run = 0; run < RUNS; run++) loads.push(await inBrowser(workshop.url, cookie, (page) => load(page, workshop.url)));
+  for (let run = 0; run < RUNS; run++)
+    loads.push(await inBrowser(workshop.url, cookie, (page) => load(page, workshop.url)));
   const median = (of: (load: Load) => number) => percentile(loads.map(of), 0.5);
   return {
     figure: 'first-load',

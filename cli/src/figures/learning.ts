@@ -10,8 +10,10 @@ const TAUGHT = 100_000;
 const TIMES = 20;
 
 /**
- * A command that asks the diagnosis, given right after some job was finished: what was taught since is counted while the
- * job's row is locked. Beside it the same command where nothing was taught meanwhile, and the reading of all there is, which
+ * A command that asks the diagnosis, given right after some job was finished: what was taught since is
+ * counted while the
+ * job's row is locked. Beside it the same command where nothing was taught meanwhile, and the reading of all
+ * there is, which
  * happens once a server, before any job is locked.
  */
 export async function measureLearning(workshop: MeasuredWorkshop): Promise<Figure> {
@@ -39,7 +41,11 @@ export async function measureLearning(workshop: MeasuredWorkshop): Promise<Figur
     const observe = async (seen: 'seen' | 'not-seen'): Promise<number> => {
       const command: JobCommand = { type: 'observe', observation: 'bad-sectors', seen };
       const at = performance.now();
-      const reply = await workshop.post(`/api/jobs/${job.id}/commands`, { commandId: randomUUID(), basedOn: 1_000_000, command }, cookie);
+      const reply = await workshop.post(
+        `/api/jobs/${job.id}/commands`,
+        { commandId: randomUUID(), basedOn: 1_000_000, command },
+        cookie,
+      );
       if (!reply.ok) throw new Error(`A finding was answered ${reply.status}: ${await reply.text()}`);
       await reply.arrayBuffer();
       return performance.now() - at;
@@ -48,7 +54,11 @@ export async function measureLearning(workshop: MeasuredWorkshop): Promise<Figur
     for (let time = 0; time < TIMES; time++) {
       usual.push(await observe(time % 2 === 0 ? 'seen' : 'not-seen'));
       const other = { ...pastCase, answers: time % 2 === 0 ? [] : pastCase.answers };
-      await owner.query('update job set past_case = $3 where workshop_id = $1 and id = $2', [workshopId, id, JSON.stringify(other)]);
+      await owner.query('update job set past_case = $3 where workshop_id = $1 and id = $2', [
+        workshopId,
+        id,
+        JSON.stringify(other),
+      ]);
       taught.push(await observe(time % 2 === 0 ? 'not-seen' : 'seen'));
     }
     const [usualMs, taughtMs] = [percentile(usual, 0.5), percentile(taught, 0.5)];

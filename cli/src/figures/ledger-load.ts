@@ -7,7 +7,10 @@ import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import { chances } from '../chance.js';
 
-/** The first jobs, and then one in so many, have the whole log of a finished job; the others have their opening only, to bound the disk. */
+/**
+ * The first jobs, and then one in so many, have the whole log of a finished job; the others have their
+ * opening only, to bound the disk.
+ */
 const FIRST_WHOLE = 200;
 const WHOLE_LOG_EVERY = 2000;
 const LINES_A_PIECE = 2000;
@@ -49,7 +52,8 @@ export class LedgerLoader {
     await client.query(`set session_replication_role = replica; set synchronous_commit = off; set maintenance_work_mem = '1GB';
       alter table ledger_word drop constraint ledger_word_pkey; alter table ledger_term drop constraint ledger_term_pkey`);
     if (this.terms.size === 0)
-      for (const { word } of (await client.query<{ word: string }>('select word from ledger_term')).rows) this.terms.add(word);
+      for (const { word } of (await client.query<{ word: string }>('select word from ledger_term')).rows)
+        this.terms.add(word);
     while (this.made < count) await this.batch(Math.min(20_000, count - this.made));
     await client.query(`alter table ledger_word add primary key (workshop_id, word, number);
       alter table ledger_term add primary key (workshop_id, word)`);
@@ -98,8 +102,23 @@ export class LedgerLoader {
         ),
       );
       for (const one of log) {
-        const body = one.event.type === 'job-opened' ? { ...one.event, jobId: job.id, number, intake: job.intake } : one.event;
-        events.push(copyLine(own, job.id, one.seq, randomUUID(), '0', one.at, job.openedBy.id, one.by.name, JSON.stringify(body)));
+        const body =
+          one.event.type === 'job-opened'
+            ? { ...one.event, jobId: job.id, number, intake: job.intake }
+            : one.event;
+        events.push(
+          copyLine(
+            own,
+            job.id,
+            one.seq,
+            randomUUID(),
+            '0',
+            one.at,
+            job.openedBy.id,
+            one.by.name,
+            JSON.stringify(body),
+          ),
+        );
       }
       for (const word of ledgerWords(job)) {
         words.push(copyLine(own, word, number));
@@ -113,7 +132,10 @@ export class LedgerLoader {
       'job (workshop_id, id, number, seq, closed, promised_at, summary, ledger, closed_at, customer_id, model_id, opened_at)',
       jobs,
     );
-    await this.copy('job_event (workshop_id, job_id, seq, command_id, part, at, by_id, by_name, body)', events);
+    await this.copy(
+      'job_event (workshop_id, job_id, seq, command_id, part, at, by_id, by_name, body)',
+      events,
+    );
     await this.copy('ledger_word (workshop_id, word, number)', words);
     await this.copy('ledger_term (workshop_id, word)', terms);
   }
@@ -134,7 +156,11 @@ export class LedgerLoader {
       serials: { oldDrive: `SR6-${digits(6)}`, newDrive: `PP3-${digits(6)}` },
       intake: {
         ...job.intake,
-        customer: { id: randomUUID(), name: `${pick(FIRST)} ${pick(BEGIN)}${pick(END)}`, reach: `01632 ${digits(3)} ${digits(3)}` },
+        customer: {
+          id: randomUUID(),
+          name: `${pick(FIRST)} ${pick(BEGIN)}${pick(END)}`,
+          reach: `01632 ${digits(3)} ${digits(3)}`,
+        },
         serial: `TF14-${pick(['2K', '3L', '4M'])}-${digits(6)}`,
         complaint,
         promisedAt: closedAt,

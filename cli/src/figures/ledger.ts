@@ -33,7 +33,14 @@ const QUESTIONS: readonly Question[] = [
   { typed: (row) => row.serial.slice(0, 9) },
 ];
 /** The Ledger without words: what it is filtered by. */
-const FILTERS = ['', 'state=open', 'comebacks=true', 'modelId=no-such', 'from=2020-01-05&to=2020-01-07', 'to=2020-01-20&state=closed'];
+const FILTERS = [
+  '',
+  'state=open',
+  'comebacks=true',
+  'modelId=no-such',
+  'from=2020-01-05&to=2020-01-07',
+  'to=2020-01-20&state=closed',
+];
 
 /** A workshop with so many jobs behind it. */
 interface Sized {
@@ -49,19 +56,36 @@ interface Sized {
 }
 
 /** What is asked of the server, and how often. Each gives the milliseconds that it took. */
-const ASKED: readonly { readonly figure: string; readonly count: number; readonly ask: (sized: Sized) => Promise<number> }[] = [
+const ASKED: readonly {
+  readonly figure: string;
+  readonly count: number;
+  readonly ask: (sized: Sized) => Promise<number>;
+}[] = [
   { figure: 'ledger-search', count: 400, ask: search },
-  { figure: 'ledger-filter', count: 120, ask: (sized) => timedOnly(sized, `/api/ledger?${pick(FILTERS, sized.chance)}`) },
+  {
+    figure: 'ledger-filter',
+    count: 120,
+    ask: (sized) => timedOnly(sized, `/api/ledger?${pick(FILTERS, sized.chance)}`),
+  },
   { figure: 'ledger-bench', count: 120, ask: (sized) => timedOnly(sized, '/api/bench') },
-  { figure: 'ledger-open-job', count: 120, ask: (sized) => timedOnly(sized, `/api/jobs/${sized.whole.pop()!.id}`) },
+  {
+    figure: 'ledger-open-job',
+    count: 120,
+    ask: (sized) => timedOnly(sized, `/api/jobs/${sized.whole.pop()!.id}`),
+  },
 ];
 const WARM = 20;
 
 /**
- * Searching, the Bench and opening a job, with a thousand, a hundred thousand and a million jobs behind them. The sizes
+ * Searching, the Bench and opening a job, with a thousand, a hundred thousand and a million jobs behind them.
+ * The sizes
  * are asked in turn, so that whatever else the machine does slows all of them alike.
  */
-export async function measureLedger(cluster: Cluster, show: (figure: Figure) => void, say: (line: string) => void): Promise<void> {
+export async function measureLedger(
+  cluster: Cluster,
+  show: (figure: Figure) => void,
+  say: (line: string) => void,
+): Promise<void> {
   const open: Sized[] = [];
   const names: string[] = [];
   try {
@@ -85,7 +109,9 @@ export async function measureLedger(cluster: Cluster, show: (figure: Figure) => 
         show({
           figure,
           jobs,
-          ...(figure === 'ledger-search' ? { found: Math.round((found.there / found.of) * 1000) / 1000 } : {}),
+          ...(figure === 'ledger-search'
+            ? { found: Math.round((found.there / found.of) * 1000) / 1000 }
+            : {}),
           medianMs: round(percentile(times[index]!, 0.5)),
           p95Ms: round(p95),
           targetMs: TARGET_MS,
@@ -115,12 +141,22 @@ async function openSized(databaseUrl: string, jobs: number): Promise<Sized> {
     ).rows[0]!;
     const cookie = await workshop.signIn();
     const { job } = (await (await workshop.get(`/api/jobs/${jobId}`, cookie)).json()) as { job: JobState };
-    const { events } = (await (await workshop.get(`/api/jobs/${jobId}/events`, cookie)).json()) as { events: RecordedEvent[] };
+    const { events } = (await (await workshop.get(`/api/jobs/${jobId}/events`, cookie)).json()) as {
+      events: RecordedEvent[];
+    };
     const loader = new LedgerLoader(client, workshopId, { job, events });
     await loader.fill(jobs);
     const chance = chances(jobs);
     const whole = loader.sample.filter((one) => one.wholeLog);
-    return { jobs, workshop, cookie, sample: loader.sample, whole: shuffled(whole, chance), chance, found: { of: 0, there: 0 } };
+    return {
+      jobs,
+      workshop,
+      cookie,
+      sample: loader.sample,
+      whole: shuffled(whole, chance),
+      chance,
+      found: { of: 0, there: 0 },
+    };
   } catch (error) {
     await workshop.end();
     throw error;
@@ -143,11 +179,16 @@ async function search({ workshop, cookie, sample, chance, found }: Sized): Promi
   return ms;
 }
 
-const timedOnly = async ({ workshop, cookie }: Sized, path: string): Promise<number> => (await timed(workshop, path, cookie)).ms;
+const timedOnly = async ({ workshop, cookie }: Sized, path: string): Promise<number> =>
+  (await timed(workshop, path, cookie)).ms;
 
 const pick = <T>(all: readonly T[], chance: () => number): T => all[Math.floor(chance() * all.length)]!;
 
-async function timed(workshop: MeasuredWorkshop, path: string, cookie: string): Promise<{ readonly ms: number; readonly text: string }> {
+async function timed(
+  workshop: MeasuredWorkshop,
+  path: string,
+  cookie: string,
+): Promise<{ readonly ms: number; readonly text: string }> {
   const began = performance.now();
   const reply = await workshop.get(path, cookie);
   const text = await reply.text();

@@ -6,7 +6,10 @@ import { percentile, round, type MeasuredWorkshop } from './workshop.js';
 const JOBS = 5000;
 const RUNS = 5;
 
-/** The Bench with 5,000 open jobs: until it can be used, and the longest that the screen stood still meanwhile. The demo's open jobs over and over. */
+/**
+ * The Bench with 5,000 open jobs: until it can be used, and the longest that the screen stood still
+ * meanwhile. The demo's open jobs over and over.
+ */
 export async function measureManyOpen(workshop: MeasuredWorkshop): Promise<Figure> {
   await multiply(workshop.databaseUrl);
   const cookie = await workshop.signIn();

@@ -6,10 +6,17 @@ import { percentile, round, type MeasuredWorkshop } from './workshop.js';
 const DRIVES = 5000;
 const RUNS = 7;
 
-/** Opening Match with 5,000 drives on the shelf: from the click on the Bench to the verdict on the best of them. */
+/**
+ * Opening Match with 5,000 drives on the shelf: from the click on the Bench to the verdict on the best of
+ * them.
+ */
 export async function measureMatch(workshop: MeasuredWorkshop): Promise<Figure> {
   const cookie = await workshop.signIn();
-  const reply = await workshop.post('/api/shelf/items', { drives: inventedCatalogue(DRIVES), parts: [] }, cookie);
+  const reply = await workshop.post(
+    '/api/shelf/items',
+    { drives: inventedCatalogue(DRIVES), parts: [] },
+    cookie,
+  );
   if (!reply.ok) throw new Error(`The catalogue was refused: ${await reply.text()}`);
   const browserMs = await inBrowser(workshop.url, cookie, async (page) => {
     const opened: number[] = [];
@@ -17,7 +24,8 @@ export async function measureMatch(workshop: MeasuredWorkshop): Promise<Figure> 
       await page.goto(workshop.url);
       const row = page.getByRole('link', { name: /403/ }).first();
       await row.waitFor();
-      // The catalogue and the screens are being fetched in the background; a technician reads the Bench meanwhile.
+      // The catalogue and the screens are being fetched in the background; a technician reads the Bench
+      // meanwhile.
       await page.waitForTimeout(6000);
       const began = performance.now();
       await row.click();

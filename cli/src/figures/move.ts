@@ -19,7 +19,8 @@ export async function measureRescueMap(): Promise<Figure> {
     const reference: number[] = [];
     for (let run = 0; run < RUNS; run++) {
       const began = performance.now();
-      if (spawnSync('ddrescuelog', ['-t', file]).status !== 0) throw new Error('ddrescuelog does not take the map.');
+      if (spawnSync('ddrescuelog', ['-t', file]).status !== 0)
+        throw new Error('ddrescuelog does not take the map.');
       reference.push(performance.now() - began);
     }
     const [ours, theirs] = [percentile(times, 0.5), percentile(reference, 0.5)];
@@ -45,7 +46,12 @@ export async function measureSparseImage(): Promise<Figure> {
       stdio: ['pipe', 'ignore', 'ignore'],
     });
     const times = alone(READ_IMAGE, file);
-    return Promise.resolve({ figure: 'read-8-tb-image', medianMs: round(percentile(times, 0.5)), firstMs: round(times[0]!), targetMs: 50 });
+    return Promise.resolve({
+      figure: 'read-8-tb-image',
+      medianMs: round(percentile(times, 0.5)),
+      firstMs: round(times[0]!),
+      targetMs: 50,
+    });
   });
 }
 
@@ -58,7 +64,10 @@ async function inFolder(work: (folder: string) => Promise<Figure>): Promise<Figu
   }
 }
 
-/** In a Node of its own over the built core: the loader that runs the command from source slows every function. */
+/**
+ * In a Node of its own over the built core: the loader that runs the command from source slows every
+ * function.
+ */
 const alone = (script: string, file: string): number[] =>
   JSON.parse(
     execFileSync(process.execPath, ['--input-type=module', '--eval', script, file, String(RUNS)], {

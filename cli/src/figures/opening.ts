@@ -15,10 +15,16 @@ const RUNS = 7;
 export async function measureOpening(workshop: MeasuredWorkshop): Promise<Figure> {
   let cookie = await workshop.signIn();
   const intake = demoJobs(new Date())[1]!.intake;
-  const { job } = (await (await workshop.post('/api/jobs', { commandId: randomUUID(), intake }, cookie)).json()) as { job: JobState };
+  const { job } = (await (
+    await workshop.post('/api/jobs', { commandId: randomUUID(), intake }, cookie)
+  ).json()) as { job: JobState };
   for (let seq = 1; seq < EVENTS; seq++) {
     const command = { type: 'observe', observation: 'runs-hot', seen: seq % 2 === 0 ? 'seen' : 'not-seen' };
-    await workshop.post(`/api/jobs/${job.id}/commands`, { commandId: randomUUID(), basedOn: seq, command }, cookie);
+    await workshop.post(
+      `/api/jobs/${job.id}/commands`,
+      { commandId: randomUUID(), basedOn: seq, command },
+      cookie,
+    );
   }
   await workshop.stop();
   await workshop.start();

@@ -13,7 +13,9 @@ const SEEDS = Array.from({ length: 12 }, (_, at) => at + 1);
 /** As many operations as the integer program still solves in seconds. */
 const BOTH = 10;
 
-/** Planning the way in: guides of 40 and of 120 operations, and beside it an integer program on small ones. */
+/**
+ * Planning the way in: guides of 40 and of 120 operations, and beside it an integer program on small ones.
+ */
 export async function measurePlanning(): Promise<Figure> {
   const small = SEEDS.slice(0, 3).map((seed) => inventedGuide(BOTH, seed));
   const [ours, theirs]: [number[], number[]] = [[], []];

@@ -12,7 +12,8 @@ const DRIVES = 50_000;
 const RUNS = 31;
 
 /**
- * Ranking 50,000 drives against one slot on one core. It runs in a Node of its own over the built core, as the
+ * Ranking 50,000 drives against one slot on one core. It runs in a Node of its own over the built core, as
+ * the
  * browser's worker does: the loader that lets the command run from source makes every function slower.
  * Beside it, sorting as many plain numbers with a comparison.
  */
@@ -27,7 +28,11 @@ export function measureRanking(): Figure {
       env: { ...process.env, NODE_OPTIONS: '' },
       encoding: 'utf8',
     });
-    const { times, sorts, counts } = JSON.parse(told) as { times: number[]; sorts: number[]; counts: Record<string, number> };
+    const { times, sorts, counts } = JSON.parse(told) as {
+      times: number[];
+      sorts: number[];
+      counts: Record<string, number>;
+    };
     const median = percentile(times, 0.5);
     return {
       figure: 'rank-catalogue',

@@ -4,7 +4,10 @@ import { percentile, round, type MeasuredWorkshop } from './workshop.js';
 
 const RUNS = 5;
 
-/** From starting the server's process to a Bench one can use, in a browser that has nothing cached; beside it, the page alone. */
+/**
+ * From starting the server's process to a Bench one can use, in a browser that has nothing cached; beside it,
+ * the page alone.
+ */
 export async function measureStart(workshop: MeasuredWorkshop): Promise<Figure> {
   const cookie = await workshop.signIn();
   const wholes: number[] = [];

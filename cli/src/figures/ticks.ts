@@ -14,7 +14,8 @@ const PAUSE_MS = 200;
 
 /**
  * Twenty technicians, each on a job of their own: time from sending a tick to its acknowledgement, once at
- * the pace of quick hands and once without any pause, which fills the machine. Beside it, as many bare one-row
+ * the pace of quick hands and once without any pause, which fills the machine. Beside it, as many bare
+ * one-row
  * transactions without pause on the same database, so that a slow machine does not count against the server.
  */
 export async function measureTicks(workshop: MeasuredWorkshop): Promise<Figure> {
@@ -25,7 +26,9 @@ export async function measureTicks(workshop: MeasuredWorkshop): Promise<Figure> 
   const intake = demoJobs(new Date())[0]!.intake;
   const jobs: JobState[] = [];
   for (let n = 0; n < TECHNICIANS; n++) {
-    const reply = (await (await workshop.post('/api/jobs', { commandId: randomUUID(), intake }, cookie)).json()) as { job: JobState };
+    const reply = (await (
+      await workshop.post('/api/jobs', { commandId: randomUUID(), intake }, cookie)
+    ).json()) as { job: JobState };
     jobs.push(await walkIn(workshop, cookie, reply.job));
   }
   const paced = await atOnce(workshop, cookie, jobs, PAUSE_MS);
@@ -52,7 +55,9 @@ async function atOnce(
   jobs: readonly JobState[],
   pauseMs: number,
 ): Promise<{ jobs: JobState[]; times: number[] }> {
-  const done = await Promise.all(jobs.map((job, n) => tickAway(workshop, cookie, job, pauseMs, (n * pauseMs) / jobs.length)));
+  const done = await Promise.all(
+    jobs.map((job, n) => tickAway(workshop, cookie, job, pauseMs, (n * pauseMs) / jobs.length)),
+  );
   return { jobs: done.map((one) => one.job), times: done.flatMap((one) => one.times) };
 }
 
@@ -93,7 +98,11 @@ async function give(
   command: JobCommand,
 ): Promise<{ job: JobState; ms: number }> {
   const began = performance.now();
-  const response = await workshop.post(`/api/jobs/${job.id}/commands`, { commandId: randomUUID(), basedOn: job.seq, command }, cookie);
+  const response = await workshop.post(
+    `/api/jobs/${job.id}/commands`,
+    { commandId: randomUUID(), basedOn: job.seq, command },
+    cookie,
+  );
   const reply = (await response.json()) as CommandReply;
   const ms = performance.now() - began;
   if (!response.ok) throw new Error(`The server refused '${command.type}': ${JSON.stringify(reply)}`);

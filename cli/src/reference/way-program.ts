@@ -1,12 +1,18 @@
 import type { PlanInput } from '@petrichor/core/teardown';
 import * as highsModule from 'highs';
 
-/** The package is CommonJS, and its types name an ES default: whichever way it is loaded, this is its one function. */
+/**
+ * The package is CommonJS, and its types name an ES default: whichever way it is loaded, this is its one
+ * function.
+ */
 const load = ((highsModule as unknown as { default?: Loader }).default ?? highsModule) as unknown as Loader;
-type Loader = (options: object) => Promise<{ solve(program: string, options: object): { Status: string; ObjectiveValue: number } }>;
+type Loader = (
+  options: object,
+) => Promise<{ solve(program: string, options: object): { Status: string; ObjectiveValue: number } }>;
 
 /**
- * The planner's question as an integer program, solved by HiGHS: which operation stands at which place, which side is up
+ * The planner's question as an integer program, solved by HiGHS: which operation stands at which place, which
+ * side is up
  * and which tool is in hand there. Nothing of the planner is in it; for guides of a dozen operations at most.
  */
 export async function cheapestByProgram(input: PlanInput): Promise<number> {
@@ -37,7 +43,9 @@ function programOf({ start, costs, operations, reach }: PlanInput): string {
       one.after.forEach((group, way) =>
         group.forEach((before) =>
           places.forEach((place) => {
-            const earlier = places.filter((other) => other < place).map((other) => `- ${x(index.get(before)!, other)}`);
+            const earlier = places
+              .filter((other) => other < place)
+              .map((other) => `- ${x(index.get(before)!, other)}`);
             lines.push(`${x(at, place)} ${earlier.join(' ')} + y_${at}_${way} <= 1`);
           }),
         ),
@@ -47,9 +55,16 @@ function programOf({ start, costs, operations, reach }: PlanInput): string {
   for (const place of places) {
     const here = operations.map((_, at) => x(at, place));
     lines.push(`${here.join(' + ')} <= 1`);
-    if (place > 1) lines.push(`${operations.map((_, at) => x(at, place - 1)).join(' + ')} - ${here.join(' - ')} >= 0`);
+    if (place > 1)
+      lines.push(`${operations.map((_, at) => x(at, place - 1)).join(' + ')} - ${here.join(' - ')} >= 0`);
   }
-  const setup = (letter: string, states: readonly string[], first: string | null, each: number, of: (at: number) => string | null) => {
+  const setup = (
+    letter: string,
+    states: readonly string[],
+    first: string | null,
+    each: number,
+    of: (at: number) => string | null,
+  ) => {
     if (states.length === 0) return;
     const name = (place: number, state: number) => `${letter}_${place}_${state}`;
     for (const place of [0, ...places]) {
@@ -58,7 +73,9 @@ function programOf({ start, costs, operations, reach }: PlanInput): string {
       lines.push(`${all.join(' + ')} = 1`);
       if (place === 0) continue;
       objective.push(`${each} d${letter}_${place}`);
-      states.forEach((_, state) => lines.push(`d${letter}_${place} - ${name(place, state)} + ${name(place - 1, state)} >= 0`));
+      states.forEach((_, state) =>
+        lines.push(`d${letter}_${place} - ${name(place, state)} + ${name(place - 1, state)} >= 0`),
+      );
       operations.forEach((_, at) => {
         const state = states.indexOf(of(at) ?? '');
         if (state >= 0) lines.push(`${x(at, place)} - ${name(place, state)} <= 0`);

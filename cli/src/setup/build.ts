@@ -7,25 +7,44 @@ import { run } from '../run.js';
 import { buildQuick } from './quick-build.js';
 import { needDisk } from './disk.js';
 
-const SOURCES = ['core/src', 'api/src', 'server/src', 'web/src', 'web/public', 'angular.json', 'package-lock.json', 'tsconfig.base.json'];
+const SOURCES = [
+  'core/src',
+  'api/src',
+  'server/src',
+  'web/src',
+  'web/public',
+  'angular.json',
+  'package-lock.json',
+  'tsconfig.base.json',
+];
 
 /** Builds server and web application, unless nothing has changed since the last time. */
 export async function ensureBuilt(): Promise<void> {
   const stamp = join(STATE, 'built');
   const now = fingerprint();
-  if (existsSync(SERVER_MAIN) && existsSync(join(WEB_BUILD, 'index.html')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now)
+  if (
+    existsSync(SERVER_MAIN) &&
+    existsSync(join(WEB_BUILD, 'index.html')) &&
+    existsSync(stamp) &&
+    readFileSync(stamp, 'utf8') === now
+  )
     return;
   needDisk(ROOT, 300, 'the build');
   say('Building the server ...');
   await must('tsc', ['-b', 'server']);
   say('Building the web application (half a minute) ...');
-  await must('ng', ['build', '--configuration', 'production'], { NG_CLI_ANALYTICS: 'false', NG_BUILD_OPTIMIZE_CHUNKS: '1' });
+  await must('ng', ['build', '--configuration', 'production'], {
+    NG_CLI_ANALYTICS: 'false',
+    NG_BUILD_OPTIMIZE_CHUNKS: '1',
+  });
   await buildQuick();
   writeFileSync(stamp, now);
 }
 
 async function must(program: string, args: string[], environment: NodeJS.ProcessEnv = {}): Promise<void> {
-  const { code, output } = await run(join(ROOT, 'node_modules/.bin', program), args, { env: { ...process.env, ...environment } });
+  const { code, output } = await run(join(ROOT, 'node_modules/.bin', program), args, {
+    env: { ...process.env, ...environment },
+  });
   if (code === 0) return;
   say(output.trim().split('\n').slice(-20).join('\n'));
   throw new Fault(`The build failed at '${program} ${args.join(' ')}': see above.`);

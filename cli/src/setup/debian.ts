@@ -8,12 +8,24 @@ const NO_MAIN_CLUSTER =
 
 /** Debian packages by name. `proof` is what is there once they are. */
 export const PACKAGES = {
-  postgresql: { name: 'postgresql-15', proof: ['/usr/lib/postgresql/15/bin/postgres'], say: 'PostgreSQL', before: NO_MAIN_CLUSTER },
+  postgresql: {
+    name: 'postgresql-15',
+    proof: ['/usr/lib/postgresql/15/bin/postgres'],
+    say: 'PostgreSQL',
+    before: NO_MAIN_CLUSTER,
+  },
   chromium: { name: 'chromium', proof: ['/usr/bin/chromium'], say: 'Chromium', before: null },
   /** Only tests and figures want them: what Petrichor reads and writes is held against them. */
   'disk-tools': {
     name: 'fdisk gdisk parted gddrescue fio poppler-utils',
-    proof: ['/usr/sbin/sfdisk', '/usr/sbin/sgdisk', '/usr/sbin/parted', '/usr/bin/ddrescuelog', '/usr/bin/fio', '/usr/bin/pdftotext'],
+    proof: [
+      '/usr/sbin/sfdisk',
+      '/usr/sbin/sgdisk',
+      '/usr/sbin/parted',
+      '/usr/bin/ddrescuelog',
+      '/usr/bin/fio',
+      '/usr/bin/pdftotext',
+    ],
     say: 'Reference programs for tables, rescue maps, speed and PDF',
     before: null,
   },
@@ -37,11 +49,16 @@ export async function ensurePackage(which: keyof typeof PACKAGES): Promise<void>
   }
   say(`Installing ${called} from Debian's packages ...`);
   const script = `${before ? `${before} && ` : ''}apt-get update -q && DEBIAN_FRONTEND=noninteractive apt-get install -yq --no-install-recommends ${name}`;
-  const { code, output } = asRoot ? await run('sh', ['-c', script]) : await run('sudo', ['-n', 'sh', '-c', script]);
+  const { code, output } = asRoot
+    ? await run('sh', ['-c', script])
+    : await run('sudo', ['-n', 'sh', '-c', script]);
   if (code === 0 && there()) return;
   if (/No space left|not have enough free space/i.test(output))
     throw new Fault(`The disk is full: ${called} could not be installed. Free some space and try again.`);
-  throw new Fault(`${called} could not be installed: ${lastLine(output)}. Check the network, or install ${name} by hand and try again.`);
+  throw new Fault(
+    `${called} could not be installed: ${lastLine(output)}. Check the network, or install ${name} by hand and try again.`,
+  );
 }
 
-const lastLine = (output: string): string => output.trim().split('\n').at(-1)?.replace(/\.$/, '') ?? 'no reason given';
+const lastLine = (output: string): string =>
+  output.trim().split('\n').at(-1)?.replace(/\.$/, '') ?? 'no reason given';

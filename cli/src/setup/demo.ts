@@ -26,13 +26,19 @@ import {
 } from '@petrichor/server';
 import { Fault } from '../fault.js';
 
-/** Loads the demo workshop into an empty, migrated database; says false and does nothing when somebody lives there. */
+/**
+ * Loads the demo workshop into an empty, migrated database; says false and does nothing when somebody lives
+ * there.
+ */
 export async function loadDemo(databaseUrl: string, now = new Date()): Promise<boolean> {
   const database = openDatabase(await serverUrl(databaseUrl));
   try {
     if (await anyAccount(database.pool)) return false;
     const [first, ...others] = DEMO_ACCOUNTS;
-    const { workshopId, ...lead } = await makeFirstAccount(database, { workshopName: DEMO_WORKSHOP, ...first! });
+    const { workshopId, ...lead } = await makeFirstAccount(database, {
+      workshopName: DEMO_WORKSHOP,
+      ...first!,
+    });
     const people = new Map([[lead.signInName, { id: lead.id, name: lead.name, roles: lead.roles }]]);
     for (const one of others) {
       const { name, signInName, password, roles } = one;
@@ -60,11 +66,16 @@ export async function loadDemo(databaseUrl: string, now = new Date()): Promise<b
       });
       const give = async (command: JobCommand): Promise<void> => {
         at += 60_000;
-        await jobs.give(acting(demo.workedBy, new Date(at)), job.id, { commandId: randomUUID(), basedOn: job.seq, command });
+        await jobs.give(acting(demo.workedBy, new Date(at)), job.id, {
+          commandId: randomUUID(),
+          basedOn: job.seq,
+          command,
+        });
         job = await jobs.get(workshopId, job.id);
       };
       for (const deed of demo.deeds) await give(deed);
-      for (let command = nextDemoCommand(demo, job); command; command = nextDemoCommand(demo, job)) await give(command);
+      for (let command = nextDemoCommand(demo, job); command; command = nextDemoCommand(demo, job))
+        await give(command);
       if (job.closed) finished.set(job.intake.serial, { jobId: job.id, number: job.number });
     }
     return true;

@@ -5,5 +5,8 @@ import { Fault } from '../fault.js';
 export function needDisk(folder: string, megabytes: number, what: string): void {
   const { bavail, bsize } = statfsSync(folder);
   const free = Math.floor((bavail * bsize) / 1e6);
-  if (free < megabytes) throw new Fault(`The disk has ${free} MB left; ${what} needs ${megabytes} MB. Free some space and try again.`);
+  if (free < megabytes)
+    throw new Fault(
+      `The disk has ${free} MB left; ${what} needs ${megabytes} MB. Free some space and try again.`,
+    );
 }

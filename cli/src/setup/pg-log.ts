@@ -3,8 +3,10 @@ import { join } from 'node:path';
 import type { Owner } from './pg-programs.js';
 
 /**
- * PostgreSQL hands over each finished piece of its log (write-ahead log) by this, in its data folder: $1 is where it lies,
- * $2 its name. Kept compressed beside the data until somebody takes it away, and only while somebody wants it: the
+ * PostgreSQL hands over each finished piece of its log (write-ahead log) by this, in its data folder: $1 is
+ * where it lies,
+ * $2 its name. Kept compressed beside the data until somebody takes it away, and only while somebody wants
+ * it: the
  * folder would grow without end. How timelines hang together is a line each, and always kept.
  */
 const KEEP = `#!/bin/sh
@@ -19,7 +21,9 @@ sync "../log/$2.part"
 mv "../log/$2.part" "../log/$2.gz"
 `;
 
-/** While a cluster is restored, it asks for the pieces of its log by this: $1 is the name, $2 where to put it. */
+/**
+ * While a cluster is restored, it asks for the pieces of its log by this: $1 is the name, $2 where to put it.
+ */
 const FETCH = `#!/bin/sh
 set -eu
 gunzip -c <"../fetched/$1.gz" >"$2"

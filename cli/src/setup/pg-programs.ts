@@ -16,7 +16,9 @@ export interface Owner {
   readonly gid: number;
 }
 
-/** As root they run under Debian's `postgres` account, since PostgreSQL refuses root; null: as whoever we are. */
+/**
+ * As root they run under Debian's `postgres` account, since PostgreSQL refuses root; null: as whoever we are.
+ */
 export async function clusterOwner(): Promise<Owner | null> {
   if (process.getuid?.() !== 0) return null;
   const [uid, gid] = await Promise.all(['-u', '-g'].map((what) => run('id', [what, 'postgres'])));
@@ -27,7 +29,8 @@ export async function clusterOwner(): Promise<Owner | null> {
   return { uid: Number(uid!.output), gid: Number(gid!.output) };
 }
 
-export const pgCtl = (owner: Owner | null, args: readonly string[]): Promise<Ran> => run(pgProgram('pg_ctl'), args, { ...owner, cwd: '/' });
+export const pgCtl = (owner: Owner | null, args: readonly string[]): Promise<Ran> =>
+  run(pgProgram('pg_ctl'), args, { ...owner, cwd: '/' });
 
 /** What a process was started with; '': there is none of that number. */
 export function commandLine(pid: string): string {
@@ -38,4 +41,5 @@ export function commandLine(pid: string): string {
   }
 }
 
-export const lastLines = (text: string, count: number): string => text.trim().split('\n').slice(-count).join(' / ').replace(/\.$/, '');
+export const lastLines = (text: string, count: number): string =>
+  text.trim().split('\n').slice(-count).join(' / ').replace(/\.$/, '');

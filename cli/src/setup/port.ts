@@ -17,12 +17,16 @@ export const freePort = (): Promise<number> =>
     probe.once('error', failed);
     probe.listen(0, HOST, () => {
       const address = probe.address();
-      probe.close(() => (typeof address === 'object' && address ? done(address.port) : failed(new Error('no port'))));
+      probe.close(() =>
+        typeof address === 'object' && address ? done(address.port) : failed(new Error('no port')),
+      );
     });
   });
 
 /** @param setting the one by which another port is chosen */
 export async function needPort(port: number, setting = 'PETRICHOR_PORT'): Promise<void> {
   if (!(await isFree(port)))
-    throw new Fault(`Port ${port} is taken: perhaps Petrichor runs already. End that program, or choose another port with ${setting}.`);
+    throw new Fault(
+      `Port ${port} is taken: perhaps Petrichor runs already. End that program, or choose another port with ${setting}.`,
+    );
 }

@@ -7,7 +7,15 @@ import { run } from '../run.js';
 import { ensurePackage } from './debian.js';
 import { needDisk } from './disk.js';
 import { writeLogScripts, LOG_SETTINGS } from './pg-log.js';
-import { CLUSTER_USER, clusterOwner, commandLine, lastLines, pgCtl, pgProgram, type Owner } from './pg-programs.js';
+import {
+  CLUSTER_USER,
+  clusterOwner,
+  commandLine,
+  lastLines,
+  pgCtl,
+  pgProgram,
+  type Owner,
+} from './pg-programs.js';
 import { freePort, isFree } from './port.js';
 import { rest, type Running } from './supervise.js';
 
@@ -55,7 +63,11 @@ export async function startCluster(folder: string): Promise<Cluster> {
       });
       return url(name);
     },
-    drop: (name) => asAdmin(url('postgres'), async (client) => void (await client.query(`drop database if exists "${name}" with (force)`))),
+    drop: (name) =>
+      asAdmin(
+        url('postgres'),
+        async (client) => void (await client.query(`drop database if exists "${name}" with (force)`)),
+      ),
     async names() {
       let names: string[] = [];
       await asAdmin(url('postgres'), async (client) => {
@@ -79,7 +91,9 @@ export async function startCluster(folder: string): Promise<Cluster> {
       clearStalePid(data, folder);
       const port2 = await start(folder, data, owner);
       if (port2 !== port)
-        throw new Fault(`The database could not be started on port ${port}, where the server looks for it: another program has it.`);
+        throw new Fault(
+          `The database could not be started on port ${port}, where the server looks for it: another program has it.`,
+        );
     },
     async stop() {
       over.abort();
@@ -105,7 +119,9 @@ export function passwordOf(folder: string): string {
   return readFileSync(file, 'utf8');
 }
 
-/** Made beside its place and moved there when whole, so that a broken try leaves nothing that looks finished. */
+/**
+ * Made beside its place and moved there when whole, so that a broken try leaves nothing that looks finished.
+ */
 async function init(folder: string, data: string, password: string, owner: Owner | null): Promise<void> {
   needDisk(folder, 300, 'the database');
   say('Making a private PostgreSQL cluster ...');
@@ -166,7 +182,18 @@ async function start(folder: string, data: string, owner: Owner | null): Promise
   const log = join(folder, 'data', 'server.log');
   writeLogScripts(folder, owner);
   const settings = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' ${LOG_SETTINGS}`;
-  const { code, output } = await pgCtl(owner, ['-D', data, '-l', log, '-o', settings, '-w', '-t', '30', 'start']);
+  const { code, output } = await pgCtl(owner, [
+    '-D',
+    data,
+    '-l',
+    log,
+    '-o',
+    settings,
+    '-w',
+    '-t',
+    '30',
+    'start',
+  ]);
   if (code !== 0) {
     const told = existsSync(log) ? lastLines(readFileSync(log, 'utf8'), 2) : lastLines(output, 1);
     throw new Fault(`The database did not start: ${told}. See ${log}.`);
@@ -187,7 +214,10 @@ async function asAdmin(url: string, work: (client: pg.Client) => Promise<void>):
 
 const LOOK_MS = 1000;
 
-/** Resolves once no PostgreSQL runs over this folder, or nobody asks any more: it is no child of ours, so it is looked for. */
+/**
+ * Resolves once no PostgreSQL runs over this folder, or nobody asks any more: it is no child of ours, so it
+ * is looked for.
+ */
 async function gone(data: string, over: AbortSignal): Promise<string> {
   const file = join(data, 'postmaster.pid');
   for (;;) {

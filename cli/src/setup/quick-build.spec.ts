@@ -8,7 +8,13 @@ import { buildQuick } from './quick-build.js';
 
 const answer = (...args: string[]): { code: number; text: string } => {
   try {
-    return { code: 0, text: execFileSync(process.execPath, [join(STATE, 'quick.mjs'), ...args], { encoding: 'utf8', stdio: 'pipe' }) };
+    return {
+      code: 0,
+      text: execFileSync(process.execPath, [join(STATE, 'quick.mjs'), ...args], {
+        encoding: 'utf8',
+        stdio: 'pipe',
+      }),
+    };
   } catch (error) {
     const { status, stderr } = error as { status: number; stderr: string };
     return { code: status, text: stderr };
@@ -34,6 +40,9 @@ describe('the program that answers files', () => {
     const file = join(folder, 'question.json');
     writeFileSync(file, '{"operations":');
     const { code, text } = answer('plan', file);
-    expect([code, text]).toEqual([2, expect.stringMatching(/^petrichor: This is not a question for the planner: .*\n$/)]);
+    expect([code, text]).toEqual([
+      2,
+      expect.stringMatching(/^petrichor: This is not a question for the planner: .*\n$/),
+    ]);
   });
 });

@@ -12,12 +12,18 @@ const whereItWas: Plugin = {
   name: 'where-it-was',
   setup: (bundle) =>
     bundle.onLoad({ filter: /\/(cli|demo|core)\/src\/.*\.ts$/ }, ({ path }) => ({
-      contents: readFileSync(path, 'utf8').replaceAll('import.meta.url', JSON.stringify(pathToFileURL(path).href)),
+      contents: readFileSync(path, 'utf8').replaceAll(
+        'import.meta.url',
+        JSON.stringify(pathToFileURL(path).href),
+      ),
       loader: 'ts',
     })),
 };
 
-/** Bundles the commands that answer a file. A half-written program is never run: it takes its name once it is whole. */
+/**
+ * Bundles the commands that answer a file. A half-written program is never run: it takes its name once it is
+ * whole.
+ */
 export async function buildQuick(): Promise<void> {
   const fresh = `${QUICK_PROGRAM}.${process.pid}`;
   await build({
@@ -31,7 +37,9 @@ export async function buildQuick(): Promise<void> {
     conditions: ['petrichor-source'],
     plugins: [whereItWas],
     // Some packages still ask for others as CommonJS does.
-    banner: { js: "import { createRequire as nodeRequire } from 'node:module'; const require = nodeRequire(import.meta.url);" },
+    banner: {
+      js: "import { createRequire as nodeRequire } from 'node:module'; const require = nodeRequire(import.meta.url);",
+    },
     logLevel: 'error',
   });
   renameSync(fresh, QUICK_PROGRAM);

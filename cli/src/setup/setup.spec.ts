@@ -11,7 +11,9 @@ describe('before anything is made', () => {
     const other = createServer().listen(port, '127.0.0.1');
     await new Promise((done) => other.once('listening', done));
     await expect(needPort(port)).rejects.toThrow(
-      new Fault(`Port ${port} is taken: perhaps Petrichor runs already. End that program, or choose another port with PETRICHOR_PORT.`),
+      new Fault(
+        `Port ${port} is taken: perhaps Petrichor runs already. End that program, or choose another port with PETRICHOR_PORT.`,
+      ),
     );
     other.close();
   });

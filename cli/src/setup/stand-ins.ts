@@ -10,7 +10,10 @@ export interface StandIn extends Running {
 }
 
 /** The simulated dock on a free port of loopback, with the demo's drives. */
-export const startDock = (speed = Number(process.env['PETRICHOR_DOCK_SPEED'] ?? 400), port?: number): Promise<StandIn> =>
+export const startDock = (
+  speed = Number(process.env['PETRICHOR_DOCK_SPEED'] ?? 400),
+  port?: number,
+): Promise<StandIn> =>
   start('The simulated dock', DOCK_MAIN, port, (port) => ({
     PETRICHOR_DOCK_PORT: String(port),
     PETRICHOR_DOCK_DRIVES: DOCK_DRIVES,
@@ -18,7 +21,10 @@ export const startDock = (speed = Number(process.env['PETRICHOR_DOCK_SPEED'] ?? 
   }));
 
 /** The simulated suppliers, who sell what the demo's shelf knows; a day passes every so many seconds. */
-export const startSupplier = (daySeconds = Number(process.env['PETRICHOR_SUPPLIER_DAY_SECONDS'] ?? 60), port?: number): Promise<StandIn> =>
+export const startSupplier = (
+  daySeconds = Number(process.env['PETRICHOR_SUPPLIER_DAY_SECONDS'] ?? 60),
+  port?: number,
+): Promise<StandIn> =>
   start('The simulated supplier', SUPPLIER_MAIN, port, (port) => ({
     PETRICHOR_SUPPLIER_PORT: String(port),
     PETRICHOR_SUPPLIER_DRIVES: DEMO_DRIVES,

@@ -42,13 +42,20 @@ describe('what has to run', () => {
   it('is tried again with growing pauses while it cannot start, and Ctrl-C does not wait for them', async () => {
     const said: string[] = [];
     let tries = 0;
-    const supervisor = new Supervisor((words) => void said.push(words), { first: 20, longest: 5000, well: 60_000 });
+    const supervisor = new Supervisor((words) => void said.push(words), {
+      first: 20,
+      longest: 5000,
+      well: 60_000,
+    });
     const { started, kept } = sleeper();
-    const start = (): Promise<Running> => (tries++ === 0 ? kept.start() : Promise.reject(new Error('The disk is full.')));
+    const start = (): Promise<Running> =>
+      tries++ === 0 ? kept.start() : Promise.reject(new Error('The disk is full.'));
     await supervisor.keep({ what: 'The database', start });
     started[0]!.kill('SIGKILL');
     await until(() => tries >= 5);
-    expect(said.filter((words) => words === 'The database could not be started: The disk is full.').length).toBeGreaterThanOrEqual(3);
+    expect(
+      said.filter((words) => words === 'The database could not be started: The disk is full.').length,
+    ).toBeGreaterThanOrEqual(3);
     const began = Date.now();
     await supervisor.stop();
     expect(Date.now() - began).toBeLessThan(1000);
@@ -75,7 +82,9 @@ describe('what has to run', () => {
 
   it('that fails at its first start is told to whoever asked for it', async () => {
     const supervisor = new Supervisor(() => undefined, QUICK);
-    await expect(supervisor.keep({ what: 'x', start: () => Promise.reject(new Error('No room.')) })).rejects.toThrow('No room.');
+    await expect(
+      supervisor.keep({ what: 'x', start: () => Promise.reject(new Error('No room.')) }),
+    ).rejects.toThrow('No room.');
     await supervisor.stop();
   });
 });

@@ -24,7 +24,8 @@ const WELL_MS = 60_000;
 const STOP_MS = 15_000;
 
 /**
- * Keeps programs running: one that ends by itself, or by whoever's signal, is started again, with pauses that double;
+ * Keeps programs running: one that ends by itself, or by whoever's signal, is started again, with pauses that
+ * double;
  * it says so each time. What is kept first is stopped last.
  */
 export class Supervisor {
@@ -64,7 +65,11 @@ export class Supervisor {
       if (this.isStopping) return;
       pause = Date.now() - began > this.pauses.well ? this.pauses.first : pause;
       const again = `in ${Math.max(1, Math.round(pause / 1000))} s`;
-      this.say(how === null ? `${what} is tried again ${again}.` : `${what} ended by itself (${how}). It is started again ${again}.`);
+      this.say(
+        how === null
+          ? `${what} is tried again ${again}.`
+          : `${what} ended by itself (${how}). It is started again ${again}.`,
+      );
       await rest(pause, this.over.signal);
       if (this.isStopping) return;
       pause = Math.min(pause * 2, this.pauses.longest);
@@ -85,7 +90,8 @@ export class Supervisor {
 /** A child process as something that is kept. */
 export function runningChild(child: ChildProcess): Running {
   const ended = new Promise<string>((done) => {
-    if (child.exitCode !== null || child.signalCode !== null) done(howEnded(child.exitCode, child.signalCode));
+    if (child.exitCode !== null || child.signalCode !== null)
+      done(howEnded(child.exitCode, child.signalCode));
     else child.once('exit', (code, signal) => done(howEnded(code, signal)));
   });
   return {
@@ -100,7 +106,9 @@ export function runningChild(child: ChildProcess): Running {
   };
 }
 
-const howEnded = (code: number | null, signal: NodeJS.Signals | null): string => (signal ? `signal ${signal}` : `exit code ${code ?? 0}`);
+const howEnded = (code: number | null, signal: NodeJS.Signals | null): string =>
+  signal ? `signal ${signal}` : `exit code ${code ?? 0}`;
 
 /** Waits so long, or until `over` ends the waiting. */
-export const rest = (ms: number, over: AbortSignal): Promise<void> => setTimeout(ms, undefined, { signal: over }).catch(() => undefined);
+export const rest = (ms: number, over: AbortSignal): Promise<void> =>
+  setTimeout(ms, undefined, { signal: over }).catch(() => undefined);

@@ -12,7 +12,8 @@ const BEFORE = join(STATE, 'before-upgrade');
 const KEPT = 3;
 
 /**
- * Brings a database up to date. What would change is said before, and a backup is made first; a database of a newer
+ * Brings a database up to date. What would change is said before, and a backup is made first; a database of a
+ * newer
  * Petrichor is left as it is.
  *
  * @param backedUp false: whoever starts it has one of their own
@@ -22,7 +23,9 @@ export async function bringUpToDate(databaseUrl: string, source: Source, backedU
     const shape = await schemaVersion(databaseUrl);
     const pending = pendingMigrations(shape);
     if (shape > 0 && pending.length > 0) {
-      say(`This Petrichor changes the shape of the database: ${pending.map(({ number, words }) => `${number} ${words}`).join(', ')}.`);
+      say(
+        `This Petrichor changes the shape of the database: ${pending.map(({ number, words }) => `${number} ${words}`).join(', ')}.`,
+      );
       if (backedUp) await backUpFirst(source);
     }
     const applied = await migrate(databaseUrl);
@@ -39,9 +42,12 @@ export async function bringUpToDate(databaseUrl: string, source: Source, backedU
 /** For a command that changes no shapes: the database has to be as this Petrichor makes it. */
 export async function mustBeUpToDate(databaseUrl: string): Promise<void> {
   const shape = await schemaVersion(databaseUrl);
-  if (shape === 0) throw new Fault('There is nobody here yet. Start Petrichor first: it asks for the first account.');
+  if (shape === 0)
+    throw new Fault('There is nobody here yet. Start Petrichor first: it asks for the first account.');
   if (pendingMigrations(shape).length > 0)
-    throw new Fault('This database is of an older Petrichor. Start this one first: it makes a backup and brings the database up to date.');
+    throw new Fault(
+      'This database is of an older Petrichor. Start this one first: it makes a backup and brings the database up to date.',
+    );
   // Roles and grants; a newer database is refused.
   await migrate(databaseUrl).catch((error: unknown) => {
     throw error instanceof NewerDatabase ? new Fault(error.message) : error;

@@ -13,7 +13,12 @@ describe('what is new after the swap', () => {
   it.each([
     ['touchpad without click', ['click-gone'], [], 'screws-too-tight'],
     ['better with the screws backed off', ['click-gone', 'better-when-looser'], [], 'screws-too-tight'],
-    ['black screen, faint under a torch', ['black-screen', 'faint-picture'], ['first-start-late'], 'display-lead'],
+    [
+      'black screen, faint under a torch',
+      ['black-screen', 'faint-picture'],
+      ['first-start-late'],
+      'display-lead',
+    ],
     [
       'black screen, then there after minutes',
       ['black-screen', 'first-start-late'],
@@ -21,8 +26,18 @@ describe('what is new after the swap', () => {
       'memory-training',
     ],
     ['dead until mains', ['dead-on-battery', 'black-screen'], [], 'cut-off-used'],
-    ['drive not listed, listed after reseating', ['not-in-firmware', 'listed-after-reseat'], ['speaks-other'], 'drive-not-seated'],
-    ['drive not listed, other protocol', ['not-in-firmware', 'speaks-other'], ['listed-after-reseat'], 'wrong-protocol'],
+    [
+      'drive not listed, listed after reseating',
+      ['not-in-firmware', 'listed-after-reseat'],
+      ['speaks-other'],
+      'drive-not-seated',
+    ],
+    [
+      'drive not listed, other protocol',
+      ['not-in-firmware', 'speaks-other'],
+      ['listed-after-reseat'],
+      'wrong-protocol',
+    ],
     ['half speed in every test, cool', ['half-speed'], ['slow-unevenly', 'drive-hot'], 'fewer-lanes'],
     ['half speed, unevenly', ['half-speed', 'slow-unevenly'], ['drive-hot'], 'power-mode'],
     ['half speed, hot', ['half-speed', 'drive-hot'], [], 'drive-throttles'],
@@ -34,11 +49,19 @@ describe('what is new after the swap', () => {
     ['less memory than fitted', ['memory-undercount'], [], 'memory-not-seated'],
     ['wireless gone', ['network-gone'], [], 'antenna-off'],
     ['speakers mute', ['part-mute'], [], 'speaker-or-camera-lead'],
-  ])('%s', (_, seen, not, leading) => expect(weigh(edition, answersOf(seen, not)).ranked[0]!.cause.id).toBe(leading));
+  ])('%s', (_, seen, not, leading) =>
+    expect(weigh(edition, answersOf(seen, not)).ranked[0]!.cause.id).toBe(leading),
+  );
 
   it('two things at once are both found', () => {
-    const { weighing } = lookAt(edition, answersOf(['click-gone', 'network-gone'], []), { mostRisk: 3, openingMinutes: 10 });
-    expect(weighing.explanation.causes.map((one) => one.id).sort()).toEqual(['antenna-off', 'screws-too-tight']);
+    const { weighing } = lookAt(edition, answersOf(['click-gone', 'network-gone'], []), {
+      mostRisk: 3,
+      openingMinutes: 10,
+    });
+    expect(weighing.explanation.causes.map((one) => one.id).sort()).toEqual([
+      'antenna-off',
+      'screws-too-tight',
+    ]);
   });
 
   it('what is asked next does not open the machine where a look outside would do', () => {

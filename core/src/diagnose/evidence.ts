@@ -1,6 +1,9 @@
 import type { Cause, DiagnosisKnowledge, Observation } from './knowledge.js';
 
-/** What was found out about one observation. What nobody looked at is not in the list: that differs from 'not seen'. */
+/**
+ * What was found out about one observation. What nobody looked at is not in the list: that differs from 'not
+ * seen'.
+ */
 export interface Answer {
   readonly observation: string;
   readonly seen: boolean;
@@ -10,7 +13,10 @@ export interface Answer {
 export interface Evidence {
   readonly observation: Observation;
   readonly seen: boolean;
-  /** Chance that the observation stays away if `cause` alone holds, by cause index; 1 where they are not linked. */
+  /**
+   * Chance that the observation stays away if `cause` alone holds, by cause index; 1 where they are not
+   * linked.
+   */
   readonly misses: Float64Array;
   /** Chance that it stays away though no cause holds. */
   readonly missesBare: number;
@@ -49,14 +55,18 @@ export function countEvidence(knowledge: DiagnosisKnowledge, answers: readonly A
     const other = implied.get(id);
     if (!observation) silent.push({ observation: id, because: 'This edition does not know it.' });
     else if (other !== undefined)
-      silent.push({ observation: id, because: `“${other.seen ? byId.get(other.id)!.say : byId.get(other.id)!.sayNot}” says so already.` });
+      silent.push({
+        observation: id,
+        because: `“${other.seen ? byId.get(other.id)!.say : byId.get(other.id)!.sayNot}” says so already.`,
+      });
     else if (observation.sense !== 'fact') evidence.push(evidenceOf(knowledge, observation, seen));
   }
   return { causes, evidence, silent };
 }
 
 /**
- * Answers that follow from others, by `refines`: weak sectors that grow are weak sectors, and where there are none
+ * Answers that follow from others, by `refines`: weak sectors that grow are weak sectors, and where there are
+ * none
  * none grow. So a finer look that saw something makes every coarser one silent, and a coarser look that saw
  * nothing every finer one. Weak sectors that do not grow are two findings.
  */
@@ -77,7 +87,12 @@ function impliedBy(
 /** The observations that this one refines, nearest first. */
 function coarserThan(observations: ReadonlyMap<string, Observation>, id: string): string[] {
   const coarser: string[] = [];
-  for (let up = observations.get(id)?.refines ?? null; up !== null; up = observations.get(up)?.refines ?? null) coarser.push(up);
+  for (
+    let up = observations.get(id)?.refines ?? null;
+    up !== null;
+    up = observations.get(up)?.refines ?? null
+  )
+    coarser.push(up);
   return coarser;
 }
 
@@ -87,12 +102,14 @@ export function settledAnswers(knowledge: DiagnosisKnowledge, answers: readonly 
   const given = new Map(answers.map((one) => [one.observation, one.seen]));
   const settled = new Set(given.keys());
   for (const [id, seen] of given) if (seen) for (const coarser of coarserThan(byId, id)) settled.add(coarser);
-  for (const { id } of knowledge.observations) if (coarserThan(byId, id).some((coarser) => given.get(coarser) === false)) settled.add(id);
+  for (const { id } of knowledge.observations)
+    if (coarserThan(byId, id).some((coarser) => given.get(coarser) === false)) settled.add(id);
   return settled;
 }
 
 /**
- * The share of jobs with this cause among those where the fact is as found. `prior` is a share of all jobs, the
+ * The share of jobs with this cause among those where the fact is as found. `prior` is a share of all jobs,
+ * the
  * fact's leak says how often it holds, and the cause holds nowhere else: P(cause | fact) = prior / P(fact).
  */
 function priorGiven(
@@ -110,6 +127,7 @@ function priorGiven(
 
 export function evidenceOf(knowledge: DiagnosisKnowledge, observation: Observation, seen: boolean): Evidence {
   const misses = new Float64Array(knowledge.causes.length).fill(1);
-  for (const { cause, strength } of observation.links) misses[knowledge.causes.findIndex((one) => one.id === cause)] = 1 - strength;
+  for (const { cause, strength } of observation.links)
+    misses[knowledge.causes.findIndex((one) => one.id === cause)] = 1 - strength;
   return { observation, seen, misses, missesBare: 1 - observation.leak };
 }

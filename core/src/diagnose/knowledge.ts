@@ -60,7 +60,10 @@ const SignLinkSchema = z.strictObject({
 });
 export type SignLink = z.infer<typeof SignLinkSchema>;
 
-/** How one comes to know it: by being told, hearing, seeing, or reading it off. `fact`: no sign of anything, it rules causes in or out. */
+/**
+ * How one comes to know it: by being told, hearing, seeing, or reading it off. `fact`: no sign of anything,
+ * it rules causes in or out.
+ */
 export const SenseSchema = z.enum(['fact', 'told', 'heard', 'seen', 'read']);
 export type Sense = z.infer<typeof SenseSchema>;
 
@@ -125,10 +128,16 @@ const StopRuleSchema = z.strictObject({
 });
 export type StopRule = z.infer<typeof StopRuleSchema>;
 
-/** Sets of causes are looked at one by one, so their number doubles with every cause: 2^18 is the most that stays quick. */
+/**
+ * Sets of causes are looked at one by one, so their number doubles with every cause: 2^18 is the most that
+ * stays quick.
+ */
 export const MOST_CAUSES = 18;
 
-/** What is known of causes and signs: a document that a workshop keeps, edits, imports and exports (docs/formats). */
+/**
+ * What is known of causes and signs: a document that a workshop keeps, edits, imports and exports
+ * (docs/formats).
+ */
 export const DiagnosisKnowledgeSchema = z
   .strictObject({
     format: z.literal('petrichor-diagnosis'),
@@ -139,7 +148,10 @@ export const DiagnosisKnowledgeSchema = z
     settledFrom: z.number().min(0.5).max(0.999),
     /** What a minute of waiting costs against a minute of hands. */
     waitWeight: chance,
-    causes: z.array(CauseSchema).min(1).max(MOST_CAUSES, `At most ${MOST_CAUSES} causes: every one doubles the sets that are weighed.`),
+    causes: z
+      .array(CauseSchema)
+      .min(1)
+      .max(MOST_CAUSES, `At most ${MOST_CAUSES} causes: every one doubles the sets that are weighed.`),
     observations: z.array(ObservationSchema).min(1).max(80),
     tests: z.array(TestSchema).max(60),
     stopRules: z.array(StopRuleSchema).max(12),
@@ -147,20 +159,28 @@ export const DiagnosisKnowledgeSchema = z
   .superRefine((knowledge, issues) => {
     const causes = new Set(knowledge.causes.map((cause) => cause.id));
     const observations = new Map(knowledge.observations.map((one) => [one.id, one]));
-    const fault = (path: (string | number)[], message: string) => issues.addIssue({ code: 'custom', path, message });
+    const fault = (path: (string | number)[], message: string) =>
+      issues.addIssue({ code: 'custom', path, message });
     if (causes.size < knowledge.causes.length) fault(['causes'], 'two causes have one id');
-    if (observations.size < knowledge.observations.length) fault(['observations'], 'two observations have one id');
+    if (observations.size < knowledge.observations.length)
+      fault(['observations'], 'two observations have one id');
     const known = (path: (string | number)[], wanted: string) =>
       observations.has(wanted) || fault(path, `no observation is called '${wanted}'`);
     knowledge.causes.forEach(({ onlyIf }, at) => {
       if (!onlyIf) return;
       known(['causes', at, 'onlyIf'], onlyIf.observation);
-      if (observations.get(onlyIf.observation)?.sense !== 'fact') fault(['causes', at, 'onlyIf'], 'only a fact rules a cause in or out');
+      if (observations.get(onlyIf.observation)?.sense !== 'fact')
+        fault(['causes', at, 'onlyIf'], 'only a fact rules a cause in or out');
     });
     knowledge.observations.forEach((one, at) => {
       if (one.refines !== null) known(['observations', at, 'refines'], one.refines);
-      for (let seen = new Set([one.id]), up = one.refines; up !== null; up = observations.get(up)?.refines ?? null) {
-        if (seen.has(up)) return fault(['observations', at, 'refines'], 'an observation refines itself in a circle');
+      for (
+        let seen = new Set([one.id]), up = one.refines;
+        up !== null;
+        up = observations.get(up)?.refines ?? null
+      ) {
+        if (seen.has(up))
+          return fault(['observations', at, 'refines'], 'an observation refines itself in a circle');
         seen.add(up);
       }
       const linked = new Set<string>();
@@ -172,8 +192,12 @@ export const DiagnosisKnowledgeSchema = z
       if (one.sense === 'fact' && one.links.length > 0)
         fault(['observations', at, 'links'], 'a fact is no sign of a cause: it rules causes in or out');
     });
-    knowledge.tests.forEach(({ answers }, at) => answers.forEach((one) => known(['tests', at, 'answers'], one)));
-    knowledge.stopRules.forEach(({ anyOf }, at) => anyOf.forEach((one) => known(['stopRules', at, 'anyOf'], one)));
+    knowledge.tests.forEach(({ answers }, at) =>
+      answers.forEach((one) => known(['tests', at, 'answers'], one)),
+    );
+    knowledge.stopRules.forEach(({ anyOf }, at) =>
+      anyOf.forEach((one) => known(['stopRules', at, 'anyOf'], one)),
+    );
   });
 export type DiagnosisKnowledge = z.infer<typeof DiagnosisKnowledgeSchema>;
 export type About = DiagnosisKnowledge['about'];

@@ -11,7 +11,10 @@ const past = (causes: string[], y: string[], n: string[] = []): PastCase => ({
   number,
   modelId: 'fen',
   closedAt: '2026-04-14T10:00:00Z',
-  answers: [...y.map((observation) => ({ observation, seen: true })), ...n.map((observation) => ({ observation, seen: false }))],
+  answers: [
+    ...y.map((observation) => ({ observation, seen: true })),
+    ...n.map((observation) => ({ observation, seen: false })),
+  ],
   causes,
 });
 const times = (count: number, one: () => PastCase) => Array.from({ length: count }, one);
@@ -69,7 +72,12 @@ describe('learning from finished jobs', () => {
       floored,
       times(200, () => past(['mechanical-failing'], ['freezes-then-resumes'], ['clicks'])),
     );
-    expect(learned.links[linkKey('clicks', 'mechanical-failing')]).toMatchObject({ value: 0.2, jobs: 200, so: 0, heldByFloor: true });
+    expect(learned.links[linkKey('clicks', 'mechanical-failing')]).toMatchObject({
+      value: 0.2,
+      jobs: 200,
+      so: 0,
+      heldByFloor: true,
+    });
     expect(learned.causes['overheating']).toMatchObject({ value: 0.05, heldByFloor: true });
   });
 
@@ -79,18 +87,30 @@ describe('learning from finished jobs', () => {
       edition,
       times(40, () => past(['connection'], ['freezes-then-resumes'])),
     );
-    const chance = (knowledge: typeof edition) => weigh(knowledge, answers).ranked.find((one) => one.cause.id === 'connection')!.now;
+    const chance = (knowledge: typeof edition) =>
+      weigh(knowledge, answers).ranked.find((one) => one.cause.id === 'connection')!.now;
     expect(chance(withLearned(learned))).toBeGreaterThan(2 * chance(edition));
   });
 });
 
 describe('what an edit would have changed', () => {
   it('weighs every confirmed job by both editions, those that moved first', () => {
-    const cases = [past(['connection'], ['plug-askew']), past(['drive-full'], ['nearly-full']), past([], ['clicks'])];
-    const edited = { ...edition, causes: edition.causes.map((one) => (one.id === 'connection' ? { ...one, prior: 0.0005 } : one)) };
+    const cases = [
+      past(['connection'], ['plug-askew']),
+      past(['drive-full'], ['nearly-full']),
+      past([], ['clicks']),
+    ];
+    const edited = {
+      ...edition,
+      causes: edition.causes.map((one) => (one.id === 'connection' ? { ...one, prior: 0.0005 } : one)),
+    };
     const told = comparePastJobs(edition, edited, cases);
     expect(told).toMatchObject({ jobs: 2, rightBefore: 2, rightAfter: 1 });
-    expect(told.changes[0]).toMatchObject({ leadingBefore: { id: 'connection' }, rightBefore: true, rightAfter: false });
+    expect(told.changes[0]).toMatchObject({
+      leadingBefore: { id: 'connection' },
+      rightBefore: true,
+      rightAfter: false,
+    });
     expect(told.changes[1]!.leadingAfter.id).toBe('drive-full');
   });
 });
@@ -100,7 +120,9 @@ it('counts come to the same whatever order the jobs come in, also those that wer
   const signs = edition.observations.slice(0, 5).map((one) => one.id);
   const job = fc.record({
     causes: fc.uniqueArray(fc.constantFrom(...causes), { maxLength: 2 }),
-    answers: fc.array(fc.record({ observation: fc.constantFrom(...signs), seen: fc.boolean() }), { maxLength: 6 }),
+    answers: fc.array(fc.record({ observation: fc.constantFrom(...signs), seen: fc.boolean() }), {
+      maxLength: 6,
+    }),
   });
   fc.assert(
     fc.property(fc.array(job, { maxLength: 20 }), fc.array(job, { maxLength: 5 }), (jobs, mistaken) => {

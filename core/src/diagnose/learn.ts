@@ -1,5 +1,11 @@
 import * as z from 'zod';
-import { DiagnosisKnowledgeSchema, type Cause, type DiagnosisKnowledge, type Observation, type SignLink } from './knowledge.js';
+import {
+  DiagnosisKnowledgeSchema,
+  type Cause,
+  type DiagnosisKnowledge,
+  type Observation,
+  type SignLink,
+} from './knowledge.js';
 
 /** A finished job, as diagnosis remembers it: what was found, and which causes turned out true. */
 export const PastCaseSchema = z.strictObject({
@@ -53,8 +59,14 @@ export interface CaseCounts {
 
 export const noCases = (): CaseCounts => ({ jobs: 0, causes: new Map(), links: new Map() });
 
-/** Counts one more job, or takes it away again (`by` -1). A job in which nobody could tell teaches nothing. */
-export function countCase(counts: CaseCounts, { causes, answers }: Pick<PastCase, 'causes' | 'answers'>, by: 1 | -1 = 1): void {
+/**
+ * Counts one more job, or takes it away again (`by` -1). A job in which nobody could tell teaches nothing.
+ */
+export function countCase(
+  counts: CaseCounts,
+  { causes, answers }: Pick<PastCase, 'causes' | 'answers'>,
+  by: 1 | -1 = 1,
+): void {
   if (causes.length === 0) return;
   counts.jobs += by;
   for (const cause of new Set(causes)) counts.causes.set(cause, (counts.causes.get(cause) ?? 0) + by);
@@ -78,8 +90,10 @@ export function learn(edition: DiagnosisKnowledge, cases: readonly PastCase[]): 
 
 /**
  * What finished jobs teach. Opinion and counts are joined as a beta distribution: the opinion counts as
- * `priorJobs` jobs, each confirmed job as one (Bayes' rule for a proportion). A link is counted only in jobs with
- * one confirmed cause, where nothing else can have made the sign; a share in every confirmed job. Never below the
+ * `priorJobs` jobs, each confirmed job as one (Bayes' rule for a proportion). A link is counted only in jobs
+ * with
+ * one confirmed cause, where nothing else can have made the sign; a share in every confirmed job. Never below
+ * the
  * lead's floor, and never silently: `heldByFloor` says so.
  */
 export function learnFrom(edition: DiagnosisKnowledge, counts: CaseCounts): LearnedEdition {
@@ -100,19 +114,33 @@ export const withLearned = ({ edition, causes, links }: LearnedEdition): Diagnos
   causes: edition.causes.map((cause) => ({ ...cause, prior: causes[cause.id]?.value ?? cause.prior })),
   observations: edition.observations.map((observation) => ({
     ...observation,
-    links: observation.links.map((link) => ({ ...link, strength: links[linkKey(observation.id, link.cause)]?.value ?? link.strength })),
+    links: observation.links.map((link) => ({
+      ...link,
+      strength: links[linkKey(observation.id, link.cause)]?.value ?? link.strength,
+    })),
   })),
 });
 
 const learnShare = ({ id, prior, priorJobs, floor }: Cause, { jobs, causes }: CaseCounts): Learned =>
   joined(prior, priorJobs, floor, jobs, causes.get(id) ?? 0, 0.95);
 
-function learnLink({ id }: Observation, { cause, strength, priorJobs, floor }: SignLink, { links }: CaseCounts): Learned {
+function learnLink(
+  { id }: Observation,
+  { cause, strength, priorJobs, floor }: SignLink,
+  { links }: CaseCounts,
+): Learned {
   const { jobs, so } = links.get(linkKey(id, cause)) ?? { jobs: 0, so: 0 };
   return joined(strength, priorJobs, floor, jobs, so, 0.999);
 }
 
-function joined(opinion: number, priorJobs: number, floor: number, jobs: number, so: number, most: number): Learned {
+function joined(
+  opinion: number,
+  priorJobs: number,
+  floor: number,
+  jobs: number,
+  so: number,
+  most: number,
+): Learned {
   // Without jobs the opinion stays as it was typed: dividing it out again would blur its last digit.
   const counted = jobs === 0 ? opinion : (opinion * priorJobs + so) / (priorJobs + jobs);
   const value = Math.min(most, Math.max(floor, counted));

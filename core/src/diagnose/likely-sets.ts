@@ -18,7 +18,10 @@ export interface LikelySets {
 /** The likeliest sets, as many as hold this share of the chance, and so many at most. */
 const SHARE = 0.995;
 const MOST = 800;
-/** So few sets are all kept: leaving one out spares nothing, and an unlikely outcome can make it the likeliest. */
+/**
+ * So few sets are all kept: leaving one out spares nothing, and an unlikely outcome can make it the
+ * likeliest.
+ */
 const FEW = 64;
 
 export function likelySets({ weights, causeOfBit }: Table, inQuestion: Float64Array): LikelySets {
@@ -36,28 +39,43 @@ export function likelySets({ weights, causeOfBit }: Table, inQuestion: Float64Ar
   let held = 0;
   let count = 0;
   const all = weights.length <= FEW;
-  while (count < kept.length && count < MOST && (all || held < total * SHARE)) held += weights[kept[count++]!]!;
+  while (count < kept.length && count < MOST && (all || held < total * SHARE))
+    held += weights[kept[count++]!]!;
   const chosen = kept.slice(0, count);
   const lists = chosen.map((set) => membersOf(set).map((bit) => causeOfBit[bit]!));
   const from = new Int32Array(count + 1);
   lists.forEach((list, at) => (from[at + 1] = from[at]! + list.length));
-  return { chances: Float64Array.from(chosen, (set) => weights[set]! / held), from, members: Uint8Array.from(lists.flat()), inQuestion };
+  return {
+    chances: Float64Array.from(chosen, (set) => weights[set]! / held),
+    from,
+    members: Uint8Array.from(lists.flat()),
+    inQuestion,
+  };
 }
 
 /** Whatever stands at its usual share is not what brought the machine in; it still counts a little. */
 const LEAST_IN_QUESTION = 0.1;
 
 /**
- * How much each cause is in question: the part of its chance that the findings raised it by. Without it a test
+ * How much each cause is in question: the part of its chance that the findings raised it by. Without it a
+ * test
  * would be praised for settling whether some machine in ten is short of memory, as every tenth is.
  */
-export const inQuestion = (edition: readonly { id: string }[], ranked: readonly CauseChance[]): Float64Array => {
-  const raised = new Map(ranked.map(({ cause, before, now }) => [cause.id, now > before ? 1 - before / now : 0]));
+export const inQuestion = (
+  edition: readonly { id: string }[],
+  ranked: readonly CauseChance[],
+): Float64Array => {
+  const raised = new Map(
+    ranked.map(({ cause, before, now }) => [cause.id, now > before ? 1 - before / now : 0]),
+  );
   return Float64Array.from(edition, ({ id }) => Math.max(LEAST_IN_QUESTION, raised.get(id) ?? 0));
 };
 
 /** Chance that an observation stays away, by set. */
-export function missesBySet({ from, members, chances }: LikelySets, { misses, missesBare }: Evidence): Float64Array {
+export function missesBySet(
+  { from, members, chances }: LikelySets,
+  { misses, missesBare }: Evidence,
+): Float64Array {
   const all = new Float64Array(chances.length);
   for (let set = 0; set < all.length; set++) {
     let chance = missesBare;
@@ -118,4 +136,5 @@ export function chancesOf({ from, members, inQuestion }: LikelySets, weights: Fl
 }
 
 /** Entropy of a yes or no, bits (Shannon 1948). */
-export const binaryEntropy = (p: number): number => (p <= 0 || p >= 1 ? 0 : -p * Math.log2(p) - (1 - p) * Math.log2(1 - p));
+export const binaryEntropy = (p: number): number =>
+  p <= 0 || p >= 1 ? 0 : -p * Math.log2(p) - (1 - p) * Math.log2(1 - p);

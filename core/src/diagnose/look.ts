@@ -14,7 +14,11 @@ export interface Looked {
 }
 
 /** Weighs, advises, and looks for what would overturn it, in one go. */
-export function lookAt(knowledge: DiagnosisKnowledge, answers: readonly Answer[], bounds: Omit<Bounds, 'answered'>): Looked {
+export function lookAt(
+  knowledge: DiagnosisKnowledge,
+  answers: readonly Answer[],
+  bounds: Omit<Bounds, 'answered'>,
+): Looked {
   const { inner, ...weighing } = weigh(knowledge, answers);
   const answered = settledAnswers(knowledge, answers);
   const whole = { ...weighing, inner };

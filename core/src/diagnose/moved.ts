@@ -20,11 +20,14 @@ const ATA: readonly { id: number; what: string; bad: boolean }[] = [
   { id: 241, what: 'Written (maker’s unit)', bad: false },
 ];
 
-/** What moved between two readings of one drive, trouble first. Counters that one of them lacks are left out. */
+/**
+ * What moved between two readings of one drive, trouble first. Counters that one of them lacks are left out.
+ */
 export function whatMoved(earlier: SelfReport, later: SelfReport): Moved[] {
   const rows: Moved[] = [];
   const add = (what: string, before: number | null, now: number | null, bad: boolean) => {
-    if (before !== null && now !== null && before !== now) rows.push({ what, before, now, bad: bad && now > before });
+    if (before !== null && now !== null && before !== now)
+      rows.push({ what, before, now, bad: bad && now > before });
   };
   for (const { id, what, bad } of ATA) add(what, attributeRaw(earlier, id), attributeRaw(later, id), bad);
   const [was, is] = [earlier.nvme, later.nvme];

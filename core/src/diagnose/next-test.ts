@@ -62,7 +62,9 @@ export interface Advice {
   readonly open: number;
 }
 
-/** Of a test that answers much, the most telling answers are worked out together: 2^3 ways it may come out. */
+/**
+ * Of a test that answers much, the most telling answers are worked out together: 2^3 ways it may come out.
+ */
 const MOST_ANSWERS = 3;
 const LONGEST_SEQUENCE = 3;
 /** Tests that stand in line for the sequence, and answers of each that are followed through it. */
@@ -79,9 +81,12 @@ interface Told {
 }
 
 /**
- * Which test settles most for the time it takes. Information is the expected fall of the summed entropies of the
- * causes, each as far as the findings put it in question, in bits; minutes are hands plus waiting at the workshop's
- * weight, plus the way in and out where the test needs the machine open. Tests above the allowed risk are named, never ranked. A test that answers more than
+ * Which test settles most for the time it takes. Information is the expected fall of the summed entropies of
+ * the
+ * causes, each as far as the findings put it in question, in bits; minutes are hands plus waiting at the
+ * workshop's
+ * weight, plus the way in and out where the test needs the machine open. Tests above the allowed risk are
+ * named, never ranked. A test that answers more than
  * three open questions is valued by its three most telling: at least so much.
  */
 export function advise(knowledge: DiagnosisKnowledge, weighing: Weighing, bounds: Bounds): Advice {
@@ -92,7 +97,9 @@ export function advise(knowledge: DiagnosisKnowledge, weighing: Weighing, bounds
     .filter((test) => !bounds.leftOut?.has(test.id))
     .map((test) => value(knowledge, likely, open, mostTelling(likely, test, asked), test, bounds))
     .filter((one) => one.bits > LEAST_BITS);
-  const ranked = worth.filter((one) => one.test.risk <= bounds.mostRisk).sort((one, other) => other.bitsPerMinute - one.bitsPerMinute);
+  const ranked = worth
+    .filter((one) => one.test.risk <= bounds.mostRisk)
+    .sort((one, other) => other.bitsPerMinute - one.bitsPerMinute);
   return {
     ranked,
     forbidden: worth.filter((one) => one.test.risk > bounds.mostRisk).map((one) => one.test),
@@ -102,7 +109,11 @@ export function advise(knowledge: DiagnosisKnowledge, weighing: Weighing, bounds
 }
 
 /** What a test could still tell: open questions, each with how likely it stays away by set. */
-function askable(knowledge: DiagnosisKnowledge, likely: LikelySets, answered: ReadonlySet<string>): ReadonlyMap<string, Told> {
+function askable(
+  knowledge: DiagnosisKnowledge,
+  likely: LikelySets,
+  answered: ReadonlySet<string>,
+): ReadonlyMap<string, Told> {
   const asked = new Map<string, Told>();
   for (const one of knowledge.observations) {
     if (answered.has(one.id) || one.sense === 'fact') continue;
@@ -112,7 +123,12 @@ function askable(knowledge: DiagnosisKnowledge, likely: LikelySets, answered: Re
   return asked;
 }
 
-function mostTelling(likely: LikelySets, test: Test, asked: ReadonlyMap<string, Told>, most = MOST_ANSWERS): Told[] {
+function mostTelling(
+  likely: LikelySets,
+  test: Test,
+  asked: ReadonlyMap<string, Told>,
+  most = MOST_ANSWERS,
+): Told[] {
   const all = test.answers.flatMap((id) => asked.get(id) ?? []);
   if (all.length <= most) return all;
   const left = (one: Told): number => expectedBits(likely, split(likely.chances, [one.misses]));
@@ -173,7 +189,10 @@ function value(
   };
 }
 
-/** Greedy: the best first, then the one that tells most a minute on top of it, over every way the first may come out. */
+/**
+ * Greedy: the best first, then the one that tells most a minute on top of it, over every way the first may
+ * come out.
+ */
 function inSequence(
   knowledge: DiagnosisKnowledge,
   likely: LikelySets,
@@ -183,12 +202,15 @@ function inSequence(
 ): PlannedTest[] {
   const chosen: PlannedTest[] = [];
   const used = new Set<string>();
-  const line = ranked.slice(0, IN_LINE).map((worth) => ({ worth, told: mostTelling(likely, worth.test, asked, ANSWERS_IN_LINE) }));
+  const line = ranked
+    .slice(0, IN_LINE)
+    .map((worth) => ({ worth, told: mostTelling(likely, worth.test, asked, ANSWERS_IN_LINE) }));
   let ways: Float64Array[] = [likely.chances];
   let left = open;
   let opened = false;
   while (chosen.length < LONGEST_SEQUENCE) {
-    let best: { worth: TestWorth; told: Told[]; ways: Float64Array[]; left: number; minutes: number } | null = null;
+    let best: { worth: TestWorth; told: Told[]; ways: Float64Array[]; left: number; minutes: number } | null =
+      null;
     for (const { worth, told: all } of line) {
       const told = all.filter((one) => !used.has(one.evidence.observation.id));
       if (told.length === 0 || chosen.some((one) => one.test.id === worth.test.id)) continue;
@@ -209,7 +231,12 @@ function inSequence(
       const { total, byCause } = chancesOf(likely, way);
       return byCause.some((chance) => chance >= knowledge.settledFrom) ? all + total : all;
     }, 0);
-    chosen.push({ test: best.worth.test, minutes: best.minutes, shareAfter: open > 0 ? 1 - left / open : 1, settledAfter });
+    chosen.push({
+      test: best.worth.test,
+      minutes: best.minutes,
+      shareAfter: open > 0 ? 1 - left / open : 1,
+      settledAfter,
+    });
   }
   return chosen;
 }

@@ -20,22 +20,35 @@ const HURT_MOST = 4;
  * What would have to be seen to overturn the verdict: first single findings, likeliest first; where no single
  * one is enough, pairs. Exact over all sets of causes. Empty when nothing known would do it.
  */
-export function overturn(knowledge: DiagnosisKnowledge, weighing: Weighing, answered: ReadonlySet<string>): Overturning[] {
+export function overturn(
+  knowledge: DiagnosisKnowledge,
+  weighing: Weighing,
+  answered: ReadonlySet<string>,
+): Overturning[] {
   const { weights, causeOfBit } = weighing.inner;
   const leading = knowledge.causes.findIndex((cause) => cause.id === weighing.ranked[0]?.cause.id);
   if (leading < 0) return [];
   const base = sumsOf(weights);
-  const open = knowledge.observations.filter((one) => one.sense !== 'fact' && one.links.length > 0 && !answered.has(one.id));
+  const open = knowledge.observations.filter(
+    (one) => one.sense !== 'fact' && one.links.length > 0 && !answered.has(one.id),
+  );
   const tries = open.flatMap((observation) => {
     const misses = narrow(evidenceOf(knowledge, observation, true), causeOfBit);
     const not = ifNotSeen(weights, misses);
-    return [attempt([{ observation, misses, seen: true }], minus(base, not)), attempt([{ observation, misses, seen: false }], not)];
+    return [
+      attempt([{ observation, misses, seen: true }], minus(base, not)),
+      attempt([{ observation, misses, seen: false }], not),
+    ];
   });
   const singles = tries.filter((one) => one.overturns).sort((one, other) => other.chance - one.chance);
   if (singles.length > 0) return singles.slice(0, MOST_SHOWN).map(overturningOf);
-  const hurting = [...tries].sort((one, other) => one.leadingChance - other.leadingChance).slice(0, HURT_MOST);
+  const hurting = [...tries]
+    .sort((one, other) => one.leadingChance - other.leadingChance)
+    .slice(0, HURT_MOST);
   const pairs = hurting
-    .flatMap((first, at) => hurting.slice(at + 1).map((second): [Part, Part] => [first.parts[0]!, second.parts[0]!]))
+    .flatMap((first, at) =>
+      hurting.slice(at + 1).map((second): [Part, Part] => [first.parts[0]!, second.parts[0]!]),
+    )
     .filter(([first, second]) => first.observation.id !== second.observation.id)
     .map(([first, second]) => {
       const copy = weights.slice();
@@ -83,4 +96,9 @@ const minus = (all: Sums, part: Sums): Sums => ({
   none: all.none - part.none,
 });
 
-const overturningOf = ({ finds, chance, instead, insteadChance }: Attempt): Overturning => ({ finds, chance, instead, insteadChance });
+const overturningOf = ({ finds, chance, instead, insteadChance }: Attempt): Overturning => ({
+  finds,
+  chance,
+  instead,
+  insteadChance,
+});

@@ -21,8 +21,15 @@ export interface PastJobs {
   readonly jobs: number;
 }
 
-/** What an edit would have changed: every confirmed job weighed by the edition before and after. Jobs that moved first. */
-export function comparePastJobs(before: DiagnosisKnowledge, after: DiagnosisKnowledge, cases: readonly PastCase[]): PastJobs {
+/**
+ * What an edit would have changed: every confirmed job weighed by the edition before and after. Jobs that
+ * moved first.
+ */
+export function comparePastJobs(
+  before: DiagnosisKnowledge,
+  after: DiagnosisKnowledge,
+  cases: readonly PastCase[],
+): PastJobs {
   const changes = cases
     .filter((one) => one.causes.length > 0)
     .map((one): PastJobChange => {

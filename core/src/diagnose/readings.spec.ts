@@ -7,7 +7,8 @@ import { dataMatters, mostRisk, stopsMet } from './stop.js';
 import { shippedDiagnosis } from './shipped/index.js';
 import { remainingLife } from './wear.js';
 
-const found = (...args: Parameters<typeof readReport>) => Object.fromEntries(readReport(...args).map((one) => [one.observation, one.seen]));
+const found = (...args: Parameters<typeof readReport>) =>
+  Object.fromEntries(readReport(...args).map((one) => [one.observation, one.seen]));
 const details = (...args: Parameters<typeof readReport>) =>
   Object.fromEntries(readReport(...args).map((one) => [one.observation, one.detail]));
 
@@ -27,7 +28,10 @@ describe('what a self-report says', () => {
   });
 
   it('leaves open what it does not hold', () => {
-    const bare = ataReport({}, { rotationRpm: null, attributes: [], temperatureC: null, selfAssessment: 'unknown' });
+    const bare = ataReport(
+      {},
+      { rotationRpm: null, attributes: [], temperatureC: null, selfAssessment: 'unknown' },
+    );
     expect(found(bare)).toEqual({});
   });
 
@@ -47,18 +51,33 @@ describe('what a self-report says', () => {
     expect(details(second, first)['link-errors-rising']).toBe('1,247 at the reading before, 1,284 now');
     expect(found(second, ataReport({ 197: 0 }, { serial: 'another' }))).not.toHaveProperty('pending-growing');
     // Raw sectors name no drive: two of them are never taken for one.
-    expect(found(ataReport({ 197: 9 }, { serial: null }), ataReport({ 197: 1 }, { serial: null }))).not.toHaveProperty('pending-growing');
+    expect(
+      found(ataReport({ 197: 9 }, { serial: null }), ataReport({ 197: 1 }, { serial: null })),
+    ).not.toHaveProperty('pending-growing');
   });
 
   it('of flash: spare, media errors, wear, and what its warning bits say', () => {
-    expect(found(nvmeReport({ availableSparePercent: 4, mediaErrors: 3, percentageUsed: 104, criticalWarning: 0b1001 }))).toMatchObject({
+    expect(
+      found(
+        nvmeReport({
+          availableSparePercent: 4,
+          mediaErrors: 3,
+          percentageUsed: 104,
+          criticalWarning: 0b1001,
+        }),
+      ),
+    ).toMatchObject({
       rotating: false,
       'spare-used-up': true,
       'media-errors': true,
       'worn-out': true,
       'read-only': true,
     });
-    expect(found(nvmeReport())).toMatchObject({ 'spare-used-up': false, 'media-errors': false, 'worn-out': false });
+    expect(found(nvmeReport())).toMatchObject({
+      'spare-used-up': false,
+      'media-errors': false,
+      'worn-out': false,
+    });
     expect(found(nvmeReport())).not.toHaveProperty('read-only');
   });
 
@@ -90,15 +109,28 @@ describe('what a listing says', () => {
   });
   const listing = (volumes: ReturnType<typeof volume>[], own: object = {}): BlockListing => ({
     format: 'block-listing',
-    drives: [{ name: 'sda', model: 'D7', serial: null, sizeBytes: 100e9, rotating: true, transport: 'sata', volumes, ...own }],
+    drives: [
+      {
+        name: 'sda',
+        model: 'D7',
+        serial: null,
+        sizeBytes: 100e9,
+        rotating: true,
+        transport: 'sata',
+        volumes,
+        ...own,
+      },
+    ],
   });
-  const said = (one: BlockListing) => Object.fromEntries(readListing(one).map(({ observation, seen }) => [observation, seen]));
+  const said = (one: BlockListing) =>
+    Object.fromEntries(readListing(one).map(({ observation, seen }) => [observation, seen]));
 
   it('finds a full volume, by share and by bytes', () => {
     expect(said(listing([volume({})]))).toEqual({ 'nearly-full': true, 'no-letter': false, rotating: true });
     expect(said(listing([volume({ sizeBytes: 4e12, freeBytes: 200e9 })]))['nearly-full']).toBe(false);
   });
-  it('finds a drive without any volume', () => expect(said(listing([]))).toMatchObject({ 'no-letter': true }));
+  it('finds a drive without any volume', () =>
+    expect(said(listing([]))).toMatchObject({ 'no-letter': true }));
   it('leaves fullness open where it is not listed', () =>
     expect(said(listing([volume({ freeBytes: null })]))).not.toHaveProperty('nearly-full'));
 });
@@ -139,14 +171,23 @@ describe('remaining life', () => {
   it.each([
     [nvmeReport({ percentageUsed: 0 }), 'too new'],
     [nvmeReport({ bytesWritten: 0 }), 'how much was written'],
-    [nvmeReport({}, { powerOnHours: null, nvme: { ...nvmeReport().nvme!, powerOnHours: 0 } }), 'the pace cannot be told'],
+    [
+      nvmeReport({}, { powerOnHours: null, nvme: { ...nvmeReport().nvme!, powerOnHours: 0 } }),
+      'the pace cannot be told',
+    ],
     [ataReport(), 'does not say how worn'],
   ])('is not guessed', (report, words) =>
-    expect(remainingLife({ report, at: at(1) })).toMatchObject({ known: false, sentence: expect.stringContaining(words) }),
+    expect(remainingLife({ report, at: at(1) })).toMatchObject({
+      known: false,
+      sentence: expect.stringContaining(words),
+    }),
   );
 
   it('is over beyond 100 %', () =>
-    expect(remainingLife({ report: nvmeReport({ percentageUsed: 130 }), at: at(1) })).toMatchObject({ known: true, days: [0, 0] }));
+    expect(remainingLife({ report: nvmeReport({ percentageUsed: 130 }), at: at(1) })).toMatchObject({
+      known: true,
+      days: [0, 0],
+    }));
 });
 
 describe('the stop rule', () => {
@@ -162,10 +203,18 @@ describe('the stop rule', () => {
     ['pending', 'irreplaceable', undefined],
     ['smells', 'none', 'smells'],
     ['got-wet', 'copied', 'wet'],
-  ] as const)('%s with data that is %s: %s', (observation, stake, rule) => expect(met(observation, stake)).toBe(rule));
-  it('is not met by what was looked for and not seen', () => expect(met('clicks', 'irreplaceable', false)).toBeUndefined());
+  ] as const)('%s with data that is %s: %s', (observation, stake, rule) =>
+    expect(met(observation, stake)).toBe(rule),
+  );
+  it('is not met by what was looked for and not seen', () =>
+    expect(met('clicks', 'irreplaceable', false)).toBeUndefined());
   it('goes with the risk that the data allows', () => {
-    expect((['none', 'copied', 'irreplaceable', 'unknown'] as const).map((stake) => [mostRisk(stake), dataMatters(stake)])).toEqual([
+    expect(
+      (['none', 'copied', 'irreplaceable', 'unknown'] as const).map((stake) => [
+        mostRisk(stake),
+        dataMatters(stake),
+      ]),
+    ).toEqual([
       [3, false],
       [2, false],
       [1, true],
@@ -191,5 +240,10 @@ describe('in words', () => {
   ])('%d is drawn as %s', (factor, said) => expect(sayTimesSign(factor)).toBe(said));
   it('never says certain', () => expect([0, 0.001, 0.5, 0.9999].map(inHundred)).toEqual([0, 1, 50, 99]));
   it('says how often', () =>
-    expect([0.01, 0.34, 0.68, 0.99].map(sayOften)).toEqual(['hardly ever', '1 time in 3', '2 times in 3', 'nearly always']));
+    expect([0.01, 0.34, 0.68, 0.99].map(sayOften)).toEqual([
+      'hardly ever',
+      '1 time in 3',
+      '2 times in 3',
+      'nearly always',
+    ]));
 });

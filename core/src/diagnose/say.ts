@@ -1,11 +1,17 @@
 /** `62`: a chance in 100, never 0 or 100 while it is neither. */
-export const inHundred = (chance: number): number => Math.min(99, Math.max(chance > 0 ? 1 : 0, Math.round(chance * 100)));
+export const inHundred = (chance: number): number =>
+  Math.min(99, Math.max(chance > 0 ? 1 : 0, Math.round(chance * 100)));
 
 /** A factor in words: `about twice as likely`, `three times less likely`, `hardly changed`. */
 export function sayFactor(factor: number): string {
   if (factor >= 0.9 && factor <= 1.1) return 'hardly changed';
   const times = factor > 1 ? factor : 1 / factor;
-  if (factor > 1) return times < 1.4 ? 'a little likelier' : times < 1.75 ? 'half as likely again' : `${sayTimes(times)} as likely`;
+  if (factor > 1)
+    return times < 1.4
+      ? 'a little likelier'
+      : times < 1.75
+        ? 'half as likely again'
+        : `${sayTimes(times)} as likely`;
   return times < 1.4
     ? 'a little less likely'
     : times < 1.75
@@ -42,5 +48,7 @@ export function sayOften(chance: number): string {
     [4 / 5, '4 times in 5'],
     [9 / 10, '9 times in 10'],
   ];
-  return fractions.reduce((best, one) => (Math.abs(one[0] - chance) < Math.abs(best[0] - chance) ? one : best))[1];
+  return fractions.reduce((best, one) =>
+    Math.abs(one[0] - chance) < Math.abs(best[0] - chance) ? one : best,
+  )[1];
 }

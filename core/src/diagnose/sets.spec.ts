@@ -26,7 +26,9 @@ describe('weights over sets', () => {
   it('weighed in, seen and not seen together make up what was there; the one pass is the plain product', () => {
     fc.assert(
       fc.property(
-        fc.integer({ min: 1, max: 10 }).chain((causes) => fc.tuple(numbers(causes), numbers(causes), chance())),
+        fc
+          .integer({ min: 1, max: 10 })
+          .chain((causes) => fc.tuple(numbers(causes), numbers(causes), chance())),
         ([chances, byCause, bare]) => {
           const [seen, not] = [priors(chances), priors(chances)];
           const before = sumsOf(seen);
@@ -76,7 +78,9 @@ describe('the likely sets', () => {
   it('split into every way that answers may come out, which together are all', () => {
     const misses = likely.chances.map(() => 0.3);
     const ways = split(likely.chances, [misses, misses]);
-    expect(ways.map((way) => way.reduce((sum, one) => sum + one, 0)).map((sum) => Math.round(sum * 100))).toEqual([9, 21, 21, 49]);
+    expect(
+      ways.map((way) => way.reduce((sum, one) => sum + one, 0)).map((sum) => Math.round(sum * 100)),
+    ).toEqual([9, 21, 21, 49]);
   });
 
   it.each([
@@ -84,5 +88,7 @@ describe('the likely sets', () => {
     [1, 0],
     [0.5, 1],
     [0.11, 0.4999],
-  ])('know the entropy of a yes at %d: %d bits (Shannon 1948)', (p, bits) => expect(binaryEntropy(p)).toBeCloseTo(bits, 3));
+  ])('know the entropy of a yes at %d: %d bits (Shannon 1948)', (p, bits) =>
+    expect(binaryEntropy(p)).toBeCloseTo(bits, 3),
+  );
 });

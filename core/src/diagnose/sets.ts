@@ -1,20 +1,29 @@
 /**
- * Weights over all sets of causes: bit i of an index says whether cause i is in the set. Every function is exact;
+ * Weights over all sets of causes: bit i of an index says whether cause i is in the set. Every function is
+ * exact;
  * the cost doubles with each cause (MOST_CAUSES).
  *
- * The model is a noisy-OR network of two layers: causes are independent beforehand, each cause in a set makes an
- * observation appear with its own strength, a leak stands for everything unnamed, and the observation stays away
- * only if all of them miss. Pearl, Probabilistic Reasoning in Intelligent Systems, 1988, ch. 4.3 (from memory).
+ * The model is a noisy-OR network of two layers: causes are independent beforehand, each cause in a set makes
+ * an
+ * observation appear with its own strength, a leak stands for everything unnamed, and the observation stays
+ * away
+ * only if all of them miss. Pearl, Probabilistic Reasoning in Intelligent Systems, 1988, ch. 4.3 (from
+ * memory).
  */
 export type Weights = Float64Array;
 
-/** How likely an observation stays away: `bare` if no cause holds, times one number for each cause that does. */
+/**
+ * How likely an observation stays away: `bare` if no cause holds, times one number for each cause that does.
+ */
 export interface Misses {
   readonly bare: number;
   readonly byCause: ArrayLike<number>;
 }
 
-/** Sums over the table: of everything, of the sets with each cause, of the empty set. Divide by `total` for chances. */
+/**
+ * Sums over the table: of everything, of the sets with each cause, of the empty set. Divide by `total` for
+ * chances.
+ */
 export interface Sums {
   readonly total: number;
   readonly byCause: Float64Array;
@@ -50,10 +59,16 @@ export function priors(chances: ArrayLike<number>): Weights {
 /** A set's index falls into this many low bits and the rest: two small tables stand for one large. */
 const LOW_BITS = 8;
 
-/** Multiplies in an observation that was seen, or looked for and not seen, and returns the sums after it: one pass. */
-export const weighIn = (weights: Weights, misses: Misses, seen: boolean): Sums => pass(weights, misses, seen, true);
+/**
+ * Multiplies in an observation that was seen, or looked for and not seen, and returns the sums after it: one
+ * pass.
+ */
+export const weighIn = (weights: Weights, misses: Misses, seen: boolean): Sums =>
+  pass(weights, misses, seen, true);
 
-/** The sums as they would be if the observation were looked for and not seen; the weights stay as they are. */
+/**
+ * The sums as they would be if the observation were looked for and not seen; the weights stay as they are.
+ */
 export const ifNotSeen = (weights: Weights, misses: Misses): Sums => pass(weights, misses, false, false);
 
 /** The sums as they are. */
@@ -88,9 +103,15 @@ function pass(weights: Weights, { bare, byCause }: Misses, seen: boolean, write:
   return { total, byCause: sums, none: weights[0]! * (write ? 1 : seen ? 1 - bare : bare) };
 }
 
-/** Halves a table bit by bit from the last: the upper half is where that cause holds. Returns the sum of all. */
+/**
+ * Halves a table bit by bit from the last: the upper half is where that cause holds. Returns the sum of all.
+ */
 function fold(table: Float64Array, sums: Float64Array, firstBit: number): number {
-  for (let half = table.length >> 1, bit = Math.round(Math.log2(table.length)) - 1; half >= 1; half >>= 1, bit--) {
+  for (
+    let half = table.length >> 1, bit = Math.round(Math.log2(table.length)) - 1;
+    half >= 1;
+    half >>= 1, bit--
+  ) {
     let upper = 0;
     for (let at = 0; at < half; at++) {
       upper += table[half + at]!;

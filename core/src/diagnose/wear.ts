@@ -26,15 +26,20 @@ interface DatedReport {
 const HOURS_A_DAY = [3, 24] as const;
 /** Two readings have to lie this far apart to give a pace, days. */
 const LEAST_DAYS = 1;
-/** SATA flash mostly counts attribute 241 in units of 512 bytes, some in 32 MiB or GB (vendor-specific, from memory): only the plain one is taken. */
+/**
+ * SATA flash mostly counts attribute 241 in units of 512 bytes, some in 32 MiB or GB (vendor-specific, from
+ * memory): only the plain one is taken.
+ */
 const LBA_BYTES = 512;
 
 /**
  * Remaining life = what the rated life still allows to be written / what is written a day.
  *
- * Percentage used is a whole number rounded by the drive, so it is taken ± 0.5. What 1 % amounts to comes from
+ * Percentage used is a whole number rounded by the drive, so it is taken ± 0.5. What 1 % amounts to comes
+ * from
  * this drive's own bytes written so far. The pace comes from two readings a day or more apart, else from the
- * whole life, where power-on hours are spread over 3 to 24 hours a day. Never a guess where a number is missing.
+ * whole life, where power-on hours are spread over 3 to 24 hours a day. Never a guess where a number is
+ * missing.
  */
 export function remainingLife(latest: DatedReport, earlier: DatedReport | null = null): RemainingLife {
   const { report } = latest;
@@ -50,12 +55,20 @@ export function remainingLife(latest: DatedReport, earlier: DatedReport | null =
       sentence: `${used} % of its rated life is used: it is past it. Many go on for long, none promises to.`,
     };
   const written = bytesWritten(report);
-  if (written === null || written === 0) return { known: false, sentence: `${used} % used, but it does not say how much was written.` };
+  if (written === null || written === 0)
+    return { known: false, sentence: `${used} % used, but it does not say how much was written.` };
   if (used < 1) return { known: false, sentence: 'Less than 1 % used: too new to say how long it lasts.' };
   const pace = paceOf(latest, earlier, written);
-  if (!pace) return { known: false, sentence: `${used} % used; without its hours or an earlier reading the pace cannot be told.` };
+  if (!pace)
+    return {
+      known: false,
+      sentence: `${used} % used; without its hours or an earlier reading the pace cannot be told.`,
+    };
   const perPercent = [written / (used + 0.5), written / (used - 0.5)] as const;
-  const days = [((100 - used - 0.5) * perPercent[0]) / pace.perDay[1], ((100 - used + 0.5) * perPercent[1]) / pace.perDay[0]] as const;
+  const days = [
+    ((100 - used - 0.5) * perPercent[0]) / pace.perDay[1],
+    ((100 - used + 0.5) * perPercent[1]) / pace.perDay[0],
+  ] as const;
   return {
     known: true,
     usedPercent: used,
@@ -89,7 +102,10 @@ function paceOf(
   }
   const hours = latest.report.powerOnHours === null ? 0 : asNumber(latest.report.powerOnHours);
   if (hours < 24) return null;
-  return { perDay: [(written / hours) * HOURS_A_DAY[0], (written / hours) * HOURS_A_DAY[1]], from: 'whole-life' };
+  return {
+    perDay: [(written / hours) * HOURS_A_DAY[0], (written / hours) * HOURS_A_DAY[1]],
+    from: 'whole-life',
+  };
 }
 
 const sayGb = ([least, most]: readonly [number, number]): string => {
@@ -98,7 +114,8 @@ const sayGb = ([least, most]: readonly [number, number]): string => {
 };
 
 function sayDays([least, most]: readonly [number, number]): string {
-  const years = (days: number) => (days / 365 >= 20 ? 'over 20' : (days / 365).toFixed(days / 365 < 3 ? 1 : 0));
+  const years = (days: number) =>
+    days / 365 >= 20 ? 'over 20' : (days / 365).toFixed(days / 365 < 3 ? 1 : 0);
   if (most < 60) return `${Math.round(least)} to ${Math.round(most)} days`;
   if (most < 730) return `${Math.round(least / 30)} to ${Math.round(most / 30)} months`;
   return years(least) === years(most) ? `${years(least)} years` : `${years(least)} to ${years(most)} years`;

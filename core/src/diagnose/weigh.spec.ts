@@ -5,7 +5,8 @@ import { shippedDiagnosis } from './shipped/index.js';
 import { asVariables, enumerate, knowledgeOf, networks } from './testing/reference.js';
 import { trace, weigh, without } from './weigh.js';
 
-const chanceOf = (weighing: ReturnType<typeof weigh>, id: string): number => weighing.ranked.find((one) => one.cause.id === id)!.now;
+const chanceOf = (weighing: ReturnType<typeof weigh>, id: string): number =>
+  weighing.ranked.find((one) => one.cause.id === id)!.now;
 
 describe('against plain enumeration of the joint distribution', () => {
   it('gives the same chance of every cause, for random networks of up to 12 causes', () => {
@@ -46,11 +47,16 @@ describe('against plain enumeration of the joint distribution', () => {
 });
 
 describe('against textbooks', () => {
-  // Russell and Norvig, Artificial Intelligence: A Modern Approach, the burglary network: P(burglary | both call) = 0.284.
+  // Russell and Norvig, Artificial Intelligence: A Modern Approach, the burglary network: P(burglary | both
+  // call) = 0.284.
   const burglary = [
     { name: 'B', parents: [], yes: () => 0.001 },
     { name: 'E', parents: [], yes: () => 0.002 },
-    { name: 'A', parents: ['B', 'E'], yes: ([b, e]: readonly boolean[]) => (b ? (e ? 0.95 : 0.94) : e ? 0.29 : 0.001) },
+    {
+      name: 'A',
+      parents: ['B', 'E'],
+      yes: ([b, e]: readonly boolean[]) => (b ? (e ? 0.95 : 0.94) : e ? 0.29 : 0.001),
+    },
     { name: 'J', parents: ['A'], yes: ([a]: readonly boolean[]) => (a ? 0.9 : 0.05) },
     { name: 'M', parents: ['A'], yes: ([a]: readonly boolean[]) => (a ? 0.7 : 0.01) },
   ];
@@ -59,7 +65,8 @@ describe('against textbooks', () => {
     expect(enumerate(burglary, 'B', { J: true, M: true })).toBeCloseTo(0.284, 3));
 
   it('so does the engine, with the alarm summed out', () => {
-    // The nearest noisy-OR: it differs from the book's table only where burglary and earthquake coincide, twice in a million.
+    // The nearest noisy-OR: it differs from the book's table only where burglary and earthquake coincide,
+    // twice in a million.
     const both = (alarm: number) => alarm * 0.9 * 0.7 + (1 - alarm) * 0.05 * 0.01;
     const leak = both(0.001);
     const strengths = [0.94, 0.29].map((alarm) => 1 - (1 - both(alarm)) / (1 - leak));
@@ -85,13 +92,21 @@ describe('against textbooks', () => {
 describe('evidence', () => {
   it('for a cause never lowers it, whatever else was found, where no other cause makes the same sign', () => {
     fc.assert(
-      fc.property(networks(8), fc.double({ min: 0.05, max: 0.95, noNaN: true }), ({ knowledge, answers }, strength) => {
-        const sign = knowledgeOf([0.5], [{ leak: 0.05, strengths: [strength] }]).observations[0]!;
-        const more = { ...knowledge, observations: [...knowledge.observations, { ...sign, id: 'sign' }] };
-        const before = chanceOf(weigh(more, answers), 'c0');
-        expect(chanceOf(weigh(more, [...answers, { observation: 'sign', seen: true }]), 'c0')).toBeGreaterThanOrEqual(before - 1e-12);
-        expect(chanceOf(weigh(more, [...answers, { observation: 'sign', seen: false }]), 'c0')).toBeLessThanOrEqual(before + 1e-12);
-      }),
+      fc.property(
+        networks(8),
+        fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+        ({ knowledge, answers }, strength) => {
+          const sign = knowledgeOf([0.5], [{ leak: 0.05, strengths: [strength] }]).observations[0]!;
+          const more = { ...knowledge, observations: [...knowledge.observations, { ...sign, id: 'sign' }] };
+          const before = chanceOf(weigh(more, answers), 'c0');
+          expect(
+            chanceOf(weigh(more, [...answers, { observation: 'sign', seen: true }]), 'c0'),
+          ).toBeGreaterThanOrEqual(before - 1e-12);
+          expect(
+            chanceOf(weigh(more, [...answers, { observation: 'sign', seen: false }]), 'c0'),
+          ).toBeLessThanOrEqual(before + 1e-12);
+        },
+      ),
       { numRuns: 60 },
     );
   });
@@ -100,11 +115,14 @@ describe('evidence', () => {
     fc.assert(
       fc.property(networks(8), ({ knowledge, answers }) => {
         const absent = answers.slice(1).map((one) => ({ ...one, seen: false }));
-        const first = knowledge.observations.find((one) => !absent.some((other) => other.observation === one.id));
+        const first = knowledge.observations.find(
+          (one) => !absent.some((other) => other.observation === one.id),
+        );
         if (!first) return;
         const before = weigh(knowledge, absent);
         const after = weigh(knowledge, [...absent, { observation: first.id, seen: true }]);
-        for (const { cause } of first.links) expect(chanceOf(after, cause)).toBeGreaterThanOrEqual(chanceOf(before, cause) - 1e-12);
+        for (const { cause } of first.links)
+          expect(chanceOf(after, cause)).toBeGreaterThanOrEqual(chanceOf(before, cause) - 1e-12);
       }),
       { numRuns: 60 },
     );
@@ -112,27 +130,36 @@ describe('evidence', () => {
 
   it('weighs the more for a cause the more strongly the cause makes it', () => {
     fc.assert(
-      fc.property(networks(6), fc.double({ min: 0.05, max: 0.5, noNaN: true }), ({ knowledge, answers }, strength) => {
-        const withStrength = (s: number) => {
-          const [first, ...others] = knowledge.observations;
-          const links = [
-            ...first!.links.filter((link) => link.cause !== 'c0'),
-            { ...knowledgeOf([0.5], [{ leak: 0.1, strengths: [s] }]).observations[0]!.links[0]! },
-          ];
-          return weigh({ ...knowledge, observations: [{ ...first!, links }, ...others] }, [
-            ...answers.filter((one) => one.observation !== 'o0'),
-            { observation: 'o0', seen: true },
-          ]);
-        };
-        expect(chanceOf(withStrength(strength + 0.4), 'c0')).toBeGreaterThanOrEqual(chanceOf(withStrength(strength), 'c0') - 1e-12);
-      }),
+      fc.property(
+        networks(6),
+        fc.double({ min: 0.05, max: 0.5, noNaN: true }),
+        ({ knowledge, answers }, strength) => {
+          const withStrength = (s: number) => {
+            const [first, ...others] = knowledge.observations;
+            const links = [
+              ...first!.links.filter((link) => link.cause !== 'c0'),
+              { ...knowledgeOf([0.5], [{ leak: 0.1, strengths: [s] }]).observations[0]!.links[0]! },
+            ];
+            return weigh({ ...knowledge, observations: [{ ...first!, links }, ...others] }, [
+              ...answers.filter((one) => one.observation !== 'o0'),
+              { observation: 'o0', seen: true },
+            ]);
+          };
+          expect(chanceOf(withStrength(strength + 0.4), 'c0')).toBeGreaterThanOrEqual(
+            chanceOf(withStrength(strength), 'c0') - 1e-12,
+          );
+        },
+      ),
       { numRuns: 60 },
     );
   });
 
   it('does not depend on the order it came in', () => {
     const knowledge = shippedDiagnosis('before');
-    const answers = ['clicks', 'link-errors', 'nearly-full', 'crashes'].map((observation, at) => ({ observation, seen: at % 2 === 0 }));
+    const answers = ['clicks', 'link-errors', 'nearly-full', 'crashes'].map((observation, at) => ({
+      observation,
+      seen: at % 2 === 0,
+    }));
     const [one, other] = [weigh(knowledge, answers), weigh(knowledge, [...answers].reverse())];
     for (const { cause, now } of one.ranked) expect(chanceOf(other, cause.id)).toBeCloseTo(now, 12);
   });
@@ -146,7 +173,9 @@ describe('evidence', () => {
       { observation: 'pending', seen: true },
     ]);
     expect(chanceOf(twice, 'mechanical-failing')).toBeCloseTo(chanceOf(once, 'mechanical-failing'), 12);
-    expect(twice.silent).toEqual([{ observation: 'bad-sectors', because: expect.stringContaining('says so already') }]);
+    expect(twice.silent).toEqual([
+      { observation: 'bad-sectors', because: expect.stringContaining('says so already') },
+    ]);
   });
 
   it('that follows from another answer is silent; weak sectors that do not grow are two findings', () => {
@@ -163,7 +192,10 @@ describe('evidence', () => {
 
   it('that nobody looked for is none, and differs from what was looked for and not seen', () => {
     const knowledge = shippedDiagnosis('before');
-    const [unknown, absent] = [weigh(knowledge, []), weigh(knowledge, [{ observation: 'not-in-firmware', seen: false }])];
+    const [unknown, absent] = [
+      weigh(knowledge, []),
+      weigh(knowledge, [{ observation: 'not-in-firmware', seen: false }]),
+    ];
     expect(trace(knowledge, []).steps).toEqual([]);
     expect(chanceOf(absent, 'controller-dead')).toBeLessThan(chanceOf(unknown, 'controller-dead') / 5);
   });
@@ -184,7 +216,9 @@ describe('facts', () => {
     expect(prior(flash, 'mechanical-failing')).toBe(0);
     expect(prior(flash, 'flash-worn')).toBeCloseTo(0.1, 10);
     expect(prior(flash, 'connection')).toBe(prior([], 'connection'));
-    expect(chanceOf(weigh(knowledge, [...flash, { observation: 'clicks', seen: true }]), 'mechanical-failing')).toBe(0);
+    expect(
+      chanceOf(weigh(knowledge, [...flash, { observation: 'clicks', seen: true }]), 'mechanical-failing'),
+    ).toBe(0);
   });
 });
 
@@ -202,7 +236,11 @@ describe('what it says of itself', () => {
     const { steps, noneBefore } = trace(knowledge, answers);
     expect(steps.at(-1)!.none).toBeCloseTo(weighing.none, 10);
     expect(noneBefore).toBeGreaterThan(weighing.none);
-    expect(steps.map((one) => one.observation.id)).toEqual(['freezes-then-resumes', 'link-errors', 'nearly-full']);
+    expect(steps.map((one) => one.observation.id)).toEqual([
+      'freezes-then-resumes',
+      'link-errors',
+      'nearly-full',
+    ]);
     knowledge.causes.forEach(({ id }, at) => {
       const { before, now } = weighing.ranked.find((one) => one.cause.id === id)!;
       expect(steps.reduce((chance, step) => chance * step.factors[at]!, before)).toBeCloseTo(now, 10);
@@ -212,7 +250,9 @@ describe('what it says of itself', () => {
   it('finds the set that explains everything together: a cable, and a full drive', () => {
     const { explanation } = weigh(knowledge, answers);
     expect(explanation.causes.map((one) => one.id).sort()).toEqual(['connection', 'drive-full']);
-    expect(Object.fromEntries(explanation.accounts.map(({ observation, by }) => [observation.id, by?.id]))).toEqual({
+    expect(
+      Object.fromEntries(explanation.accounts.map(({ observation, by }) => [observation.id, by?.id])),
+    ).toEqual({
       'freezes-then-resumes': 'connection',
       'link-errors': 'connection',
       'nearly-full': 'drive-full',

@@ -1,6 +1,15 @@
 import { countEvidence, type Answer, type Evidence } from './evidence.js';
 import type { Cause, DiagnosisKnowledge, Observation } from './knowledge.js';
-import { heaviest, membersOf, priors, sumsOf, weighIn, type Misses, type Sums, type Weights } from './sets.js';
+import {
+  heaviest,
+  membersOf,
+  priors,
+  sumsOf,
+  weighIn,
+  type Misses,
+  type Sums,
+  type Weights,
+} from './sets.js';
 
 /** How likely one cause is now. Several may hold at once, so chances need not add up to 1. */
 export interface CauseChance {
@@ -55,9 +64,12 @@ export function weigh(knowledge: DiagnosisKnowledge, answers: readonly Answer[])
   const causeOfBit = causes.flatMap(({ prior }, at) => (prior > 0 ? [at] : []));
   const weights = start(causeOfBit, causes, evidence);
   let sums = sumsOf(weights);
-  for (const one of evidence) if (one.seen) sums = scaled(weights, weighIn(weights, narrow(one, causeOfBit), true));
+  for (const one of evidence)
+    if (one.seen) sums = scaled(weights, weighIn(weights, narrow(one, causeOfBit), true));
   const now = spread(sums, causeOfBit, causes.length);
-  const ranked = causes.map(({ cause, prior }, at): CauseChance => ({ cause, before: prior, now: now[at]! })).sort((a, b) => b.now - a.now);
+  const ranked = causes
+    .map(({ cause, prior }, at): CauseChance => ({ cause, before: prior, now: now[at]! }))
+    .sort((a, b) => b.now - a.now);
   return {
     ranked,
     none: sums.none / sums.total,
@@ -68,8 +80,14 @@ export function weigh(knowledge: DiagnosisKnowledge, answers: readonly Answer[])
   };
 }
 
-/** Priors with everything that was looked for and not seen: it keeps causes independent, so it costs no pass. */
-function start(causeOfBit: readonly number[], causes: readonly { prior: number }[], evidence: readonly Evidence[]): Weights {
+/**
+ * Priors with everything that was looked for and not seen: it keeps causes independent, so it costs no pass.
+ */
+function start(
+  causeOfBit: readonly number[],
+  causes: readonly { prior: number }[],
+  evidence: readonly Evidence[],
+): Weights {
   const absent = evidence.filter((one) => !one.seen);
   const chances = causeOfBit.map((at) => {
     const { prior } = causes[at]!;
@@ -99,8 +117,14 @@ export function spread({ byCause, total }: Sums, causeOfBit: readonly number[], 
   return chances;
 }
 
-/** How the chances moved from finding to finding: what the bands are drawn from. One pass over the table a finding. */
-export function trace(knowledge: DiagnosisKnowledge, answers: readonly Answer[]): { readonly noneBefore: number; readonly steps: Step[] } {
+/**
+ * How the chances moved from finding to finding: what the bands are drawn from. One pass over the table a
+ * finding.
+ */
+export function trace(
+  knowledge: DiagnosisKnowledge,
+  answers: readonly Answer[],
+): { readonly noneBefore: number; readonly steps: Step[] } {
   const { causes, evidence } = countEvidence(knowledge, answers);
   const causeOfBit = causes.flatMap(({ prior }, at) => (prior > 0 ? [at] : []));
   const weights = start(causeOfBit, causes, []);
@@ -127,14 +151,24 @@ function explain(
   const accounts = evidence
     .filter((one) => one.seen)
     .map(({ observation, misses }) => {
-      const strongest = members.reduce<number | null>((best, at) => (best === null || misses[at]! < misses[best]! ? at : best), null);
-      return { observation, by: strongest !== null && misses[strongest]! < 1 ? knowledge.causes[strongest]! : null };
+      const strongest = members.reduce<number | null>(
+        (best, at) => (best === null || misses[at]! < misses[best]! ? at : best),
+        null,
+      );
+      return {
+        observation,
+        by: strongest !== null && misses[strongest]! < 1 ? knowledge.causes[strongest]! : null,
+      };
     });
   return { causes: members.map((at) => knowledge.causes[at]!), chance: weights[set]! / total, accounts };
 }
 
 /** The chances if one finding had not been made: what it alone holds up. */
-export const without = (knowledge: DiagnosisKnowledge, answers: readonly Answer[], observation: string): Weighing =>
+export const without = (
+  knowledge: DiagnosisKnowledge,
+  answers: readonly Answer[],
+  observation: string,
+): Weighing =>
   weigh(
     knowledge,
     answers.filter((one) => one.observation !== observation),

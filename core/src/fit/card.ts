@@ -14,7 +14,10 @@ import { clearanceOf, spec, tally, type Clearance, type Measure, type Tally } fr
 import { plateOf, type Place } from './place.js';
 
 const M2_OUTLINES = new Map(
-  [30, 42, 60, 80, 110].map((mm): [number, Outline] => [mm, { length: spec(mm, M2_OUTLINE_TOLERANCE_MM), width: M2_WIDTH }]),
+  [30, 42, 60, 80, 110].map((mm): [number, Outline] => [
+    mm,
+    { length: spec(mm, M2_OUTLINE_TOLERANCE_MM), width: M2_WIDTH },
+  ]),
 );
 
 /** Length x width of any drive. */
@@ -35,12 +38,16 @@ export function outlineOf(drive: Drive): Outline {
 
 export const boardOf = (drive: CardDrive): Measure => (drive.family === 'm2' ? M2_BOARD : MSATA_BOARD);
 
-/** What stands highest above (or hangs lowest beneath) a card's board; null: nobody measured and no code bounds it. */
+/**
+ * What stands highest above (or hangs lowest beneath) a card's board; null: nobody measured and no code
+ * bounds it.
+ */
 export function faceOf(drive: CardDrive, face: 'top' | 'bottom'): Measure | null {
   const measured = face === 'top' ? drive.topHeight : drive.bottomHeight;
   if (measured) return measured;
   const profile = face === 'top' ? drive.topProfile : drive.bottomProfile;
-  if (profile.length > 0) return profile.reduce((most, one) => (one.height.mm > most.mm ? one.height : most), profile[0]!.height);
+  if (profile.length > 0)
+    return profile.reduce((most, one) => (one.height.mm > most.mm ? one.height : most), profile[0]!.height);
   const code = drive.family === 'm2' ? drive.heightCode : null;
   return code ? spec(M2_HEIGHT_CODES[code][face]) : null;
 }
@@ -58,7 +65,10 @@ const NOTHING = spec(0);
 const NONE: Tally = { mm: 0, squares: 0, straight: 0 };
 const FIRMNESS = { no: 0, doubtful: 1, likely: 2, certain: 3 } as const;
 
-/** What a place's stack adds above the board, summed once for all drives; and the answer for the drive asked about last, since several rules ask for it. */
+/**
+ * What a place's stack adds above the board, summed once for all drives; and the answer for the drive asked
+ * about last, since several rules ask for it.
+ */
 interface Stacked {
   readonly bridged: boolean;
   readonly overBoard: Tally;
@@ -94,12 +104,25 @@ export function sectionsAbove(place: Place, slot: CardSlot, drive: CardDrive): S
   return sections;
 }
 
-function cutAbove({ bridged, overBoard, room }: Stacked, slot: CardSlot, drive: CardDrive, highest: Measure): Section[] {
+function cutAbove(
+  { bridged, overBoard, room }: Stacked,
+  slot: CardSlot,
+  drive: CardDrive,
+  highest: Measure,
+): Section[] {
   const board = boardOf(drive);
   const profile = bridged ? [] : drive.topProfile;
   if (profile.length === 0 && slot.overhangs.length === 0) {
     const need = addTo(addTo(overBoard, board), highest);
-    return [{ fromMm: 0, toMm: outlineOf(drive).length.mm, drive: highest, room: slot.coverAt, clearance: clearanceOf(room, need) }];
+    return [
+      {
+        fromMm: 0,
+        toMm: outlineOf(drive).length.mm,
+        drive: highest,
+        room: slot.coverAt,
+        clearance: clearanceOf(room, need),
+      },
+    ];
   }
   return along(drive, profile, highest, slot.overhangs, slot.coverAt, 'lower').map((one) => {
     const need = one.drive.mm > 0 ? addTo(addTo(overBoard, board), one.drive) : tally([slot.standOff, board]);
@@ -146,7 +169,8 @@ function along(
   counts: 'lower' | 'higher',
 ): Omit<Section, 'clearance'>[] {
   const length = outlineOf(drive).length.mm;
-  if (own.length === 0 && machine.length === 0) return [{ fromMm: 0, toMm: length, drive: uniform, room: otherwise }];
+  if (own.length === 0 && machine.length === 0)
+    return [{ fromMm: 0, toMm: length, drive: uniform, room: otherwise }];
   const cuts = [...new Set([0, length, ...[...own, ...machine].flatMap((one) => [one.fromMm, one.toMm])])]
     .filter((mm) => mm >= 0 && mm <= length)
     .sort((a, b) => a - b);
@@ -164,18 +188,30 @@ function along(
   });
 }
 
-const most = (all: readonly Measure[], otherwise: Measure): Measure => all.reduce((a, b) => (b.mm > a.mm ? b : a), otherwise);
-const least = (all: readonly Measure[], otherwise: Measure): Measure => all.reduce((a, b) => (b.mm < a.mm ? b : a), otherwise);
+const most = (all: readonly Measure[], otherwise: Measure): Measure =>
+  all.reduce((a, b) => (b.mm > a.mm ? b : a), otherwise);
+const least = (all: readonly Measure[], otherwise: Measure): Measure =>
+  all.reduce((a, b) => (b.mm < a.mm ? b : a), otherwise);
 
-/** Where chips lie along a card: from the first to the last. Without a profile, all of it but 2 mm at each end (common practice, no source). */
+/**
+ * Where chips lie along a card: from the first to the last. Without a profile, all of it but 2 mm at each end
+ * (common practice, no source).
+ */
 export function chipSpan(drive: CardDrive, face: 'top' | 'bottom' = 'top'): { fromMm: number; toMm: number } {
   const profile = face === 'top' ? drive.topProfile : drive.bottomProfile;
   if (profile.length === 0) return { fromMm: 2, toMm: outlineOf(drive).length.mm - 2 };
-  return { fromMm: Math.min(...profile.map((one) => one.fromMm)), toMm: Math.max(...profile.map((one) => one.toMm)) };
+  return {
+    fromMm: Math.min(...profile.map((one) => one.fromMm)),
+    toMm: Math.max(...profile.map((one) => one.toMm)),
+  };
 }
 
 /** The parts from main board to cover, in order upwards, for the sum and for the drawing. */
-export function heightParts(place: Place, slot: CardSlot, drive: CardDrive): { name: string; height: Measure | null }[] {
+export function heightParts(
+  place: Place,
+  slot: CardSlot,
+  drive: CardDrive,
+): { name: string; height: Measure | null }[] {
   return [
     { name: 'post', height: slot.standOff },
     { name: 'board', height: boardOf(drive) },

@@ -1,6 +1,9 @@
 import * as z from 'zod';
 
-/** `extras`: fits once the named small part is had or step is done. `unknown`: one look or measurement would settle it. */
+/**
+ * `extras`: fits once the named small part is had or step is done. `unknown`: one look or measurement would
+ * settle it.
+ */
 export const OutcomeSchema = z.enum(['fits', 'extras', 'unknown', 'no']);
 export type Outcome = z.infer<typeof OutcomeSchema>;
 
@@ -42,7 +45,10 @@ export const ExtraSchema = z.strictObject({
 });
 export type Extra = z.infer<typeof ExtraSchema>;
 
-/** The one look or measurement that would settle an unknown: of the drive, of the slot, or of the model on the bench. */
+/**
+ * The one look or measurement that would settle an unknown: of the drive, of the slot, or of the model on the
+ * bench.
+ */
 const SettlesSchema = z.strictObject({
   of: z.enum(['drive', 'slot', 'model']).default('drive'),
   key: z.string(),
@@ -73,7 +79,8 @@ export const FindingSchema = z.strictObject({
 export type Finding = z.infer<typeof FindingSchema>;
 
 /** The words of a check, made only when somebody looks: ranking a catalogue asks for outcomes alone. */
-export type Told = Pick<Finding, 'have' | 'need' | 'sentence'> & Partial<Pick<Finding, 'margin' | 'extras' | 'settles' | 'likely'>>;
+export type Told = Pick<Finding, 'have' | 'need' | 'sentence'> &
+  Partial<Pick<Finding, 'margin' | 'extras' | 'settles' | 'likely'>>;
 
 export interface Check {
   readonly outcome: Outcome;

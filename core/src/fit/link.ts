@@ -55,7 +55,11 @@ export function linkOf(place: LinkPlace, drive: Drive): Link | null {
     ];
     return linked('pata', `PATA ${mode}`, pataCeiling(mode), drive, back);
   }
-  if (isBay(slot) ? !slot.connector.endsWith('sata') : !isSocket(slot) || (slot.kind === 'm2' && !slot.protocols.includes('sata')))
+  if (
+    isBay(slot)
+      ? !slot.connector.endsWith('sata')
+      : !isSocket(slot) || (slot.kind === 'm2' && !slot.protocols.includes('sata'))
+  )
     return null;
   // An M.2 slot states its PCIe generation only; SATA in M.2 came with revision 3.
   const own = slot.kind === 'm2' ? 3 : (slot as { generation: SataGeneration }).generation;
@@ -94,7 +98,13 @@ function lanesOf({ slot, sharing, others }: LinkPlace): { lanes: number; why: st
   return { lanes: own, why: `the slot has ${own} ${own === 1 ? 'lane' : 'lanes'}` };
 }
 
-const linked = (protocol: Link['protocol'], say: string, ceiling: number, drive: Drive, back: readonly string[]): Link => {
+const linked = (
+  protocol: Link['protocol'],
+  say: string,
+  ceiling: number,
+  drive: Drive,
+  back: readonly string[],
+): Link => {
   const own = drive.readBytesPerSecond;
   return {
     protocol,

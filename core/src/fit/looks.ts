@@ -76,6 +76,8 @@ export const FIRMWARE_LOOKS = ['startsFromNvme', 'starts4kn'] as const;
 
 export function firmwareWithLooks(firmware: Firmware, looks: Looks | undefined): Firmware {
   if (!looks) return firmware;
-  const said = FIRMWARE_LOOKS.filter((key) => typeof looks[key] === 'string').map((key) => [key, looks[key] === 'yes'] as const);
+  const said = FIRMWARE_LOOKS.filter((key) => typeof looks[key] === 'string').map(
+    (key) => [key, looks[key] === 'yes'] as const,
+  );
   return { ...firmware, ...Object.fromEntries(said) };
 }

@@ -23,7 +23,10 @@ interface AdaptedPlate {
   readonly thickness: Measure;
 }
 
-/** Everything a drive is judged against: slot, machine, shelf and wish. It stays the same while the drives change. */
+/**
+ * Everything a drive is judged against: slot, machine, shelf and wish. It stays the same while the drives
+ * change.
+ */
 export interface Place {
   readonly modelId: string;
   readonly slot: Slot;
@@ -35,7 +38,10 @@ export interface Place {
   readonly parts: readonly Part[];
   readonly ownScrews: readonly OwnScrew[];
   /** Set while it is not settled which variant is on the bench and this slot hangs on it. */
-  readonly variantAsk: { readonly ask: string; readonly answers: readonly { value: string; say: string }[] } | null;
+  readonly variantAsk: {
+    readonly ask: string;
+    readonly answers: readonly { value: string; say: string }[];
+  } | null;
   readonly plate: AdaptedPlate | null;
 }
 
@@ -55,14 +61,22 @@ export const bareSlot = (slot: Slot, need: Need = NO_NEED, more: Partial<Place> 
 });
 
 /** A slot of a model, with the screws its guide takes out. */
-export function placeIn(model: MachineModel, slot: Slot, more: Partial<Place> = {}, variantId: string | null = null): Place {
+export function placeIn(
+  model: MachineModel,
+  slot: Slot,
+  more: Partial<Place> = {},
+  variantId: string | null = null,
+): Place {
   const open = variantId === null && hangsOnVariant(model, slot.id) ? model.variants : null;
   return bareSlot(slot, more.need, {
     modelId: model.id,
     firmware: model.firmware,
     sharing: model.sharing,
     ownScrews: screwsOf(model),
-    variantAsk: open && { ask: open.ask, answers: open.of.map((one) => ({ value: one.id, say: one.answer })) },
+    variantAsk: open && {
+      ask: open.ask,
+      answers: open.of.map((one) => ({ value: one.id, say: one.answer })),
+    },
     ...more,
   });
 }
@@ -73,7 +87,9 @@ const screwsOf = (model: MachineModel): OwnScrew[] =>
     .filter((operation) => !operation.atSwap)
     .flatMap((operation) =>
       operation.takes.flatMap((thing) =>
-        thing.kind === 'screw' ? [{ screw: thing.screw, count: thing.holes.length, from: operation.title }] : [],
+        thing.kind === 'screw'
+          ? [{ screw: thing.screw, count: thing.holes.length, from: operation.title }]
+          : [],
       ),
     );
 

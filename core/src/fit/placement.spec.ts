@@ -16,18 +16,29 @@ const machine = (own: Partial<Machine> = {}): Machine => ({
   ...own,
 });
 const fast = m2Drive({ id: 'fast' });
-const slow = m2Drive({ id: 'slow', readBytesPerSecond: 2e9, link: { protocol: 'nvme', generation: 3, lanes: 4 } });
+const slow = m2Drive({
+  id: 'slow',
+  readBytesPerSecond: 2e9,
+  link: { protocol: 'nvme', generation: 3, lanes: 4 },
+});
 const disk = bayDrive({ id: 'disk', medium: 'rotating', readBytesPerSecond: 0.12e9 });
 
 const seatsOf = (at: ReturnType<typeof placements>[number] | undefined) =>
   at?.seats.map((seat) => `${seat.drive.id} in ${seat.slotId}${seat.holdsSystem ? ' *' : ''}`);
 
 it('puts the system on the fastest drive in the fastest socket, solid-state before mechanical', () =>
-  expect(seatsOf(placements(machine(), [disk, slow, fast])[0])).toEqual(['disk in bay', 'slow in m2-b', 'fast in m2-a *']));
+  expect(seatsOf(placements(machine(), [disk, slow, fast])[0])).toEqual([
+    'disk in bay',
+    'slow in m2-b',
+    'fast in m2-a *',
+  ]));
 
 it('seats one drive in the best slot there is', () => {
   expect(seatsOf(placements(machine(), [fast])[0])).toEqual(['fast in m2-a *']);
-  expect(placements(machine(), [disk])[0]).toMatchObject({ outcome: 'fits', sentence: expect.stringContaining('bay') });
+  expect(placements(machine(), [disk])[0]).toMatchObject({
+    outcome: 'fits',
+    sentence: expect.stringContaining('bay'),
+  });
 });
 
 it('leaves a slot alone whose drive stays', () =>
@@ -38,7 +49,9 @@ it('minds what the slots share', () => {
   const sharing = [{ kind: 'only-while-empty' as const, slot: 'bay', protocol: null, unless: 'm2-b' }];
   const [best] = placements({ ...shared, model: { ...shared.model, sharing } }, [disk, fast]);
   expect(seatsOf(best)).toEqual(['disk in bay', 'fast in m2-a *']);
-  expect(placements({ ...shared, model: { ...shared.model, sharing } }, [disk, slow, fast])[0]?.outcome).toBe('no');
+  expect(placements({ ...shared, model: { ...shared.model, sharing } }, [disk, slow, fast])[0]?.outcome).toBe(
+    'no',
+  );
 });
 
 it('does not make the system drive of what the firmware cannot start from', () => {
@@ -48,7 +61,8 @@ it('does not make the system drive of what the firmware cannot start from', () =
   expect(best?.seats.find((seat) => seat.holdsSystem)?.drive.id).toBe('disk');
 });
 
-it('has no answer for more drives than slots', () => expect(placements(machine({ staying: ['m2-a', 'bay'] }), [disk, fast])).toEqual([]));
+it('has no answer for more drives than slots', () =>
+  expect(placements(machine({ staying: ['m2-a', 'bay'] }), [disk, fast])).toEqual([]));
 
 it('compares replacing with adding: what stays, and how much there is in all', () => {
   const ways = waysToFit(machine(), fast);

@@ -50,11 +50,15 @@ const MOST_DRIVES = 4;
  * seat, solid-state before mechanical, the highest-generation socket first (common practice, no source).
  */
 export function placements(machine: Machine, drives: readonly Drive[]): Placement[] {
-  const slots = slotsIn(machine).filter((slot) => slot.kind !== 'soldered' && !machine.staying.includes(slot.id));
+  const slots = slotsIn(machine).filter(
+    (slot) => slot.kind !== 'soldered' && !machine.staying.includes(slot.id),
+  );
   if (drives.length === 0 || drives.length > MOST_DRIVES || slots.length < drives.length) return [];
   const sketches = seatings(slots, drives.length).flatMap((seats) =>
     drives.map((_, system): Sketch => {
-      const outcomes = drives.map((drive, at) => outcomeAt(jobAt(placeFor(machine, seats, drives, at, system)), drive));
+      const outcomes = drives.map((drive, at) =>
+        outcomeAt(jobAt(placeFor(machine, seats, drives, at, system)), drive),
+      );
       const outcome = outcomes.reduce((worst, one) => (WORTH[one] < WORTH[worst] ? one : worst));
       return { slots: seats, system, outcome, score: scoreOf(machine, seats, drives, system) };
     }),
@@ -67,7 +71,13 @@ export function placements(machine: Machine, drives: readonly Drive[]): Placemen
 
 const slotsIn = ({ model, variantId, slots }: Machine): readonly Slot[] => slots ?? slotsOf(model, variantId);
 
-function placeFor(machine: Machine, seats: readonly Slot[], drives: readonly Drive[], at: number, system: number): Place {
+function placeFor(
+  machine: Machine,
+  seats: readonly Slot[],
+  drives: readonly Drive[],
+  at: number,
+  system: number,
+): Place {
   const staying = machine.staying.map((slotId): Occupied => ({ slotId, protocol: null }));
   const beside = seats.flatMap((slot, other): Occupied[] =>
     other === at ? [] : [{ slotId: slot.id, protocol: drives[other]!.link.protocol }],
@@ -77,7 +87,13 @@ function placeFor(machine: Machine, seats: readonly Slot[], drives: readonly Dri
     // What was there comes out, unless it stays: the seat is free for the new drive.
     seats[at]!,
     {
-      need: { ...(machine.need ?? NO_NEED), usedGb: null, wantedGb: null, plan: 'replace', holdsSystem: at === system },
+      need: {
+        ...(machine.need ?? NO_NEED),
+        usedGb: null,
+        wantedGb: null,
+        plan: 'replace',
+        holdsSystem: at === system,
+      },
       others: [...staying, ...beside],
       parts: machine.parts ?? [],
     },
@@ -85,7 +101,10 @@ function placeFor(machine: Machine, seats: readonly Slot[], drives: readonly Dri
   );
 }
 
-/** Speed felt by the system counts ten times what the data drives reach; a mechanical system drive counts next to nothing. */
+/**
+ * Speed felt by the system counts ten times what the data drives reach; a mechanical system drive counts next
+ * to nothing.
+ */
 function scoreOf(machine: Machine, seats: readonly Slot[], drives: readonly Drive[], system: number): number {
   return drives.reduce((sum, drive, at) => {
     const place = placeFor(machine, seats, drives, at, system);
@@ -129,7 +148,9 @@ function seatings(slots: readonly Slot[], count: number): Slot[][] {
   );
 }
 
-/** One way of bringing a single drive in: in place of an old one, beside it, or beside it left in unplugged. */
+/**
+ * One way of bringing a single drive in: in place of an old one, beside it, or beside it left in unplugged.
+ */
 interface WayToFit {
   readonly plan: 'replace' | 'add';
   readonly slotId: string;
@@ -153,7 +174,12 @@ export function waysToFit(machine: Machine, drive: Drive): WayToFit[] {
       const staying = holding.filter((one) => one.id !== slot.id);
       const others = staying.map((one): Occupied => ({ slotId: one.id, protocol: null }));
       const need = { ...(machine.need ?? NO_NEED), plan } as const;
-      const place = placeIn(machine.model, slot, { need, others, parts: machine.parts ?? [] }, machine.variantId);
+      const place = placeIn(
+        machine.model,
+        slot,
+        { need, others, parts: machine.parts ?? [] },
+        machine.variantId,
+      );
       return {
         plan,
         slotId: slot.id,

@@ -7,7 +7,10 @@ const at = bareSlot;
 
 describe('link', () => {
   it('is the lower generation and the fewer lanes of the two', () => {
-    expect(linkOf(at(m2Slot()), m2Drive())).toMatchObject({ say: 'PCIe 3 ×4', usableBytesPerSecond: expect.closeTo(3.938e9, -6) });
+    expect(linkOf(at(m2Slot()), m2Drive())).toMatchObject({
+      say: 'PCIe 3 ×4',
+      usableBytesPerSecond: expect.closeTo(3.938e9, -6),
+    });
     expect(linkOf(at(m2Slot({ generation: 5, lanes: 2 })), m2Drive())?.say).toBe('PCIe 4 ×2');
   });
 

@@ -25,8 +25,10 @@ const FELT = Math.log(1.05);
 const NO_LEAD_TIME = 1000;
 
 /**
- * Every drive against the place, best first: what goes in; what the diagnosis asks for; within the price ceiling;
- * the larger useful speed; the longer life; the lower price per GB that can be used; sooner to be had; then the
+ * Every drive against the place, best first: what goes in; what the diagnosis asks for; within the price
+ * ceiling;
+ * the larger useful speed; the longer life; the lower price per GB that can be used; sooner to be had; then
+ * the
  * id, so that the order never depends on the catalogue's.
  */
 export function rankAll(place: Place, drives: readonly Drive[]): Ranking {
@@ -74,8 +76,10 @@ export function rankAll(place: Place, drives: readonly Drive[]): Ranking {
 }
 
 /**
- * What does not fit, by price alone. Most of a catalogue does not, so that these are sorted as plain numbers, price
- * and index in one, which is several times faster than comparing; runs of one price are then put in order of id.
+ * What does not fit, by price alone. Most of a catalogue does not, so that these are sorted as plain numbers,
+ * price
+ * and index in one, which is several times faster than comparing; runs of one price are then put in order of
+ * id.
  */
 function cheapestFirst(indices: readonly number[], price: Float64Array, drives: readonly Drive[]): number[] {
   const span = drives.length;
@@ -108,7 +112,11 @@ export function rank(place: Place, drives: readonly Drive[], most = Infinity): C
 function ceilingOf(place: Place, drive: Drive, known: Map<number, number | null>): number | null {
   const { link } = drive;
   const key =
-    link.protocol === 'nvme' ? link.generation * 8 + link.lanes : link.protocol === 'sata' ? 100 + link.generation : 200 + link.mode;
+    link.protocol === 'nvme'
+      ? link.generation * 8 + link.lanes
+      : link.protocol === 'sata'
+        ? 100 + link.generation
+        : 200 + link.mode;
   const before = known.get(key);
   if (before !== undefined) return before;
   const ceiling = linkOf(place, drive)?.ceilingBytesPerSecond ?? null;

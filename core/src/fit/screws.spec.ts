@@ -7,7 +7,15 @@ import { findScrews, judgeScrew, sayScrewWanted } from './screws.js';
 import { judge } from './verdict.js';
 
 const screw = (own: Partial<Screw> = {}): Screw =>
-  ScrewSchema.parse({ thread: 'M2', lengthMm: 2.5, head: 'wafer', bit: 'PH0', headDiameterMm: 4.5, headHeightMm: 0.5, ...own });
+  ScrewSchema.parse({
+    thread: 'M2',
+    lengthMm: 2.5,
+    head: 'wafer',
+    bit: 'PH0',
+    headDiameterMm: 4.5,
+    headHeightMm: 0.5,
+    ...own,
+  });
 const slot = m2Slot({ threadDepth: spec(2.4, 0.1) });
 const need = cardScrewNeed(bareSlot(slot), slot, m2Drive());
 
@@ -70,13 +78,19 @@ describe('ranking', () => {
   it('says what to get where nothing does', () => {
     const missing = m2Slot({ screwState: 'missing' });
     const extra = judge(bareSlot(missing), m2Drive()).extras.find((one) => one.id === 'screw');
-    expect(extra?.item).toMatchObject({ from: 'order', specification: expect.stringContaining('M2, 2 to 2.5 mm') });
+    expect(extra?.item).toMatchObject({
+      from: 'order',
+      specification: expect.stringContaining('M2, 2 to 2.5 mm'),
+    });
   });
 });
 
 it('recomputes the screw through an adapted plate', () => {
   const plate = { label: 'copper strip', thickness: spec(0.8, 0.05) };
-  const place = bareSlot(slot, undefined, { plate, parts: [part({ kind: 'screw', id: 'longer', screw: screw({ lengthMm: 3.5 }) })] });
+  const place = bareSlot(slot, undefined, {
+    plate,
+    parts: [part({ kind: 'screw', id: 'longer', screw: screw({ lengthMm: 3.5 }) })],
+  });
   const finding = judge(place, m2Drive()).findings.find((one) => one.rule === 'screw');
   // 2.5 - 0.8 - 0.8 = 0.9 mm: 2.25 turns.
   expect(finding).toMatchObject({ outcome: 'extras', sentence: expect.stringContaining('too short') });

@@ -48,7 +48,13 @@ export function findScrews(need: ScrewNeed, parts: readonly Part[], own: readonl
       ? [{ screw: part.screw, from: 'shelf' as const, where: part.drawer, count: part.inStock, part }]
       : [],
   );
-  const lent = own.map(({ screw, count, from }) => ({ screw, from: 'machine' as const, where: from, count, part: null }));
+  const lent = own.map(({ screw, count, from }) => ({
+    screw,
+    from: 'machine' as const,
+    where: from,
+    count,
+    part: null,
+  }));
   return [...shelf, ...lent]
     .map((one) => ({ ...one, ...judgeScrew(need, one.screw) }))
     .sort(
@@ -67,14 +73,18 @@ const awayFromOwn = ({ safeBiteMm, between }: ScrewNeed, { lengthMm }: Screw): n
   safeBiteMm === null ? 0 : Math.abs(lengthMm - safeBiteMm - between.reduce((sum, one) => sum + one.mm, 0));
 
 /** One screw against the need. */
-export function judgeScrew(need: ScrewNeed, screw: Screw): Pick<ScrewChoice, 'verdict' | 'turns' | 'spareMm' | 'sentence'> {
+export function judgeScrew(
+  need: ScrewNeed,
+  screw: Screw,
+): Pick<ScrewChoice, 'verdict' | 'turns' | 'spareMm' | 'sentence'> {
   const bite = clearance([spec(screw.lengthMm)], need.between);
   const pitch = COARSE_PITCH_MM[screw.thread];
   const turns = bite.marginMm / pitch;
   const spareMm = need.depth ? need.depth.mm - bite.marginMm : null;
   const say = (verdict: ScrewChoice['verdict'], sentence: string) => ({ verdict, turns, spareMm, sentence });
   const name = sayScrew(screw);
-  if (screw.thread !== need.thread) return say('no', `${screw.thread} does not go into ${need.thread}${nearly(screw, need)}.`);
+  if (screw.thread !== need.thread)
+    return say('no', `${screw.thread} does not go into ${need.thread}${nearly(screw, need)}.`);
   if (screw.form !== need.form)
     return say(
       'no',
@@ -82,12 +92,17 @@ export function judgeScrew(need: ScrewNeed, screw: Screw): Pick<ScrewChoice, 've
         ? `It cuts its own thread: for plastic, not for this post.`
         : `The boss is plastic: it wants a thread-forming screw.`,
     );
-  if (screw.head === 'flat' && need.head) return say('no', 'A flat head is made for a countersink; here it would spread the notch.');
+  if (screw.head === 'flat' && need.head)
+    return say('no', 'A flat head is made for a countersink; here it would spread the notch.');
   if (turns < LEAST_TURNS)
-    return say('no', `Too short: ${name} holds ${Math.max(0, Math.floor(turns * 10) / 10)} turns, ${LEAST_TURNS} are the least.`);
+    return say(
+      'no',
+      `Too short: ${name} holds ${Math.max(0, Math.floor(turns * 10) / 10)} turns, ${LEAST_TURNS} are the least.`,
+    );
   if (need.depth) {
     const bottoms = clearance([need.depth, ...need.between], [spec(screw.lengthMm)]);
-    if (bottoms.certainty === 'no') return say('no', `Too long: it bottoms ${sayMm(-bottoms.marginMm)} mm before its head holds.`);
+    if (bottoms.certainty === 'no')
+      return say('no', `Too long: it bottoms ${sayMm(-bottoms.marginMm)} mm before its head holds.`);
     if (bottoms.certainty === 'doubtful')
       return say(
         'unknown',
@@ -103,9 +118,15 @@ export function judgeScrew(need: ScrewNeed, screw: Screw): Pick<ScrewChoice, 've
   }
   if (need.head && screw.headDiameterMm !== null) {
     if (screw.headDiameterMm > need.head.mostMm)
-      return say('no', `Head of ${sayMm(screw.headDiameterMm)} mm covers more than the ${sayMm(need.head.mostMm)} mm left free for it.`);
+      return say(
+        'no',
+        `Head of ${sayMm(screw.headDiameterMm)} mm covers more than the ${sayMm(need.head.mostMm)} mm left free for it.`,
+      );
     if (screw.headDiameterMm <= need.head.leastMm)
-      return say('no', `Head of ${sayMm(screw.headDiameterMm)} mm slips through the ${sayMm(need.head.leastMm)} mm notch.`);
+      return say(
+        'no',
+        `Head of ${sayMm(screw.headDiameterMm)} mm slips through the ${sayMm(need.head.leastMm)} mm notch.`,
+      );
   }
   if (need.head && screw.headDiameterMm === null)
     return say(
@@ -113,7 +134,10 @@ export function judgeScrew(need: ScrewNeed, screw: Screw): Pick<ScrewChoice, 've
       `Head of ${name} is not measured: it has to be over ${sayMm(need.head.leastMm)} and at most ${sayMm(need.head.mostMm)} mm.`,
     );
   if (need.headRoomMm !== null && screw.headHeightMm !== null && screw.headHeightMm > need.headRoomMm)
-    return say('no', `Head stands ${sayMm(screw.headHeightMm)} mm where ${sayMm(need.headRoomMm)} mm is free.`);
+    return say(
+      'no',
+      `Head stands ${sayMm(screw.headHeightMm)} mm where ${sayMm(need.headRoomMm)} mm is free.`,
+    );
   return say(
     'fits',
     `${name} holds ${Math.floor(turns * 10) / 10} turns${spareMm === null ? '' : `, ${sayMm(spareMm)} mm short of the ground`}.`,
@@ -122,7 +146,9 @@ export function judgeScrew(need: ScrewNeed, screw: Screw): Pick<ScrewChoice, 've
 
 /** Threads one takes for one another, since they start a turn and then jam or strip. */
 const nearly = (screw: Screw, need: ScrewNeed): string =>
-  Math.abs(diameterMm(screw.thread) - diameterMm(need.thread)) <= 0.6 ? ', though it may start: it would jam or strip' : '';
+  Math.abs(diameterMm(screw.thread) - diameterMm(need.thread)) <= 0.6
+    ? ', though it may start: it would jam or strip'
+    : '';
 
 /** The choice as a line of the pick list. */
 export const screwItem = (choice: ScrewChoice, quantity = 1): Item => ({
@@ -137,11 +163,17 @@ export const screwItem = (choice: ScrewChoice, quantity = 1): Item => ({
   leadDays: null,
 });
 
-/** From the fewest turns that hold to the ground of the hole, mm under the head; `most` null: nobody knows how deep. */
+/**
+ * From the fewest turns that hold to the ground of the hole, mm under the head; `most` null: nobody knows how
+ * deep.
+ */
 export function lengthWindow(need: ScrewNeed): { least: number; most: number | null } {
   const between = need.between.reduce((sum, one) => sum + one.mm, 0);
   const depth = need.depth?.mm ?? need.safeBiteMm;
-  return { least: between + LEAST_TURNS * COARSE_PITCH_MM[need.thread], most: depth === null ? null : between + depth };
+  return {
+    least: between + LEAST_TURNS * COARSE_PITCH_MM[need.thread],
+    most: depth === null ? null : between + depth,
+  };
 }
 
 /** Lengths that would hold, in words, for the order: `M2, 2.0 to 3.3 mm`. */

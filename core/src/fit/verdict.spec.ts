@@ -6,7 +6,8 @@ import { NO_NEED, type Need } from './need.js';
 import { bareSlot } from './place.js';
 import { judge } from './verdict.js';
 
-const judgeIn = (slot: Slot, drive: Drive, need: Partial<Need> = {}) => judge(bareSlot(slot, { ...NO_NEED, ...need }), drive);
+const judgeIn = (slot: Slot, drive: Drive, need: Partial<Need> = {}) =>
+  judge(bareSlot(slot, { ...NO_NEED, ...need }), drive);
 const ruleOf = (slot: Slot, drive: Drive, rule: string, need: Partial<Need> = {}) =>
   judgeIn(slot, drive, need).findings.find((one) => one.rule === rule);
 
@@ -20,23 +21,33 @@ describe('form factor and outline', () => {
 
   it('measures length and width against the room', () => {
     expect(ruleOf(m2Slot({ roomLength: spec(79, 0.3) }), m2Drive(), 'outline')?.outcome).toBe('no');
-    expect(ruleOf(m2Slot(), m2Drive(), 'outline')?.margin).toMatchObject({ value: expect.closeTo(4, 6), unit: 'mm' });
+    expect(ruleOf(m2Slot(), m2Drive(), 'outline')?.margin).toMatchObject({
+      value: expect.closeTo(4, 6),
+      unit: 'mm',
+    });
   });
 });
 
 describe('key and protocol', () => {
   it('sees that a key that goes in does not make a drive run', () => {
-    const verdict = judgeIn(m2Slot(), m2Drive({ key: 'B+M', link: { protocol: 'sata', generation: 3 } }), NO_NEED);
+    const verdict = judgeIn(
+      m2Slot(),
+      m2Drive({ key: 'B+M', link: { protocol: 'sata', generation: 3 } }),
+      NO_NEED,
+    );
     expect(verdict.findings.find((one) => one.rule === 'key')?.outcome).toBe('fits');
     expect(verdict.outcome).toBe('no');
     expect(verdict.because).toMatch(/goes in but will not run.*SATA.*NVMe/);
   });
 
-  it('warns of a rib without a notch', () => expect(ruleOf(m2Slot({ key: 'B' }), m2Drive(), 'key')?.outcome).toBe('no'));
+  it('warns of a rib without a notch', () =>
+    expect(ruleOf(m2Slot({ key: 'B' }), m2Drive(), 'key')?.outcome).toBe('no'));
 
   it('takes either protocol in a socket wired for both', () => {
     const slot = m2Slot({ protocols: ['nvme', 'sata'] });
-    expect(ruleOf(slot, m2Drive({ key: 'B+M', link: { protocol: 'sata', generation: 3 } }), 'protocol')?.outcome).toBe('fits');
+    expect(
+      ruleOf(slot, m2Drive({ key: 'B+M', link: { protocol: 'sata', generation: 3 } }), 'protocol')?.outcome,
+    ).toBe('fits');
   });
 });
 
@@ -74,17 +85,25 @@ describe('height', () => {
   });
 
   it('is settled by the reading: callipers where a ruler is too coarse', () => {
-    expect(ruleOf(m2Slot(), m2Drive({ topHeight: readOff('ruler', 1.4) }), 'height')?.outcome).toBe('unknown');
-    expect(ruleOf(m2Slot(), m2Drive({ topHeight: readOff('callipers', 1.4) }), 'height')?.outcome).toBe('fits');
+    expect(ruleOf(m2Slot(), m2Drive({ topHeight: readOff('ruler', 1.4) }), 'height')?.outcome).toBe(
+      'unknown',
+    );
+    expect(ruleOf(m2Slot(), m2Drive({ topHeight: readOff('callipers', 1.4) }), 'height')?.outcome).toBe(
+      'fits',
+    );
   });
 
   it('looks beneath a double-sided drive, too', () => {
-    expect(ruleOf(m2Slot({ standOff: spec(1, 0.05) }), m2Drive({ bottomHeight: spec(1.35, 0.05) }), 'height')).toMatchObject({
+    expect(
+      ruleOf(m2Slot({ standOff: spec(1, 0.05) }), m2Drive({ bottomHeight: spec(1.35, 0.05) }), 'height'),
+    ).toMatchObject({
       outcome: 'no',
       sentence: expect.stringContaining('beneath'),
     });
     expect(ruleOf(m2Slot(), m2Drive({ bottomHeight: spec(1.35, 0.05) }), 'height')?.outcome).toBe('fits');
-    expect(ruleOf(m2Slot({ standOff: spec(1.36, 0.05) }), m2Drive({ bottomHeight: spec(1.35, 0.05) }), 'height')).toMatchObject({
+    expect(
+      ruleOf(m2Slot({ standOff: spec(1.36, 0.05) }), m2Drive({ bottomHeight: spec(1.35, 0.05) }), 'height'),
+    ).toMatchObject({
       outcome: 'unknown',
       settles: { key: 'bottomHeight' },
     });
@@ -131,7 +150,12 @@ describe('more room and more parts', () => {
       watts: fc.option(fc.integer({ min: 1, max: 12 })),
     })
     .map(({ top, bottom, lengthMm, watts }) =>
-      m2Drive({ topHeight: spec(top, 0.05), bottomHeight: spec(bottom, 0.05), lengthMm: lengthMm as 80, peakWatts: watts }),
+      m2Drive({
+        topHeight: spec(top, 0.05),
+        bottomHeight: spec(bottom, 0.05),
+        lengthMm: lengthMm as 80,
+        peakWatts: watts,
+      }),
     );
   const sockets = fc
     .record({
@@ -150,14 +174,20 @@ describe('more room and more parts', () => {
         coverAt: spec(coverMm, 0.1),
         roomLength: spec(62 + more.along, 0.3),
         roomWidth: spec(22.4 + more.along, 0.15),
-        overhangs: own.overhang ? [{ fromMm: 30, toMm: 40, height: spec(coverMm - 0.5, 0.1), what: 'rib' }] : [],
+        overhangs: own.overhang
+          ? [{ fromMm: 30, toMm: 40, height: spec(coverMm - 0.5, 0.1), what: 'rib' }]
+          : [],
         metalAbove: own.metalAbove,
         screwState: own.screwState as 'present',
         post: { nowAtMm: own.nowAtMm, canMoveToMm: [60, 80], tool: 'nut driver' },
         spreader:
           own.spreader === 'none'
             ? null
-            : { kind: own.spreader as 'fixed', faceAt: spec(own.spreader === 'beneath' ? 0.3 : coverMm, 0.1), padNow: null },
+            : {
+                kind: own.spreader as 'fixed',
+                faceAt: spec(own.spreader === 'beneath' ? 0.3 : coverMm, 0.1),
+                padNow: null,
+              },
       });
     });
   const boxes = mm(20).map((height) => bayDrive({ height: spec(height, 0.1) }));
@@ -167,13 +197,17 @@ describe('more room and more parts', () => {
     part({ kind: 'pad', lengthMm: 80, widthMm: 20, thicknessMm: 1 }),
     part({ kind: 'spreader', lengthMm: 38, thicknessMm: 1 }),
     part({ kind: 'spacer', heightMm: 2.5 }),
-    part({ kind: 'screw', screw: { thread: 'M2', lengthMm: 2.5, head: 'wafer', bit: 'PH0', headDiameterMm: 4.5 } }),
+    part({
+      kind: 'screw',
+      screw: { thread: 'M2', lengthMm: 2.5, head: 'wafer', bit: 'PH0', headDiameterMm: 4.5 },
+    }),
     part({ kind: 'post', thread: 'M2', heightMm: 1 }),
     part({ kind: 'offset-bracket', fromMm: 60, toMm: 42, thicknessMm: 0.4 }),
   ]);
   const grows = fc.record({ above: mm(4), below: mm(2), along: mm(60) });
   const none = { above: 0, below: 0, along: 0 };
-  const goesIn = (slot: Slot, drive: Drive, parts: readonly Part[]) => judge(bareSlot(slot, NO_NEED, { parts }), drive).outcome;
+  const goesIn = (slot: Slot, drive: Drive, parts: readonly Part[]) =>
+    judge(bareSlot(slot, NO_NEED, { parts }), drive).outcome;
 
   it('never turn what fits in a socket into what does not', () => {
     let tried = 0;
@@ -194,7 +228,8 @@ describe('more room and more parts', () => {
   it('never turn what fits in a bay into what does not', () =>
     fc.assert(
       fc.property(boxes, mm(12), mm(12), stock, stock, (drive, roomMm, more, few, others) => {
-        const bay = (extra: number) => baySlot({ roomHeight: spec(7 + roomMm + extra, 0.1), roomLength: spec(101 + extra, 0.3) });
+        const bay = (extra: number) =>
+          baySlot({ roomHeight: spec(7 + roomMm + extra, 0.1), roomLength: spec(101 + extra, 0.3) });
         const before = goesIn(bay(0), drive, few);
         if (before === 'no' || before === 'unknown') return;
         expect(goesIn(bay(more), drive, few)).not.toBe('no');

@@ -1,7 +1,15 @@
 import * as z from 'zod';
 import type { Drive } from '../hardware/index.js';
 import { fullStop } from '../units/index.js';
-import { ExtraSchema, FindingSchema, OutcomeSchema, toFinding, type Check, type Finding, type Outcome } from './finding.js';
+import {
+  ExtraSchema,
+  FindingSchema,
+  OutcomeSchema,
+  toFinding,
+  type Check,
+  type Finding,
+  type Outcome,
+} from './finding.js';
 import type { Place } from './place.js';
 import type { Ask, Rule } from './rule.js';
 import { RULES } from './rules/index.js';
@@ -41,7 +49,13 @@ export function judgeAt(bench: Bench, drive: Drive): Verdict {
   // Once something rules it out, no look can bring it back.
   const findings = checks.map(({ rule, check }) => toFinding(rule, check, outcome !== 'no'));
   const extras = findings.flatMap((one) => one.extras);
-  return { outcome, headline: headline(outcome, extras.length), because: because(outcome, findings), findings, extras };
+  return {
+    outcome,
+    headline: headline(outcome, extras.length),
+    because: because(outcome, findings),
+    findings,
+    extras,
+  };
 }
 
 /** The outcome alone, as fast as it can be had: at the first misfit it stops. */
@@ -81,7 +95,8 @@ const NUMBERS: Readonly<Record<number, string>> = { 2: 'two', 3: 'three', 4: 'fo
 function because(outcome: Outcome, findings: readonly Finding[]): string {
   if (outcome === 'fits') return 'Every check holds; nothing else is needed.';
   // What has to be got and done; why stands with each check.
-  if (outcome === 'extras') return fullStop(findings.flatMap((one) => one.extras.map((extra) => extra.label)).join('; '));
+  if (outcome === 'extras')
+    return fullStop(findings.flatMap((one) => one.extras.map((extra) => extra.label)).join('; '));
   return findings
     .filter((one) => one.outcome === outcome && (outcome !== 'unknown' || one.couldChange))
     .map((one) => one.sentence)

@@ -11,7 +11,10 @@ import { isBinary } from './text.js';
 /** What is larger than this is looked at as an image of a drive before it is fetched into memory. */
 export const LARGE_BYTES = 64 * 1024 * 1024;
 
-/** Finds the format of a file by its content and reads it, with all that is in it. Never throws, never guesses. */
+/**
+ * Finds the format of a file by its content and reads it, with all that is in it. Never throws, never
+ * guesses.
+ */
 export function readDocument(bytes: Uint8Array): Reading<ReadDocument> {
   const file = new FileContent(bytes);
   return FORMATS.find(({ sniff }) => sniff(file))?.read(file) ?? { ok: false, ...whyNot(file) };
@@ -27,9 +30,13 @@ interface Encoder {
   encode(text: string): Uint8Array;
 }
 /** Part of every browser and of Node; core has no types of either. */
-const utf8 = (text: string): Uint8Array => new (globalThis as unknown as { TextEncoder: new () => Encoder }).TextEncoder().encode(text);
+const utf8 = (text: string): Uint8Array =>
+  new (globalThis as unknown as { TextEncoder: new () => Encoder }).TextEncoder().encode(text);
 
-/** What is wrong with a file that no format knows: raw bytes by what they nearly are, text that cannot be read by why. */
+/**
+ * What is wrong with a file that no format knows: raw bytes by what they nearly are, text that cannot be read
+ * by why.
+ */
 function whyNot({ bytes, text }: FileContent): { problem: string; at: string } {
   const unknown = (at: string, hint = ''): { problem: string; at: string } => ({
     problem: `Petrichor does not know this file.${hint} It reads: ${FORMATS.map(({ say }) => say).join(', ')}.`,
@@ -49,5 +56,8 @@ function rawFault(bytes: Uint8Array): { problem: string; at: string } {
   const sector = readAtaSmartData(bytes) as Extract<Reading<never>, { ok: false }>;
   const log = healthLogFault(bytes);
   if (bytes.length !== ATA_SECTOR_BYTES || log === null) return { problem: sector.problem, at: sector.at };
-  return { problem: `These 512 bytes are neither of two things. ${sector.problem} ${log.problem}`, at: sector.at };
+  return {
+    problem: `These 512 bytes are neither of two things. ${sector.problem} ${log.problem}`,
+    at: sector.at,
+  };
 }

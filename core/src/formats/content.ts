@@ -20,7 +20,10 @@ export class FileContent {
     return /"format"\s*:\s*"([a-z0-9-]{1,60})"/.exec(this.start.slice(0, 2000))?.[1] === format;
   }
 
-  /** By a field that only it has at the top; where the JSON is broken, by its name anywhere, so that the fault is told. */
+  /**
+   * By a field that only it has at the top; where the JSON is broken, by its name anywhere, so that the fault
+   * is told.
+   */
   hasField(field: string): boolean {
     if (!this.start.startsWith('{') || !this.start.includes(`"${field}"`)) return false;
     const { ok, ...parsed } = this.json('document');

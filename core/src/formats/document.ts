@@ -28,7 +28,11 @@ export interface JobDocumentHead {
 
 /** What a file gives, whatever its format. A table or a map keeps more than what is printed of it. */
 export type ReadDocument =
-  | { readonly gives: 'self-report'; readonly printed: SelfReport | NvmeHealthLog | AtaSmartData; readonly report: SelfReport }
+  | {
+      readonly gives: 'self-report';
+      readonly printed: SelfReport | NvmeHealthLog | AtaSmartData;
+      readonly report: SelfReport;
+    }
   | { readonly gives: 'table'; readonly from: 'disk-image' | 'sfdisk'; readonly table: DiskTable }
   | { readonly gives: 'map'; readonly map: RescueMap }
   | { readonly gives: 'speed'; readonly speed: FioResult }
@@ -39,7 +43,12 @@ export type Gives = ReadDocument['gives'];
 
 /** What a file says, as `./petrichor read` prints it. */
 export type Found =
-  Extract<ReadDocument, { printed: unknown }>['printed'] | DiskImage | PartitionTable | RescueSummary | FioResult | BlockListing;
+  | Extract<ReadDocument, { printed: unknown }>['printed']
+  | DiskImage
+  | PartitionTable
+  | RescueSummary
+  | FioResult
+  | BlockListing;
 
 export function printed(read: ReadDocument): Found {
   switch (read.gives) {

@@ -7,7 +7,10 @@ export interface Format {
   readonly id: string;
   /** As a person knows it: what is read here. */
   readonly say: string;
-  /** Whether a file is meant to be one, by its content alone. Two formats never both say so: the first in the list is taken. */
+  /**
+   * Whether a file is meant to be one, by its content alone. Two formats never both say so: the first in the
+   * list is taken.
+   */
   readonly sniff: (file: FileContent) => boolean;
   readonly read: (file: FileContent) => Reading<ReadDocument>;
 }

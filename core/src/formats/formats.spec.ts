@@ -17,15 +17,22 @@ describe('machine model documents', () => {
   });
 
   it('are refused with the path of the fault', () => {
-    expect(readMachineModel(JSON.stringify({ ...model(), maker: '' }))).toMatchObject({ ok: false, at: 'maker' });
+    expect(readMachineModel(JSON.stringify({ ...model(), maker: '' }))).toMatchObject({
+      ok: false,
+      at: 'maker',
+    });
     const slots = [{ ...model().slots[0]!, reach: ['nowhere'] }];
     expect(readMachineModel(JSON.stringify({ ...model(), slots }))).toMatchObject({
       ok: false,
       at: 'slots.0.reach',
       problem: expect.stringContaining("'nowhere'"),
     });
-    const operations = model().guide.operations.map((one) => (one.id === 'drain' ? { ...one, layer: 'cellar', after: [['ghost']] } : one));
-    expect(readMachineModel(JSON.stringify({ ...model(), guide: { ...model().guide, operations } }))).toMatchObject({
+    const operations = model().guide.operations.map((one) =>
+      one.id === 'drain' ? { ...one, layer: 'cellar', after: [['ghost']] } : one,
+    );
+    expect(
+      readMachineModel(JSON.stringify({ ...model(), guide: { ...model().guide, operations } })),
+    ).toMatchObject({
       ok: false,
       problem: expect.stringContaining("'cellar'"),
     });
@@ -35,19 +42,31 @@ describe('machine model documents', () => {
 describe('any format', () => {
   it('is found by content', () => {
     expect(readAnyFormat(JSON.stringify(model()))).toMatchObject({ ok: true, value: { id: 'fen' } });
-    expect(readAnyFormat(JSON.stringify({ format: 'petrichor-drive-list', drives: [m2Drive()] }))).toMatchObject({
+    expect(
+      readAnyFormat(JSON.stringify({ format: 'petrichor-drive-list', drives: [m2Drive()] })),
+    ).toMatchObject({
       ok: true,
       value: [{ id: 'pellow-p3' }],
     });
   });
 
-  it.each(['hello', '{"format":"other"}', '[]', '\u0000\u0001'])('is refused in a sentence that says what is read: %j', (text) => {
-    expect(readAnyFormat(text)).toMatchObject({ ok: false, problem: expect.stringContaining('petrichor-drive-list') });
-  });
+  it.each(['hello', '{"format":"other"}', '[]', '\u0000\u0001'])(
+    'is refused in a sentence that says what is read: %j',
+    (text) => {
+      expect(readAnyFormat(text)).toMatchObject({
+        ok: false,
+        problem: expect.stringContaining('petrichor-drive-list'),
+      });
+    },
+  );
 });
 
 it('refuses a drive that is none', () =>
-  expect(readDriveList(JSON.stringify({ format: 'petrichor-drive-list', drives: [{ ...m2Drive(), lengthMm: 81 }] }))).toMatchObject({
+  expect(
+    readDriveList(
+      JSON.stringify({ format: 'petrichor-drive-list', drives: [{ ...m2Drive(), lengthMm: 81 }] }),
+    ),
+  ).toMatchObject({
     ok: false,
     at: 'drives.0.lengthMm',
   }));

@@ -46,7 +46,11 @@ describe('rescue map', () => {
 
   it('is never said to be whole while a byte is missing', () => {
     const read = readRescueMap(bytes('0x0 +\n0x0 0x10000000000 +\n0x10000000000 0x200 -\n'));
-    expect(read.ok && summaryOf(read.value)).toMatchObject({ rescuedPercent: 99.99, badAreas: 1, badBytes: 512 });
+    expect(read.ok && summaryOf(read.value)).toMatchObject({
+      rescuedPercent: 99.99,
+      badAreas: 1,
+      badBytes: 512,
+    });
   });
 
   it.each([
@@ -73,7 +77,9 @@ describe('rescue map', () => {
       const sum = summaryOf(read.value);
       const domain = starts.at(-1)! + sizes.at(-1)! - starts[0]!;
       expect(sum.domainBytes).toBe(domain);
-      expect(sum.rescuedBytes + sum.nonTriedBytes + sum.nonTrimmedBytes + sum.nonScrapedBytes + sum.badBytes).toBe(domain);
+      expect(
+        sum.rescuedBytes + sum.nonTriedBytes + sum.nonTrimmedBytes + sum.nonScrapedBytes + sum.badBytes,
+      ).toBe(domain);
     }
     expect(BLOCK_STATES).toHaveLength(5);
   });
@@ -143,7 +149,8 @@ describe('sfdisk', () => {
       for (let change = 0; change <= next(3); change++) bad[next(bad.length)] = 32 + next(95);
       const mutated = readDocument(bad);
       if (mutated.ok && mutated.value.gives === 'table')
-        for (const one of mutated.value.table.partitions) expect(Number.isSafeInteger(one.startSector + one.sectors)).toBe(true);
+        for (const one of mutated.value.table.partitions)
+          expect(Number.isSafeInteger(one.startSector + one.sectors)).toBe(true);
     }
   });
 
@@ -151,9 +158,12 @@ describe('sfdisk', () => {
     const next = sequence(11);
     for (let run = 0; run < 10_000; run++) {
       const bad = [...DUMP];
-      for (let change = 0; change <= next(4); change++) bad[next(bad.length)] = String.fromCharCode(next(128));
+      for (let change = 0; change <= next(4); change++)
+        bad[next(bad.length)] = String.fromCharCode(next(128));
       const mutated = readSfdiskDump(bad.join(''));
-      if (mutated.ok) for (const one of mutated.value.partitions) expect(Number.isSafeInteger(one.startSector + one.sectors)).toBe(true);
+      if (mutated.ok)
+        for (const one of mutated.value.partitions)
+          expect(Number.isSafeInteger(one.startSector + one.sectors)).toBe(true);
     }
   });
 });
@@ -165,7 +175,12 @@ const FIO = {
     {
       jobname: 'small',
       'job options': { bs: '4k' },
-      read: { bw_bytes: 84_992_000, iops: 20_750, total_ios: 1992, clat_ns: { percentile: { '50.000000': 35_584, '99.000000': 93_696 } } },
+      read: {
+        bw_bytes: 84_992_000,
+        iops: 20_750,
+        total_ios: 1992,
+        clat_ns: { percentile: { '50.000000': 35_584, '99.000000': 93_696 } },
+      },
       write: { bw_bytes: 0, iops: 0, total_ios: 0, clat_ns: {} },
     },
   ],
@@ -173,22 +188,24 @@ const FIO = {
 
 describe('fio', () => {
   it('is read, also after what it warned of', () =>
-    expect(readAny(bytes(`fio: this platform does not support it\n${JSON.stringify(FIO, null, 2)}`))).toEqual({
-      ok: true,
-      value: {
-        format: 'fio',
-        jobs: [
-          {
-            name: 'small',
-            rw: 'randread',
-            blockSizeBytes: 4096,
-            ioDepth: 4,
-            read: { bytesPerSecond: 84_992_000, iops: 20_750, p99LatencyNs: 93_696 },
-            write: { bytesPerSecond: 0, iops: 0, p99LatencyNs: null },
-          },
-        ],
+    expect(readAny(bytes(`fio: this platform does not support it\n${JSON.stringify(FIO, null, 2)}`))).toEqual(
+      {
+        ok: true,
+        value: {
+          format: 'fio',
+          jobs: [
+            {
+              name: 'small',
+              rw: 'randread',
+              blockSizeBytes: 4096,
+              ioDepth: 4,
+              read: { bytesPerSecond: 84_992_000, iops: 20_750, p99LatencyNs: 93_696 },
+              write: { bytesPerSecond: 0, iops: 0, p99LatencyNs: null },
+            },
+          ],
+        },
       },
-    }));
+    ));
 
   it.each([
     [{ ...FIO, jobs: [] }, 'no job'],
@@ -237,14 +254,28 @@ describe('what a file gives', () => {
     [MAP, 'map'],
     [DUMP, 'table'],
     [JSON.stringify(FIO), 'speed'],
-    ['{"blockdevices":[{"name":"sda","type":"disk","size":"1G","children":[{"name":"sda1","size":"1G","fstype":"ext4"}]}]}', 'listing'],
-    [JSON.stringify({ format: 'petrichor-job', workshop: 'W', exportedAt: '2026-04-14T08:00:00Z', events: [{}] }), 'job'],
+    [
+      '{"blockdevices":[{"name":"sda","type":"disk","size":"1G","children":[{"name":"sda1","size":"1G","fstype":"ext4"}]}]}',
+      'listing',
+    ],
+    [
+      JSON.stringify({
+        format: 'petrichor-job',
+        workshop: 'W',
+        exportedAt: '2026-04-14T08:00:00Z',
+        events: [{}],
+      }),
+      'job',
+    ],
     [JSON.stringify({ format: 'petrichor-drive-list', drives: [m2Drive()] }), 'knowledge'],
   ])('is told by its content', (text, kind) => expect(kindOf(text)).toBe(kind));
 
   it('of a whole job is its head: who takes it in reads the rest', () => {
     const head = { format: 'petrichor-job', workshop: 'W', exportedAt: '2026-04-14T08:00:00Z' };
-    expect(readAny(bytes(JSON.stringify({ ...head, events: [{}, {}], photos: [] })))).toEqual({ ok: true, value: { ...head, events: 2 } });
+    expect(readAny(bytes(JSON.stringify({ ...head, events: [{}, {}], photos: [] })))).toEqual({
+      ok: true,
+      value: { ...head, events: 2 },
+    });
     expect(kindOf(JSON.stringify({ ...head, events: [] }))).toContain('This is not a job that can be used');
   });
 

@@ -5,8 +5,6 @@ import { smartctlAta, smartctlNvme } from '../testing/smartctl.js';
 import {
   readAny,
   readAnyFormat,
-  readDf,
-  readLsblk,
   readSmartReport,
   reportOfHealthLog,
   reportOfSmartData,
@@ -15,8 +13,10 @@ import {
 } from './index.js';
 
 const bytes = (text: string): Uint8Array => Uint8Array.from(Buffer.from(text, 'utf8'));
-const read = (document: object | string) => readAny(bytes(typeof document === 'string' ? document : JSON.stringify(document)));
-const refused = (reading: ReturnType<typeof readAny>) => (reading.ok ? 'was read' : `${reading.problem} (${reading.at})`);
+const read = (document: object | string) =>
+  readAny(bytes(typeof document === 'string' ? document : JSON.stringify(document)));
+const refused = (reading: ReturnType<typeof readAny>) =>
+  reading.ok ? 'was read' : `${reading.problem} (${reading.at})`;
 
 describe('self-reports as smartctl prints them', () => {
   it('are read whole for an ATA drive', () => {
@@ -76,7 +76,8 @@ describe('self-reports as smartctl prints them', () => {
   });
 
   it('keep raw values beyond 2^53 by the digits that stand beside them', () => {
-    const of = (raw: object) => read(smartctlAta({ ata_smart_attributes: { table: [{ id: 240, name: 'Head_Flying_Hours', raw }] } }));
+    const of = (raw: object) =>
+      read(smartctlAta({ ata_smart_attributes: { table: [{ id: 240, name: 'Head_Flying_Hours', raw }] } }));
     expect(of({ value: 2 ** 56, string: '72057594037927935 (x)' })).toMatchObject({
       value: { attributes: [{ raw: '72057594037927935' }] },
     });
@@ -86,7 +87,9 @@ describe('self-reports as smartctl prints them', () => {
   it('say of themselves what they do not know', () => {
     const { smart_status: _, temperature: __, ...rest } = smartctlAta() as Record<string, unknown>;
     expect(read(rest)).toMatchObject({ ok: true, value: { selfAssessment: 'unknown', temperatureC: null } });
-    expect(read(smartctlAta({ smart_status: { passed: false } }))).toMatchObject({ value: { selfAssessment: 'failed' } });
+    expect(read(smartctlAta({ smart_status: { passed: false } }))).toMatchObject({
+      value: { selfAssessment: 'failed' },
+    });
   });
 
   it.each([
@@ -108,7 +111,9 @@ describe('self-reports as smartctl prints them', () => {
       'ata_smart_attributes.table.0.id',
     ],
     ['with digits lost already', smartctlNvme({}, { media_errors: 1e17 }), 'media_errors'],
-  ])('%s are refused in a sentence', (_, document, words) => expect(refused(read(document))).toContain(words));
+  ])('%s are refused in a sentence', (_, document, words) =>
+    expect(refused(read(document))).toContain(words),
+  );
 
   it('cut off are refused with the line', () => {
     const text = JSON.stringify(smartctlAta(), null, 1);
@@ -118,7 +123,11 @@ describe('self-reports as smartctl prints them', () => {
   });
 
   it('of several MB are read like small ones', () => {
-    const table = Array.from({ length: 60_000 }, (_, at) => ({ error_number: at, lba: at * 997, description: `log entry ${at}` }));
+    const table = Array.from({ length: 60_000 }, (_, at) => ({
+      error_number: at,
+      lba: at * 997,
+      description: `log entry ${at}`,
+    }));
     const large = JSON.stringify(smartctlAta({ ata_log_directory: { table } }));
     expect(large.length).toBeGreaterThan(3e6);
     expect(read(large)).toMatchObject({ ok: true, value: { serial: 'CD7-77A1' } });
@@ -155,9 +164,15 @@ describe('raw NVMe health logs', () => {
 
   it('hold 128-bit counters, as digits beyond 2^53', () => {
     expect(log({ media: 2n ** 53n - 1n, unsafe: 2n ** 53n, cycles: 2n ** 128n - 1n })).toMatchObject({
-      value: { mediaErrors: 9007199254740991, unsafeShutdowns: '9007199254740992', powerCycles: '340282366920938463463374607431768211455' },
+      value: {
+        mediaErrors: 9007199254740991,
+        unsafeShutdowns: '9007199254740992',
+        powerCycles: '340282366920938463463374607431768211455',
+      },
     });
-    expect(log({ unitsWritten: 2n ** 128n - 1n })).toMatchObject({ value: { bytesWritten: ((2n ** 128n - 1n) * 512000n).toString() } });
+    expect(log({ unitsWritten: 2n ** 128n - 1n })).toMatchObject({
+      value: { bytesWritten: ((2n ** 128n - 1n) * 512000n).toString() },
+    });
   });
 
   it.each([
@@ -190,10 +205,26 @@ describe('raw ATA SMART sectors', () => {
     const reading = readAny(joined(data, limits)) as { value: AtaSmartData };
     expect(reading).toMatchObject({
       ok: true,
-      value: { format: 'ata-smart-data', thresholds: 'read', selfAssessment: 'passed', lastSelfTest: 'failed' },
+      value: {
+        format: 'ata-smart-data',
+        thresholds: 'read',
+        selfAssessment: 'passed',
+        lastSelfTest: 'failed',
+      },
     });
-    expect(reading.value.attributes[3]).toEqual({ id: 197, name: 'Weak sectors waiting', value: 100, worst: 100, threshold: 0, raw: 8 });
-    expect(reportOfSmartData(reading.value)).toMatchObject({ powerOnHours: 9123, temperatureC: 36, selfTests: [{ outcome: 'failed' }] });
+    expect(reading.value.attributes[3]).toEqual({
+      id: 197,
+      name: 'Weak sectors waiting',
+      value: 100,
+      worst: 100,
+      threshold: 0,
+      raw: 8,
+    });
+    expect(reportOfSmartData(reading.value)).toMatchObject({
+      powerOnHours: 9123,
+      temperatureC: 36,
+      selfTests: [{ outcome: 'failed' }],
+    });
   });
 
   it('fail by an attribute at its threshold; without thresholds nothing is said', () => {
@@ -224,126 +255,39 @@ describe('raw ATA SMART sectors', () => {
   });
 });
 
-describe('listings of drives and file systems', () => {
-  const lsblk = {
-    blockdevices: [
-      { name: 'loop0', type: 'loop', size: 4096 },
-      { name: 'zram0', type: 'disk', size: 4096 },
-      {
-        name: 'sda',
-        type: 'disk',
-        size: 512110190592,
-        model: 'Sallow R6 ',
-        serial: 'SR6-1',
-        tran: 'sata',
-        rota: false,
-        children: [
-          {
-            name: 'sda1',
-            type: 'part',
-            size: '512M',
-            fstype: 'vfat',
-            fssize: '510.0M',
-            fsused: '6.1M',
-            fsavail: '503.9M',
-            mountpoints: ['/boot/efi'],
-          },
-          {
-            name: 'sda2',
-            type: 'part',
-            size: 511e9,
-            fstype: 'crypto_LUKS',
-            children: [
-              { name: 'root', type: 'crypt', fstype: 'ext4', fssize: '500000000000', fsused: 334e9, fsavail: 140e9, mountpoint: '/' },
-            ],
-          },
-        ],
-      },
-    ],
-  };
-
-  it('are read from lsblk, with what lies inside an encrypted volume in its place', () => {
-    expect(read(lsblk)).toEqual({
-      ok: true,
-      value: {
-        format: 'block-listing',
-        drives: [
-          {
-            name: 'sda',
-            model: 'Sallow R6',
-            serial: 'SR6-1',
-            sizeBytes: 512110190592,
-            rotating: false,
-            transport: 'sata',
-            volumes: [
-              {
-                name: 'sda1',
-                sizeBytes: 534773760,
-                usedBytes: 6396314,
-                freeBytes: 528377446,
-                fileSystem: 'vfat',
-                label: null,
-                mountedAt: '/boot/efi',
-              },
-              {
-                name: 'root',
-                sizeBytes: 500000000000,
-                usedBytes: 334e9,
-                freeBytes: 140e9,
-                fileSystem: 'ext4',
-                label: null,
-                mountedAt: '/',
-              },
-            ],
-          },
-        ],
-      },
-    });
-  });
-
-  it('without a drive are refused', () => expect(refused(readLsblk('{"blockdevices":[]}'))).toContain('lists no drive'));
-
-  it('are read from findmnt and from df alike', () => {
-    const findmnt = {
-      filesystems: [
-        {
-          target: '/',
-          source: '/dev/sda2',
-          fstype: 'ext4',
-          size: 1024000,
-          used: 512000,
-          avail: 409600,
-          children: [{ target: '/proc', source: 'proc' }],
-        },
-      ],
-    };
-    const df =
-      'Filesystem     1024-blocks  Used Available Capacity Mounted on\n/dev/sda2             1000   500       400      56% /\ntmpfs 5 0 5 0% /run\n';
-    const volumes = (reading: ReturnType<typeof readAny>) =>
-      reading.ok ? (reading.value as { drives: { volumes: object[] }[] }).drives[0]!.volumes : reading;
-    expect(volumes(read(findmnt))).toMatchObject([{ name: '/dev/sda2', sizeBytes: 1024000, freeBytes: 409600, mountedAt: '/' }]);
-    expect(volumes(read(df))).toMatchObject([{ name: '/dev/sda2', sizeBytes: 1024000, freeBytes: 409600, mountedAt: '/' }]);
-  });
-
-  it('of df with a broken line are refused with the line', () =>
-    expect(readDf('Filesystem 1K-blocks Used Available Use% Mounted on\n/dev/sda2 1000 500\n')).toMatchObject({ ok: false, at: 'line 2' }));
-});
-
 describe('files of another kind', () => {
   it.each([
     ['nothing', new Uint8Array(0), 'The file is empty. (byte 0)'],
     ['UTF-16 with its mark', Uint8Array.from([0xff, 0xfe, 0x7b, 0]), 'UTF-16'],
-    ['UTF-16 without it', Uint8Array.from(Buffer.from('{"smartctl":{"version":[7,3]}}', 'utf16le')), 'UTF-16'],
-    ['Latin-1', Uint8Array.from(Buffer.from('{"smartctl":"Gerät"}', 'latin1')), 'not in UTF-8. Save it as UTF-8 and try again. (byte 16)'],
-    ['a picture', Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13]), 'does not know this file'],
-    ['a health log cut off', healthLogBytes().subarray(0, 300), 'It has 300 bytes; a raw log or sector has 512'],
+    [
+      'UTF-16 without it',
+      Uint8Array.from(Buffer.from('{"smartctl":{"version":[7,3]}}', 'utf16le')),
+      'UTF-16',
+    ],
+    [
+      'Latin-1',
+      Uint8Array.from(Buffer.from('{"smartctl":"Gerät"}', 'latin1')),
+      'not in UTF-8. Save it as UTF-8 and try again. (byte 16)',
+    ],
+    [
+      'a picture',
+      Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13]),
+      'does not know this file',
+    ],
+    [
+      'a health log cut off',
+      healthLogBytes().subarray(0, 300),
+      'It has 300 bytes; a raw log or sector has 512',
+    ],
     ['prose', bytes('The drive clicks.'), 'smartctl --json -x'],
     ['other JSON', bytes('{"hello":[1,2]}'), 'does not know this file'],
   ])('%s: a sentence', (_, content, words) => expect(refused(readAny(content))).toContain(words));
 
   it('never throw, whatever the bytes', () => {
     fc.assert(
-      fc.property(fc.uint8Array({ maxLength: 1100 }), (content) => expect(typeof readAny(content).ok).toBe('boolean')),
+      fc.property(fc.uint8Array({ maxLength: 1100 }), (content) =>
+        expect(typeof readAny(content).ok).toBe('boolean'),
+      ),
       { numRuns: 300 },
     );
     fc.assert(
@@ -362,16 +306,25 @@ describe('files of another kind', () => {
 
 describe('diagnosis documents', () => {
   const text = (own: object) => JSON.stringify({ ...shippedDiagnosis('before'), ...own });
-  it('are read back as they were written', () => expect(readAnyFormat(text({}))).toEqual({ ok: true, value: shippedDiagnosis('before') }));
+  it('are read back as they were written', () =>
+    expect(readAnyFormat(text({}))).toEqual({ ok: true, value: shippedDiagnosis('before') }));
   it.each([
     [{ causes: [] }, 'causes'],
     [{ observations: shippedDiagnosis('before').observations.slice(1) }, 'onlyIf'],
     [{ tests: [{ ...shippedDiagnosis('before').tests[0], answers: ['gremlins'] }] }, 'gremlins'],
     [
-      { observations: [...shippedDiagnosis('before').observations, shippedDiagnosis('before').observations[0]] },
+      {
+        observations: [
+          ...shippedDiagnosis('before').observations,
+          shippedDiagnosis('before').observations[0],
+        ],
+      },
       'two observations have one id',
     ],
-  ])('are refused with the place: %#', (own, words) => expect(refused(readAnyFormat(text(own)))).toContain(words));
+  ])('are refused with the place: %#', (own, words) =>
+    expect(refused(readAnyFormat(text(own)))).toContain(words),
+  );
 });
 
-it('refuses what smartctl did not write', () => expect(readSmartReport('{"device":{}}')).toMatchObject({ ok: false, at: 'smartctl' }));
+it('refuses what smartctl did not write', () =>
+  expect(readSmartReport('{"device":{}}')).toMatchObject({ ok: false, at: 'smartctl' }));

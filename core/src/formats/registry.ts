@@ -13,7 +13,10 @@ import { rescueMap } from './rescue-map/format.js';
 import { sfdiskDump, sfdiskJson } from './sfdisk/format.js';
 import { smartReport } from './smart-report/format.js';
 
-/** Every format that is read: what is told by a word in it first, an image of a drive last. A new one is a file and a line here. */
+/**
+ * Every format that is read: what is told by a word in it first, an image of a drive last. A new one is a
+ * file and a line here.
+ */
 export const FORMATS: readonly Format[] = [
   machineModel,
   driveList,

@@ -8,11 +8,16 @@ interface Decoder {
 }
 /** Part of every browser and of Node; core has no types of either. */
 const utf8 = (): Decoder =>
-  new (globalThis as unknown as { TextDecoder: new (name: string, options: { fatal: boolean }) => Decoder }).TextDecoder('utf-8', {
+  new (
+    globalThis as unknown as { TextDecoder: new (name: string, options: { fatal: boolean }) => Decoder }
+  ).TextDecoder('utf-8', {
     fatal: true,
   });
 
-/** Bytes as UTF-8 text, or what else they are: another encoding is named, a broken byte is located, nothing is replaced. */
+/**
+ * Bytes as UTF-8 text, or what else they are: another encoding is named, a broken byte is located, nothing is
+ * replaced.
+ */
 export function readText(bytes: Uint8Array): Reading<string> {
   if (bytes.length === 0) return { ok: false, problem: 'The file is empty.', at: 'byte 0' };
   if (bytes.length > MOST_BYTES)
@@ -28,19 +33,27 @@ export function readText(bytes: Uint8Array): Reading<string> {
       at: 'byte 0',
     };
   const nul = bytes.indexOf(0);
-  if (nul >= 0) return { ok: false, problem: 'This is not text: it has zero bytes in it.', at: `byte ${nul}` };
+  if (nul >= 0)
+    return { ok: false, problem: 'This is not text: it has zero bytes in it.', at: `byte ${nul}` };
   try {
     return { ok: true, value: utf8().decode(bytes) };
   } catch {
-    return { ok: false, problem: 'This is text, but not in UTF-8. Save it as UTF-8 and try again.', at: `byte ${firstBadByte(bytes)}` };
+    return {
+      ok: false,
+      problem: 'This is text, but not in UTF-8. Save it as UTF-8 and try again.',
+      at: `byte ${firstBadByte(bytes)}`,
+    };
   }
 }
 
 const isUtf16 = (bytes: Uint8Array): boolean =>
-  (bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff) || looksLikeUtf16(bytes);
+  (bytes[0] === 0xff && bytes[1] === 0xfe) ||
+  (bytes[0] === 0xfe && bytes[1] === 0xff) ||
+  looksLikeUtf16(bytes);
 
 /** No text of any kind, by the zero bytes in it. */
-export const isBinary = (bytes: Uint8Array): boolean => bytes.length <= MOST_BYTES && bytes.includes(0) && !isUtf16(bytes);
+export const isBinary = (bytes: Uint8Array): boolean =>
+  bytes.length <= MOST_BYTES && bytes.includes(0) && !isUtf16(bytes);
 
 /** Every second byte zero, over the first stretch: plain letters in two bytes each. */
 function looksLikeUtf16(bytes: Uint8Array): boolean {

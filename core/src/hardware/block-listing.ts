@@ -13,7 +13,10 @@ const VolumeSchema = z.strictObject({
 });
 export type Volume = z.infer<typeof VolumeSchema>;
 
-/** Which drives and file systems there are, and how full. A listing of file systems alone has one entry without a model. */
+/**
+ * Which drives and file systems there are, and how full. A listing of file systems alone has one entry
+ * without a model.
+ */
 export const BlockListingSchema = z.strictObject({
   format: z.literal('block-listing'),
   drives: z

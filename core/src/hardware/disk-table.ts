@@ -3,7 +3,18 @@ import { PARTITION_KINDS } from '../standards/index.js';
 
 const sector = z.number().int().min(0);
 
-const FILE_SYSTEMS = ['ntfs', 'exfat', 'fat', 'ext', 'btrfs', 'xfs', 'swap', 'luks', 'encrypted', 'lvm'] as const;
+const FILE_SYSTEMS = [
+  'ntfs',
+  'exfat',
+  'fat',
+  'ext',
+  'btrfs',
+  'xfs',
+  'swap',
+  'luks',
+  'encrypted',
+  'lvm',
+] as const;
 const FileSystemSchema = z.enum(FILE_SYSTEMS);
 export type FileSystem = z.infer<typeof FileSystemSchema>;
 

@@ -55,7 +55,15 @@ const SLOTS: Record<FreshModel['slotKind'], object> = {
     roomWidth: guess(24),
     post: { nowAtMm: 80, canMoveToMm: [], tool: null },
   },
-  msata: { ...base, ...card, kind: 'msata', label: 'mSATA socket', wiredFor: 'not-known', generation: 3, sizes: ['full'] },
+  msata: {
+    ...base,
+    ...card,
+    kind: 'msata',
+    label: 'mSATA socket',
+    wiredFor: 'not-known',
+    generation: 3,
+    sizes: ['full'],
+  },
   'bay-2.5': { ...base, ...bay(102, 70.6, 9.8, 'sata'), kind: 'bay-2.5', label: '2.5-inch bay' },
   'bay-3.5': { ...base, ...bay(150, 103, 27, 'sata'), kind: 'bay-3.5', label: '3.5-inch bay' },
   'bay-1.8': { ...base, ...bay(80, 55, 8.5, 'zif-40'), kind: 'bay-1.8', label: '1.8-inch bay' },
@@ -74,7 +82,8 @@ const operation = (own: object) => ({
 });
 
 /**
- * A draft to write a guide in while the machine is opened for the first time: off, unplugged, and the drive out at the end;
+ * A draft to write a guide in while the machine is opened for the first time: off, unplugged, and the drive
+ * out at the end;
  * what lies between is added as it comes.
  */
 export function freshModel(known: FreshModel): MachineModel {
@@ -91,10 +100,14 @@ export function freshModel(known: FreshModel): MachineModel {
     name: known.name,
     labelTexts: [known.labelText],
     firmwareEntry: '',
-    tryBeforeClosing: 'Rest the cover on, plug the mains in, read the drive list in firmware, then mains out again.',
+    tryBeforeClosing:
+      'Rest the cover on, plug the mains in, read the drive list in firmware, then mains out again.',
     settings: [],
     slots: [SLOTS[known.slotKind]],
-    cautions: ['The maker’s service manual and local rules come first.', 'Battery: no puncture, no heat; swollen means stop.'],
+    cautions: [
+      'The maker’s service manual and local rules come first.',
+      'Battery: no puncture, no heat; swollen means stop.',
+    ],
     guide: {
       version: 1,
       state: 'draft',
@@ -107,7 +120,13 @@ export function freshModel(known: FreshModel): MachineModel {
       startSide: known.startSide,
       turnMinutes: 0.5,
       toolChangeMinutes: 0.25,
-      outline: { widthMm: known.widthMm, heightMm: known.heightMm, topEdge: 'far edge', bottomEdge: 'near edge', landmarks: [] },
+      outline: {
+        widthMm: known.widthMm,
+        heightMm: known.heightMm,
+        topEdge: 'far edge',
+        bottomEdge: 'near edge',
+        landmarks: [],
+      },
       operations: [
         operation({
           id: 'shut-down',
@@ -128,7 +147,12 @@ export function freshModel(known: FreshModel): MachineModel {
           after: [['shut-down']],
           role: 'mains',
           takes: [{ key: 'mains', kind: 'lead', verb: 'Unplugged', label: 'mains lead' }],
-          mirror: { title: 'Plug the mains lead in again', short: 'mains lead in', minutes: 0.5, caution: null },
+          mirror: {
+            title: 'Plug the mains lead in again',
+            short: 'mains lead in',
+            minutes: 0.5,
+            caution: null,
+          },
         }),
         operation({
           id: 'drive-out',

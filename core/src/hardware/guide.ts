@@ -15,7 +15,10 @@ export const SAY_SIDE: Record<Side, string> = {
 export const HoleSchema = z.strictObject({
   xMm: z.number(),
   yMm: z.number(),
-  /** How far a screw may reach below the seat of its head before it meets what lies beneath, mm. Unset: nobody measured. */
+  /**
+   * How far a screw may reach below the seat of its head before it meets what lies beneath, mm. Unset: nobody
+   * measured.
+   */
   depthMm: z.number().min(0.5).max(60).optional(),
 });
 export type Hole = z.infer<typeof HoleSchema>;
@@ -123,7 +126,8 @@ export const OperationSchema = z.strictObject({
   /** What it is to the workshop's policy. */
   role: z.enum(['power-off', 'mains', 'battery', 'drain', 'cut-off']).nullable().default(null),
   /**
-   * The slot whose drive, or whose drive's own screw or plug, it takes: left out on the way in where that slot is empty.
+   * The slot whose drive, or whose drive's own screw or plug, it takes: left out on the way in where that
+   * slot is empty.
    * Null: it has to be done whatever is in there, or nobody has said.
    */
   place: z.string().nullable().default(null),
@@ -160,7 +164,9 @@ export type GuideState = z.infer<typeof GuideStateSchema>;
 
 /** What has to be in for a start before the machine is closed. */
 const StartNeedsSchema = z.strictObject({
-  /** Operations that have to be undone again first: with what they take out, it cannot be started as it lies. */
+  /**
+   * Operations that have to be undone again first: with what they take out, it cannot be started as it lies.
+   */
   back: z.array(z.string()).max(40).default([]),
 });
 
@@ -184,5 +190,7 @@ export const GuideSchema = z.strictObject({
 export type Guide = z.infer<typeof GuideSchema>;
 
 /** The map to look at while the machine lies on this side. */
-export const machineOutlineOf = ({ outline, sides }: Pick<Guide, 'outline' | 'sides'>, side: Side | null): MachineOutline =>
-  (side === null ? undefined : sides[side]) ?? outline;
+export const machineOutlineOf = (
+  { outline, sides }: Pick<Guide, 'outline' | 'sides'>,
+  side: Side | null,
+): MachineOutline => (side === null ? undefined : sides[side]) ?? outline;

@@ -44,7 +44,10 @@ export const MachineModelSchema = z
     firmwareEntry: z.string().max(120),
     /** The same for the boot menu. */
     bootMenuEntry: z.string().max(120).default(''),
-    /** Whether and how it installs itself over the network, from its firmware; empty: it does not, or nobody knows. */
+    /**
+     * Whether and how it installs itself over the network, from its firmware; empty: it does not, or nobody
+     * knows.
+     */
     networkRecovery: z.string().max(160).default(''),
     /** What is soldered and cannot be changed. */
     soldered: z.array(z.string().min(1).max(60)).default([]),
@@ -63,27 +66,41 @@ export const MachineModelSchema = z
   .superRefine((model, context) => {
     const operations = new Set(model.guide.operations.map((operation) => operation.id));
     const layers = new Set(model.guide.layers.map((layer) => layer.id));
-    const fault = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
+    const fault = (path: (string | number)[], message: string) =>
+      context.addIssue({ code: 'custom', path, message });
     model.guide.operations.forEach((operation, at) => {
       if (!layers.has(operation.layer))
-        fault(['guide', 'operations', at, 'layer'], `names the layer '${operation.layer}', which the guide does not list`);
+        fault(
+          ['guide', 'operations', at, 'layer'],
+          `names the layer '${operation.layer}', which the guide does not list`,
+        );
       for (const before of operation.after.flat())
         if (!operations.has(before))
-          fault(['guide', 'operations', at, 'after'], `names the operation '${before}', which the guide does not have`);
+          fault(
+            ['guide', 'operations', at, 'after'],
+            `names the operation '${before}', which the guide does not have`,
+          );
     });
     for (const [at, id] of (model.guide.start?.back ?? []).entries())
-      if (!operations.has(id)) fault(['guide', 'start', 'back', at], `names the operation '${id}', which the guide does not have`);
+      if (!operations.has(id))
+        fault(['guide', 'start', 'back', at], `names the operation '${id}', which the guide does not have`);
     const reaches = (slots: readonly Slot[], path: (string | number)[]) =>
       slots.forEach((slot, at) => {
         for (const id of slot.reach)
-          if (!operations.has(id)) fault([...path, at, 'reach'], `names the operation '${id}', which the guide does not have`);
+          if (!operations.has(id))
+            fault([...path, at, 'reach'], `names the operation '${id}', which the guide does not have`);
       });
     reaches(model.slots, ['slots']);
     model.variants?.of.forEach((variant, at) => reaches(variant.slots, ['variants', 'of', at, 'slots']));
-    const slots = new Set([...model.slots, ...(model.variants?.of.flatMap((one) => one.slots) ?? [])].map((slot) => slot.id));
+    const slots = new Set(
+      [...model.slots, ...(model.variants?.of.flatMap((one) => one.slots) ?? [])].map((slot) => slot.id),
+    );
     model.guide.operations.forEach(({ place }, at) => {
       if (place !== null && !slots.has(place))
-        fault(['guide', 'operations', at, 'place'], `names the slot '${place}', which the model does not have`);
+        fault(
+          ['guide', 'operations', at, 'place'],
+          `names the slot '${place}', which the model does not have`,
+        );
     });
     model.sharing.forEach((rule, at) => {
       for (const id of [rule.slot, rule.kind === 'lanes' ? rule.with : rule.unless])
@@ -97,19 +114,29 @@ export function slotsOf(model: Pick<MachineModel, 'slots' | 'variants'>, variant
   const variant = model.variants?.of.find((one) => one.id === variantId);
   if (!variant) return model.slots;
   const own = new Map(variant.slots.map((slot) => [slot.id, slot]));
-  const kept = model.slots.filter((slot) => !variant.without.includes(slot.id)).map((slot) => own.get(slot.id) ?? slot);
+  const kept = model.slots
+    .filter((slot) => !variant.without.includes(slot.id))
+    .map((slot) => own.get(slot.id) ?? slot);
   return [...kept, ...variant.slots.filter((slot) => !model.slots.some((one) => one.id === slot.id))];
 }
 
 /** True where one variant has this slot otherwise, or not at all: the question has to be asked first. */
 export const hangsOnVariant = (model: Pick<MachineModel, 'variants'>, slotId: string): boolean =>
-  model.variants?.of.some((one) => one.without.includes(slotId) || one.slots.some((slot) => slot.id === slotId)) ?? false;
+  model.variants?.of.some(
+    (one) => one.without.includes(slotId) || one.slots.some((slot) => slot.id === slotId),
+  ) ?? false;
 
 /** `Tarnwell Fen 14` */
 export const sayModel = (model: { maker: string; name: string }): string => `${model.maker} ${model.name}`;
 
-/** Models whose maker, name or label contains every typed word, best first: a label that starts with the text wins. */
-export function findModels<M extends Pick<MachineModel, 'maker' | 'name' | 'labelTexts'>>(models: readonly M[], typed: string): M[] {
+/**
+ * Models whose maker, name or label contains every typed word, best first: a label that starts with the text
+ * wins.
+ */
+export function findModels<M extends Pick<MachineModel, 'maker' | 'name' | 'labelTexts'>>(
+  models: readonly M[],
+  typed: string,
+): M[] {
   const squash = (text: string) =>
     text
       .toLowerCase()

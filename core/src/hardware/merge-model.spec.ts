@@ -3,7 +3,10 @@ import type { MachineModel } from './machine-model.js';
 import { mergeModels } from './merge-model.js';
 
 const base = model();
-const withOperations = (from: MachineModel, change: (all: MachineModel['guide']['operations']) => MachineModel['guide']['operations']) => ({
+const withOperations = (
+  from: MachineModel,
+  change: (all: MachineModel['guide']['operations']) => MachineModel['guide']['operations'],
+) => ({
   ...from,
   guide: { ...from.guide, operations: change(from.guide.operations) },
 });
@@ -13,7 +16,10 @@ const said = (merge: ReturnType<typeof mergeModels>) => merge.changes.map((one) 
 
 describe('two people on one guide', () => {
   it('what each changed alone is kept of both', () => {
-    const theirs = withOperations({ ...base, cautions: ['hot'] }, edit('battery', { caution: 'Plastic only.' }));
+    const theirs = withOperations(
+      { ...base, cautions: ['hot'] },
+      edit('battery', { caution: 'Plastic only.' }),
+    );
     const mine = withOperations({ ...base, firmwareEntry: 'F10' }, (all) => [
       ...edit('screws', { minutes: 4 })(all),
       operation({ id: 'new' }),
@@ -28,7 +34,11 @@ describe('two people on one guide', () => {
     ]);
     expect(merge.merged).toMatchObject({ cautions: ['hot'], firmwareEntry: 'F10' });
     const of = (id: string) => merge.merged.guide.operations.find((one) => one.id === id);
-    expect([of('battery')?.caution, of('screws')?.minutes, of('new')?.id]).toEqual(['Plastic only.', 4, 'new']);
+    expect([of('battery')?.caution, of('screws')?.minutes, of('new')?.id]).toEqual([
+      'Plastic only.',
+      4,
+      'new',
+    ]);
   });
 
   it('what both changed is mine, or theirs where that is chosen; the fields that differ are named', () => {
@@ -36,15 +46,24 @@ describe('two people on one guide', () => {
     const mine = withOperations(base, edit('battery', { caution: 'Mine.' }));
     const merge = mergeModels(base, theirs, mine);
     expect(merge.changes).toEqual([
-      expect.objectContaining({ key: 'operation:battery', who: 'both', theirs: ['minutes', 'caution'], mine: ['caution'] }),
+      expect.objectContaining({
+        key: 'operation:battery',
+        who: 'both',
+        theirs: ['minutes', 'caution'],
+        mine: ['caution'],
+      }),
     ]);
     const battery = (takeTheirs: string[]) =>
-      mergeModels(base, theirs, mine, new Set(takeTheirs)).merged.guide.operations.find((one) => one.id === 'battery')?.caution;
+      mergeModels(base, theirs, mine, new Set(takeTheirs)).merged.guide.operations.find(
+        (one) => one.id === 'battery',
+      )?.caution;
     expect([battery([]), battery(['operation:battery'])]).toEqual(['Mine.', 'Theirs.']);
   });
 
   it('an operation that one took out stays out, one that came stands where it was put', () => {
-    const theirs = withOperations(base, (all) => all.flatMap((one) => (one.id === 'cover-off' ? [one, operation({ id: 'felt' })] : [one])));
+    const theirs = withOperations(base, (all) =>
+      all.flatMap((one) => (one.id === 'cover-off' ? [one, operation({ id: 'felt' })] : [one])),
+    );
     const mine = withOperations(base, (all) => all.filter((one) => one.id !== 'keyboard'));
     const ids = mergeModels(base, theirs, mine).merged.guide.operations.map((one) => one.id);
     expect(ids).toEqual(['screws', 'cover-off', 'felt', 'battery', 'drain', 'drive-out']);
@@ -52,7 +71,9 @@ describe('two people on one guide', () => {
 
   it('the same on both sides is no change, and a version is none', () => {
     const theirs = { ...base, cautions: ['hot'], guide: { ...base.guide, version: 9 } };
-    expect(mergeModels(base, theirs, { ...base, cautions: ['hot'] }).changes).toEqual([expect.objectContaining({ who: 'theirs' })]);
+    expect(mergeModels(base, theirs, { ...base, cautions: ['hot'] }).changes).toEqual([
+      expect.objectContaining({ who: 'theirs' }),
+    ]);
     expect(mergeModels(base, base, base).changes).toEqual([]);
   });
 });

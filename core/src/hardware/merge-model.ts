@@ -22,8 +22,10 @@ interface ModelMerge {
 const NO_CHANGE = new Set(['version', 'state']);
 
 /**
- * What two people made of one version, brought together: what only one of them changed is taken from that one; what
- * both changed is mine, unless `takeTheirs` names it. Operations and slots are known by their ids, everything else by field.
+ * What two people made of one version, brought together: what only one of them changed is taken from that
+ * one; what
+ * both changed is mine, unless `takeTheirs` names it. Operations and slots are known by their ids, everything
+ * else by field.
  */
 export function mergeModels(
   base: MachineModel,
@@ -43,16 +45,31 @@ export function mergeModels(
     const [byThem, byMe] = [!same(was, they), !same(was, my) && !same(they, my)];
     if (byThem || byMe) {
       const who = byThem && byMe ? 'both' : byThem ? 'theirs' : 'mine';
-      changes.push({ key, kind, name, who, theirs: byThem ? fields(was, they) : [], mine: byMe ? fields(was, my) : [] });
+      changes.push({
+        key,
+        kind,
+        name,
+        who,
+        theirs: byThem ? fields(was, they) : [],
+        mine: byMe ? fields(was, my) : [],
+      });
     }
     return byThem && (!byMe || takeTheirs.has(key)) ? they : my;
   };
-  const field = <O extends object>(kind: 'guide' | 'card', but: readonly string[], of: readonly [O, O, O]): O => {
+  const field = <O extends object>(
+    kind: 'guide' | 'card',
+    but: readonly string[],
+    of: readonly [O, O, O],
+  ): O => {
     const names = [...new Set(of.flatMap((one) => Object.keys(one)))].filter(
       (one) => !NO_CHANGE.has(one) && !but.includes(one),
     ) as (keyof O & string)[];
     const values = names.map(
-      (name) => [name, pick(`${kind}:${name}`, kind, name, [of[0][name], of[1][name], of[2][name]], () => [])] as const,
+      (name) =>
+        [
+          name,
+          pick(`${kind}:${name}`, kind, name, [of[0][name], of[1][name], of[2][name]], () => []),
+        ] as const,
     );
     return { ...of[2], ...Object.fromEntries(values) };
   };
@@ -61,7 +78,8 @@ export function mergeModels(
     name: (one: T) => string,
     of: readonly [readonly T[], readonly T[], readonly T[]],
   ): T[] => {
-    const at = (id: string) => of.map((all) => all.find((one) => one.id === id)) as [T | undefined, T | undefined, T | undefined];
+    const at = (id: string) =>
+      of.map((all) => all.find((one) => one.id === id)) as [T | undefined, T | undefined, T | undefined];
     // In my order; what only they have comes after what it follows there.
     const ids = of[2].map((one) => one.id);
     of[1].forEach((one, place) => {
@@ -80,7 +98,11 @@ export function mergeModels(
   const guides = [base.guide, theirs.guide, mine.guide] as const;
   const guide = {
     ...field('guide', ['operations'], guides),
-    operations: list('operation', (one) => one.title || one.id, [base.guide.operations, theirs.guide.operations, mine.guide.operations]),
+    operations: list('operation', (one) => one.title || one.id, [
+      base.guide.operations,
+      theirs.guide.operations,
+      mine.guide.operations,
+    ]),
   };
   const merged: MachineModel = {
     ...field('card', ['guide', 'slots', 'id', 'format'], [base, theirs, mine]),

@@ -16,9 +16,18 @@ const forModels = z.array(z.string()).default([]);
 const millimetres = z.number().positive().max(400);
 
 const ScrewPartSchema = PartBaseSchema.extend({ kind: z.literal('screw'), screw: ScrewSchema });
-const PostSchema = PartBaseSchema.extend({ kind: z.literal('post'), thread: ThreadSchema, heightMm: millimetres, forModels });
+const PostSchema = PartBaseSchema.extend({
+  kind: z.literal('post'),
+  thread: ThreadSchema,
+  heightMm: millimetres,
+  forModels,
+});
 /** A plate that makes a short card long. */
-const ExtenderSchema = PartBaseSchema.extend({ kind: z.literal('extender'), fromMm: millimetres, toMm: millimetres });
+const ExtenderSchema = PartBaseSchema.extend({
+  kind: z.literal('extender'),
+  fromMm: millimetres,
+  toMm: millimetres,
+});
 /** A plate that moves the screw hole where the post cannot go. */
 const OffsetBracketSchema = PartBaseSchema.extend({
   kind: z.literal('offset-bracket'),
@@ -34,7 +43,11 @@ const BayPartStockSchema = PartBaseSchema.extend({
 /** Lifts a thinner drive in a bay made for a thicker one. */
 const SpacerSchema = PartBaseSchema.extend({ kind: z.literal('spacer'), heightMm: millimetres });
 /** Holds a 2.5-inch drive in a 3.5-inch bay. */
-const ConverterSchema = PartBaseSchema.extend({ kind: z.literal('converter'), from: z.literal('2.5-inch'), to: z.literal('3.5-inch') });
+const ConverterSchema = PartBaseSchema.extend({
+  kind: z.literal('converter'),
+  from: z.literal('2.5-inch'),
+  to: z.literal('3.5-inch'),
+});
 /** A thermal pad, as bought. */
 const PadSchema = PartBaseSchema.extend({
   kind: z.literal('pad'),
@@ -51,16 +64,25 @@ const TapeSchema = PartBaseSchema.extend({
   thicknessMm: millimetres,
   insulates: z.boolean(),
 });
-const SpreaderPartSchema = PartBaseSchema.extend({ kind: z.literal('spreader'), lengthMm: millimetres, thicknessMm: millimetres });
+const SpreaderPartSchema = PartBaseSchema.extend({
+  kind: z.literal('spreader'),
+  lengthMm: millimetres,
+  thicknessMm: millimetres,
+});
 const AdhesiveSetSchema = PartBaseSchema.extend({ kind: z.literal('adhesive-set'), forModels });
 const SensorSchema = PartBaseSchema.extend({ kind: z.literal('sensor'), forModels });
-const OtherPartSchema = PartBaseSchema.extend({ kind: z.enum(['jumper', 'paste', 'cable', 'plate']), forModels });
+const OtherPartSchema = PartBaseSchema.extend({
+  kind: z.enum(['jumper', 'paste', 'cable', 'plate']),
+  forModels,
+});
 
 /** A memory module, as its label says. */
 export const MemorySchema = PartBaseSchema.extend({
   kind: z.literal('memory'),
   generation: z.enum(['ddr2', 'ddr3', 'ddr4', 'ddr5']),
-  /** A low-voltage module that also runs at the standard voltage; null: the generation has no such variant. */
+  /**
+   * A low-voltage module that also runs at the standard voltage; null: the generation has no such variant.
+   */
   lowVoltage: z.boolean().default(false),
   gib: z.number().positive().max(256),
   megatransfers: z.number().int().positive(),

@@ -2,9 +2,19 @@ import * as z from 'zod';
 
 const bytes = z.number().int().min(0);
 
-export const RESCUE_STATUS = ['copying', 'trimming', 'scraping', 'retrying', 'filling', 'generating', 'finished'] as const;
+export const RESCUE_STATUS = [
+  'copying',
+  'trimming',
+  'scraping',
+  'retrying',
+  'filling',
+  'generating',
+  'finished',
+] as const;
 
-/** What a rescue map adds up to, as `./petrichor read` prints it. Areas of one kind that touch count as one. */
+/**
+ * What a rescue map adds up to, as `./petrichor read` prints it. Areas of one kind that touch count as one.
+ */
 export const RescueSummarySchema = z.strictObject({
   format: z.literal('rescue-map'),
   domainBytes: bytes,

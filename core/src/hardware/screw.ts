@@ -19,4 +19,5 @@ export const ScrewSchema = z.strictObject({
 export type Screw = z.infer<typeof ScrewSchema>;
 
 /** `M2 × 2.5 wafer` */
-export const sayScrew = (screw: Pick<Screw, 'thread' | 'lengthMm' | 'head'>): string => `${screw.thread} × ${screw.lengthMm} ${screw.head}`;
+export const sayScrew = (screw: Pick<Screw, 'thread' | 'lengthMm' | 'head'>): string =>
+  `${screw.thread} × ${screw.lengthMm} ${screw.head}`;

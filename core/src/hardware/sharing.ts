@@ -5,9 +5,19 @@ const protocol = z.enum(['nvme', 'sata']);
 /** What one slot does to another. */
 export const SharingSchema = z.discriminatedUnion('kind', [
   /** `slot` works with `protocol` (null: with any) only while `unless` is empty. */
-  z.strictObject({ kind: z.literal('only-while-empty'), slot: z.string(), protocol: protocol.nullable(), unless: z.string() }),
+  z.strictObject({
+    kind: z.literal('only-while-empty'),
+    slot: z.string(),
+    protocol: protocol.nullable(),
+    unless: z.string(),
+  }),
   /** `slot` keeps this many lanes once `with` holds a drive. */
-  z.strictObject({ kind: z.literal('lanes'), slot: z.string(), with: z.string(), lanes: z.literal([1, 2, 4]) }),
+  z.strictObject({
+    kind: z.literal('lanes'),
+    slot: z.string(),
+    with: z.string(),
+    lanes: z.literal([1, 2, 4]),
+  }),
 ]);
 export type Sharing = z.infer<typeof SharingSchema>;
 

@@ -61,12 +61,16 @@ const PadNowSchema = z.strictObject({
 });
 
 /**
- * What leads the heat away. `floating`: lies on the drive and rises with it. `fixed`: screwed at its own height.
+ * What leads the heat away. `floating`: lies on the drive and rises with it. `fixed`: screwed at its own
+ * height.
  * `cover`: the machine's cover is the spreader. `beneath`: under the drive.
  */
 const SpreaderSchema = z.strictObject({
   kind: z.enum(['floating', 'fixed', 'cover', 'beneath']),
-  /** Underside of a fixed spreader or of the cover above the main board; upper side of one beneath. Null where it floats. */
+  /**
+   * Underside of a fixed spreader or of the cover above the main board; upper side of one beneath. Null where
+   * it floats.
+   */
   faceAt: MeasureSchema.nullable().default(null),
   padNow: PadNowSchema.nullable().default(null),
 });
@@ -166,9 +170,15 @@ export type BaySlot = z.infer<typeof BaySlotSchema>;
 /** Storage soldered to the board: there is nothing to change. */
 const SolderedSlotSchema = SlotBaseSchema.extend({ kind: z.literal('soldered') });
 
-export const SlotSchema = z.discriminatedUnion('kind', [M2SlotSchema, MsataSlotSchema, BaySlotSchema, SolderedSlotSchema]);
+export const SlotSchema = z.discriminatedUnion('kind', [
+  M2SlotSchema,
+  MsataSlotSchema,
+  BaySlotSchema,
+  SolderedSlotSchema,
+]);
 export type Slot = z.infer<typeof SlotSchema>;
 export type CardSlot = M2Slot | MsataSlot;
 
 export const isSocket = (slot: Slot): slot is CardSlot => slot.kind === 'm2' || slot.kind === 'msata';
-export const isBay = (slot: Slot): slot is BaySlot => slot.kind === 'bay-2.5' || slot.kind === 'bay-3.5' || slot.kind === 'bay-1.8';
+export const isBay = (slot: Slot): slot is BaySlot =>
+  slot.kind === 'bay-2.5' || slot.kind === 'bay-3.5' || slot.kind === 'bay-1.8';

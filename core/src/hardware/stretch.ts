@@ -1,7 +1,9 @@
 import * as z from 'zod';
 import { MeasureSchema } from '../units/index.js';
 
-/** A height that holds over a stretch along the drive, mm from the socket's datum (the drive's contact edge). */
+/**
+ * A height that holds over a stretch along the drive, mm from the socket's datum (the drive's contact edge).
+ */
 export const StretchSchema = z
   .strictObject({
     fromMm: z.number().min(0).max(200),

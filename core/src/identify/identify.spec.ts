@@ -10,21 +10,32 @@ const measure = (feature: string, value: number): Seen => ({ feature, kind: 'mea
 function answerOf(thing: Thing, feature: Feature): Seen {
   const shows = thing.shows[feature.id];
   if (!shows) return { feature: feature.id, kind: 'cannot-see' };
-  return Array.isArray(shows) ? look(feature.id, shows[0]!) : measure(feature.id, (shows.from + shows.to) / 2);
+  return Array.isArray(shows)
+    ? look(feature.id, shows[0]!)
+    : measure(feature.id, (shows.from + shows.to) / 2);
 }
 
 describe('asking one thing after another', () => {
-  it.each(knowledge.things.map((thing) => [thing.name, thing] as const))('finds a %s in seven questions at most', (_, thing) => {
-    const seen: Seen[] = [];
-    let asked = 0;
-    for (let next = narrow(knowledge, seen).next; next && asked < 7; next = narrow(knowledge, seen).next, asked++)
-      seen.push(answerOf(thing, next));
-    const { candidates, contradiction } = narrow(knowledge, seen);
-    // What shows alike in everything that can be asked is a look-alike: it may share the first place.
-    const first = candidates.filter((one) => one.chance > candidates[0]!.chance - 1e-6).map((one) => one.thing.id);
-    expect(first).toContain(thing.id);
-    expect(contradiction).toBeNull();
-  });
+  it.each(knowledge.things.map((thing) => [thing.name, thing] as const))(
+    'finds a %s in seven questions at most',
+    (_, thing) => {
+      const seen: Seen[] = [];
+      let asked = 0;
+      for (
+        let next = narrow(knowledge, seen).next;
+        next && asked < 7;
+        next = narrow(knowledge, seen).next, asked++
+      )
+        seen.push(answerOf(thing, next));
+      const { candidates, contradiction } = narrow(knowledge, seen);
+      // What shows alike in everything that can be asked is a look-alike: it may share the first place.
+      const first = candidates
+        .filter((one) => one.chance > candidates[0]!.chance - 1e-6)
+        .map((one) => one.thing.id);
+      expect(first).toContain(thing.id);
+      expect(contradiction).toBeNull();
+    },
+  );
 
   it('asks the cheap glance first, and no callipers for what the eye tells', () => {
     const { next } = narrow(knowledge, []);
@@ -53,15 +64,22 @@ describe('figures', () => {
     [2.44, 'm25'],
     [2.93, 'm3'],
   ])('a thread of %d mm is %s', (mm, id) =>
-    expect(narrow(knowledge, [look('build', 'screw'), measure('diameter', mm), look('turns', 'fine')]).candidates[0]?.thing.id).toBe(id),
+    expect(
+      narrow(knowledge, [look('build', 'screw'), measure('diameter', mm), look('turns', 'fine')])
+        .candidates[0]?.thing.id,
+    ).toBe(id),
   );
 
   it('a board of 22 by 80 mm with two notches is told from one with a single notch', () => {
     const seen = [look('build', 'bare-board'), measure('length', 80), measure('width', 22)];
-    expect(narrow(knowledge, [...seen, look('edge', 'two-notches'), look('label', 'sata')]).candidates[0]?.thing.id).toBe('m2-80-bm-sata');
-    expect(narrow(knowledge, [...seen, look('edge', 'one-notch-right'), look('label', 'nvme')]).candidates[0]?.thing.id).toBe(
-      'm2-80-m-nvme',
-    );
+    expect(
+      narrow(knowledge, [...seen, look('edge', 'two-notches'), look('label', 'sata')]).candidates[0]?.thing
+        .id,
+    ).toBe('m2-80-bm-sata');
+    expect(
+      narrow(knowledge, [...seen, look('edge', 'one-notch-right'), look('label', 'nvme')]).candidates[0]
+        ?.thing.id,
+    ).toBe('m2-80-m-nvme');
   });
 });
 
@@ -78,18 +96,35 @@ describe('contradictions and look-alikes', () => {
   });
 
   it('warns of the card that looks the same and speaks another language, with the one feature that tells', () => {
-    const seen = [look('build', 'bare-board'), look('edge', 'notch-middle'), measure('length', 50.8), measure('width', 29.85)];
+    const seen = [
+      look('build', 'bare-board'),
+      look('edge', 'notch-middle'),
+      measure('length', 50.8),
+      measure('width', 29.85),
+    ];
     const { warnings } = narrow(knowledge, seen);
-    expect(warnings[0]).toMatchObject({ feature: 'antenna-snaps', say: expect.stringContaining('antenna snaps') });
+    expect(warnings[0]).toMatchObject({
+      feature: 'antenna-snaps',
+      say: expect.stringContaining('antenna snaps'),
+    });
     expect(narrow(knowledge, [...seen, look('antenna-snaps', 'no')]).warnings).toEqual([]);
-    expect(narrow(knowledge, [...seen, look('antenna-snaps', 'no')]).candidates[0]?.thing.id).toBe('msata-full');
+    expect(narrow(knowledge, [...seen, look('antenna-snaps', 'no')]).candidates[0]?.thing.id).toBe(
+      'msata-full',
+    );
   });
 });
 
 it('refuses knowledge whose things show what is never asked', () => {
-  const broken = { ...knowledge, things: [...knowledge.things, { ...knowledge.things[0]!, id: 'odd', shows: { colour: ['red'] } }] };
-  expect(IdentifyKnowledgeSchema.safeParse(broken).error?.issues[0]?.message).toContain('no feature that is asked for');
+  const broken = {
+    ...knowledge,
+    things: [...knowledge.things, { ...knowledge.things[0]!, id: 'odd', shows: { colour: ['red'] } }],
+  };
+  expect(IdentifyKnowledgeSchema.safeParse(broken).error?.issues[0]?.message).toContain(
+    'no feature that is asked for',
+  );
 });
 
 it('keeps to one kind of thing when told', () =>
-  expect(new Set(narrow(knowledge, [], 'screw').candidates.map((one) => one.thing.group))).toEqual(new Set(['screw'])));
+  expect(new Set(narrow(knowledge, [], 'screw').candidates.map((one) => one.thing.group))).toEqual(
+    new Set(['screw']),
+  ));

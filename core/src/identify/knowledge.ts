@@ -27,7 +27,10 @@ const FeatureSchema = z.discriminatedUnion('kind', [
 export type Feature = z.infer<typeof FeatureSchema>;
 
 /** How a thing shows in one feature: one of these answers, or a figure between these bounds. */
-const ShowsSchema = z.union([z.array(z.string()).min(1), z.strictObject({ from: z.number(), to: z.number() })]);
+const ShowsSchema = z.union([
+  z.array(z.string()).min(1),
+  z.strictObject({ from: z.number(), to: z.number() }),
+]);
 export type Shows = z.infer<typeof ShowsSchema>;
 
 export const THING_GROUPS = ['drive', 'socket', 'lead', 'screw', 'memory'] as const;
@@ -59,7 +62,11 @@ const ThingSchema = z.strictObject({
 export type Thing = z.infer<typeof ThingSchema>;
 
 /** Two things one takes for one another, and the one feature that tells them apart. */
-const LookAlikeSchema = z.strictObject({ of: z.tuple([id, id]), feature: id, say: z.string().min(1).max(200) });
+const LookAlikeSchema = z.strictObject({
+  of: z.tuple([id, id]),
+  feature: id,
+  say: z.string().min(1).max(200),
+});
 export type LookAlike = z.infer<typeof LookAlikeSchema>;
 
 export const IdentifyKnowledgeSchema = z
@@ -72,7 +79,8 @@ export const IdentifyKnowledgeSchema = z
   .superRefine((knowledge, context) => {
     const features = new Map(knowledge.features.map((one) => [one.id, one]));
     const things = new Set(knowledge.things.map((one) => one.id));
-    const fault = (path: (string | number)[], message: string) => context.addIssue({ code: 'custom', path, message });
+    const fault = (path: (string | number)[], message: string) =>
+      context.addIssue({ code: 'custom', path, message });
     knowledge.things.forEach((thing, at) => {
       for (const [key, shows] of Object.entries(thing.shows)) {
         const feature = features.get(key);
@@ -81,12 +89,15 @@ export const IdentifyKnowledgeSchema = z
           for (const answer of shows)
             if (!feature.answers.some((one) => one.id === answer))
               fault(['things', at, 'shows', key], `'${answer}' is not among its answers`);
-        if (feature && (feature.kind === 'look') !== Array.isArray(shows)) fault(['things', at, 'shows', key], 'is of the other kind');
+        if (feature && (feature.kind === 'look') !== Array.isArray(shows))
+          fault(['things', at, 'shows', key], 'is of the other kind');
       }
     });
     knowledge.lookAlikes.forEach((pair, at) => {
-      for (const one of pair.of) if (!things.has(one)) fault(['lookAlikes', at, 'of'], `names '${one}', which is not there`);
-      if (!features.has(pair.feature)) fault(['lookAlikes', at, 'feature'], 'is no feature that is asked for');
+      for (const one of pair.of)
+        if (!things.has(one)) fault(['lookAlikes', at, 'of'], `names '${one}', which is not there`);
+      if (!features.has(pair.feature))
+        fault(['lookAlikes', at, 'feature'], 'is no feature that is asked for');
     });
   });
 export type IdentifyKnowledge = z.infer<typeof IdentifyKnowledgeSchema>;

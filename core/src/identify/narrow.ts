@@ -26,7 +26,9 @@ interface Narrowed {
   readonly warnings: readonly LookAlike[];
 }
 
-/** How often an eye or a calliper is wrong, where the thing is otherwise right (common practice, no source). */
+/**
+ * How often an eye or a calliper is wrong, where the thing is otherwise right (common practice, no source).
+ */
 const MISREAD = 0.04;
 /** A figure off by this many times its tolerance is a misreading, not a tolerance. */
 const FAR = 3;
@@ -36,15 +38,24 @@ const NEGLIGIBLE = 0.002;
 const SETTLED = 0.985;
 
 /**
- * From what is seen and measured to what it is. Every answer weighs each thing by how likely it would show so;
- * an answer that cannot be right counts as a misreading now and then, so that one slip does not end the search.
+ * From what is seen and measured to what it is. Every answer weighs each thing by how likely it would show
+ * so;
+ * an answer that cannot be right counts as a misreading now and then, so that one slip does not end the
+ * search.
  */
-export function narrow(knowledge: IdentifyKnowledge, seen: readonly Seen[], group: ThingGroup | null = null): Narrowed {
+export function narrow(
+  knowledge: IdentifyKnowledge,
+  seen: readonly Seen[],
+  group: ThingGroup | null = null,
+): Narrowed {
   const features = new Map(knowledge.features.map((one) => [one.id, one]));
   const things = knowledge.things.filter((thing) => group === null || thing.group === group);
   const told = seen.filter((one) => one.kind !== 'cannot-see');
   const weighed = things.map((thing) => {
-    const likes = told.map((one) => ({ feature: one.feature, like: likelihood(features.get(one.feature), thing.shows[one.feature], one) }));
+    const likes = told.map((one) => ({
+      feature: one.feature,
+      like: likelihood(features.get(one.feature), thing.shows[one.feature], one),
+    }));
     return {
       thing,
       weight: likes.reduce((product, { like }) => product * like, 1),
@@ -53,7 +64,11 @@ export function narrow(knowledge: IdentifyKnowledge, seen: readonly Seen[], grou
   });
   const total = weighed.reduce((sum, { weight }) => sum + weight, 0);
   const candidates = weighed
-    .map(({ thing, weight, against }): Candidate => ({ thing, against, chance: total > 0 ? weight / total : 0 }))
+    .map(({ thing, weight, against }): Candidate => ({
+      thing,
+      against,
+      chance: total > 0 ? weight / total : 0,
+    }))
     .filter((one) => one.chance >= NEGLIGIBLE)
     .sort((a, b) => b.chance - a.chance || (a.thing.id < b.thing.id ? -1 : 1));
   return {
@@ -68,7 +83,8 @@ export function narrow(knowledge: IdentifyKnowledge, seen: readonly Seen[], grou
 function likelihood(feature: Feature | undefined, shows: Shows | undefined, seen: Seen): number {
   if (!feature || seen.kind === 'cannot-see') return 1;
   if (!shows) return MISREAD;
-  if (seen.kind === 'look') return Array.isArray(shows) && shows.includes(seen.answer) ? (1 - MISREAD) / shows.length : MISREAD;
+  if (seen.kind === 'look')
+    return Array.isArray(shows) && shows.includes(seen.answer) ? (1 - MISREAD) / shows.length : MISREAD;
   if (Array.isArray(shows) || feature.kind !== 'measure') return MISREAD;
   const off = Math.max(shows.from - seen.value, seen.value - shows.to, 0);
   const slack = Math.max(feature.off, 1e-9);
@@ -78,7 +94,11 @@ function likelihood(feature: Feature | undefined, shows: Shows | undefined, seen
 }
 
 /** The feature whose answer is expected to tell most bits a second. */
-function nextFeature({ features }: IdentifyKnowledge, candidates: readonly Candidate[], asked: ReadonlySet<string>): Feature | null {
+function nextFeature(
+  { features }: IdentifyKnowledge,
+  candidates: readonly Candidate[],
+  asked: ReadonlySet<string>,
+): Feature | null {
   // What nothing speaks against is to be told apart; the rest waits until none of it is left.
   const agreeing = candidates.filter((one) => one.against.length === 0);
   if (candidates.length < 2 || candidates[0]!.chance >= SETTLED || agreeing.length === 1) return null;
@@ -94,7 +114,10 @@ function nextFeature({ features }: IdentifyKnowledge, candidates: readonly Candi
   return best?.feature ?? null;
 }
 
-/** Expected bits: the entropy of its answers, less what is mere ambiguity of a thing that shows in several ways. */
+/**
+ * Expected bits: the entropy of its answers, less what is mere ambiguity of a thing that shows in several
+ * ways.
+ */
 function bitsOf(feature: Feature, candidates: readonly Candidate[]): number {
   const answers = new Map<string, number>();
   let own = 0;
@@ -117,7 +140,11 @@ function waysOf(feature: Feature, shows: Shows | undefined): string[] {
   return Array.from({ length: Math.min(12, to - from + 1) }, (_, at) => String(from + at));
 }
 
-function contradictionIn(candidates: readonly Candidate[], features: ReadonlyMap<string, Feature>, answerCount: number): string | null {
+function contradictionIn(
+  candidates: readonly Candidate[],
+  features: ReadonlyMap<string, Feature>,
+  answerCount: number,
+): string | null {
   if (answerCount < 2) return null;
   if (candidates.some((one) => one.against.length === 0)) return null;
   const [first] = candidates;
@@ -127,7 +154,11 @@ function contradictionIn(candidates: readonly Candidate[], features: ReadonlyMap
     : 'Nothing known shows any of this. Begin again, or choose another kind of thing.';
 }
 
-function warningsFor({ lookAlikes }: IdentifyKnowledge, candidates: readonly Candidate[], seen: readonly Seen[]): LookAlike[] {
+function warningsFor(
+  { lookAlikes }: IdentifyKnowledge,
+  candidates: readonly Candidate[],
+  seen: readonly Seen[],
+): LookAlike[] {
   const first = candidates[0];
   if (!first || candidates[0]!.chance < 0.2) return [];
   const settled = new Set(seen.filter((one) => one.kind !== 'cannot-see').map((one) => one.feature));

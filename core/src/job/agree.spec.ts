@@ -28,11 +28,20 @@ describe('agreeing', () => {
     expect(bench.give(AGREE)).toContain('Work out an offer first');
     bench.must(OFFER);
     const [open] = missing(bench.job);
-    expect(open).toMatchObject({ waivableBy: ['lead'], sentence: expect.stringContaining('has not agreed to 170.15') });
-    expect(bench.give({ type: 'waive', code: open!.code, reason: 'a standing order' })).toContain('Only the lead waives this');
+    expect(open).toMatchObject({
+      waivableBy: ['lead'],
+      sentence: expect.stringContaining('has not agreed to 170.15'),
+    });
+    expect(bench.give({ type: 'waive', code: open!.code, reason: 'a standing order' })).toContain(
+      'Only the lead waives this',
+    );
     bench.must(AGREE);
     expect(missing(bench.job)).toEqual([]);
-    expect(bench.job.agreement).toMatchObject({ totalMinor: billNow(bench.job)!.totalMinor, who: 'Halima Quist', by: { name: 'Ines' } });
+    expect(bench.job.agreement).toMatchObject({
+      totalMinor: billNow(bench.job)!.totalMinor,
+      who: 'Halima Quist',
+      by: { name: 'Ines' },
+    });
   });
 
   it('falls when the price rises afterwards, not when it falls', () => {
@@ -48,7 +57,12 @@ describe('agreeing', () => {
   });
 
   it('asks again at hand-over for what was added since', () => {
-    const bench = jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' });
+    const bench = jobAt('hand-over').must({
+      type: 'settle-old-drive',
+      fate: 'returned',
+      until: null,
+      note: '',
+    });
     bench.must({ type: 'change-price', say: 'Hinge', netMinor: 900, why: 'was broken' });
     expect(bench.give({ type: 'hand-over', to: 'Ms Quist' })).toContain('ask the customer again');
     bench.must(AGREE);
@@ -58,7 +72,9 @@ describe('agreeing', () => {
 
   it('wants the deposit that was agreed', () => {
     const bench = jobAt('agree').must(OFFER, { ...AGREE, depositMinor: 5000 });
-    expect(missing(bench.job)).toMatchObject([{ code: 'deposit', sentence: expect.stringContaining('50.00') }]);
+    expect(missing(bench.job)).toMatchObject([
+      { code: 'deposit', sentence: expect.stringContaining('50.00') },
+    ]);
     bench.must({ type: 'pay', amountMinor: 5000, how: 'card' });
     expect(missing(bench.job)).toEqual([]);
     expect(bench.give({ ...AGREE, depositMinor: 99_999_00 })).toContain('more than all of it');
@@ -71,9 +87,9 @@ describe('agreeing', () => {
   });
 
   it('offers nothing that does not fit', () =>
-    expect(jobAt('agree').give({ ...OFFER, options: [{ kind: 'cheapest', slotId: 'm2-a', driveId: 'marl-s5' }] })).toContain(
-      'cannot be offered',
-    ));
+    expect(
+      jobAt('agree').give({ ...OFFER, options: [{ kind: 'cheapest', slotId: 'm2-a', driveId: 'marl-s5' }] }),
+    ).toContain('cannot be offered'));
 });
 
 describe('what is not here', () => {
@@ -105,7 +121,13 @@ describe('what is not here', () => {
     );
     return bench.must({
       type: 'decide-safeguard',
-      safeguard: { plan: 'nothing-to-keep', backup: 'none', backupWhere: '', recoveryKey: 'not-encrypted', note: '' },
+      safeguard: {
+        plan: 'nothing-to-keep',
+        backup: 'none',
+        backupWhere: '',
+        recoveryKey: 'not-encrypted',
+        note: '',
+      },
     });
   };
 
@@ -113,9 +135,14 @@ describe('what is not here', () => {
     const bench = waiting();
     expect(missing(bench.job).map((one) => one.code)).toContain('part:drive:away');
     bench.must(order());
-    expect(missing(bench.job).find((one) => one.code === 'part:drive:away')!.sentence).toContain('due 20 April 2026');
+    expect(missing(bench.job).find((one) => one.code === 'part:drive:away')!.sentence).toContain(
+      'due 20 April 2026',
+    );
     expect(waitsFor(bench.job)).toMatchObject({ kind: 'part', until: '2026-04-20', mark: 'other-hands' });
-    expect(summarise(bench.job)).toMatchObject({ mark: 'other-hands', waitsFor: expect.stringContaining('Waits for a part') });
+    expect(summarise(bench.job)).toMatchObject({
+      mark: 'other-hands',
+      waitsFor: expect.stringContaining('Waits for a part'),
+    });
     bench.must({ type: 'tell-order', orderId: ID, state: 'arrived', dueOn: null, say: '' });
     expect(missing(bench.job).map((one) => one.code)).not.toContain('part:drive:away');
     expect(waitsFor(bench.job)).toBeNull();
@@ -125,7 +152,13 @@ describe('what is not here', () => {
     const bench = waiting().must(order());
     // Promised for Tuesday 14 April at 13:00; due on Monday the 20th.
     expect(bench.job.intake.promisedAt).toBe('2026-04-21T13:00:00.000Z');
-    bench.must({ type: 'tell-order', orderId: ID, state: 'back-ordered', dueOn: '2026-04-24', say: 'maker is late' });
+    bench.must({
+      type: 'tell-order',
+      orderId: ID,
+      state: 'back-ordered',
+      dueOn: '2026-04-24',
+      say: 'maker is late',
+    });
     // The 24th is a Friday: Monday follows.
     expect(bench.job.intake.promisedAt).toBe('2026-04-27T13:00:00.000Z');
     expect(bench.job.promiseMoves.map((one) => one.to.slice(0, 10))).toEqual(['2026-04-21', '2026-04-27']);
@@ -140,9 +173,13 @@ describe('what is not here', () => {
     expect(bench.give(order({ orderId: OTHER }))).toContain('ordered already');
     bench.must(order({ orderId: OTHER, supplier: 'Harbour Trade', inPlaceOf: ID, dueOn: '2026-04-17' }));
     expect(bench.job.orders.map((one) => one.state)).toEqual(['cancelled', 'confirmed']);
-    expect(bench.give({ type: 'tell-order', orderId: ID, state: 'arrived', dueOn: null, say: '' })).toContain('cannot be here now');
+    expect(bench.give({ type: 'tell-order', orderId: ID, state: 'arrived', dueOn: null, say: '' })).toContain(
+      'cannot be here now',
+    );
     bench.must({ type: 'tell-order', orderId: OTHER, state: 'arrived', dueOn: null, say: '' });
-    expect(bench.give({ type: 'tell-order', orderId: OTHER, state: 'returned', dueOn: null, say: '' })).toContain('Say why');
+    expect(
+      bench.give({ type: 'tell-order', orderId: OTHER, state: 'returned', dueOn: null, say: '' }),
+    ).toContain('Say why');
     bench.must({ type: 'tell-order', orderId: OTHER, state: 'returned', dueOn: null, say: 'wrong length' });
     expect(missing(bench.job).map((one) => one.code)).toContain('part:drive:away');
     bench.must({ type: 'meet-need', key: 'drive:away', how: 'in the drawer of job 398' });
@@ -152,7 +189,13 @@ describe('what is not here', () => {
 
 describe('waiting', () => {
   it('for the customer shows until it is over, and ends when they agree', () => {
-    const bench = jobAt('agree').must(OFFER, { type: 'wait-for', kind: 'customer', what: 'the offer', who: '', until: '2026-04-16' });
+    const bench = jobAt('agree').must(OFFER, {
+      type: 'wait-for',
+      kind: 'customer',
+      what: 'the offer',
+      who: '',
+      until: '2026-04-16',
+    });
     expect(summarise(bench.job)).toMatchObject({
       mark: 'other-hands',
       waitsFor: 'Waits for the customer: the offer',

@@ -7,7 +7,8 @@ import { countOut } from './reading/tray.js';
 import { currentStep } from './reading/walk.js';
 
 const SCREWS = 'in:screws';
-const screw = (from: number, count = 1) => ({ type: 'tick', stepId: SCREWS, key: 'short', from, count }) as const;
+const screw = (from: number, count = 1) =>
+  ({ type: 'tick', stepId: SCREWS, key: 'short', from, count }) as const;
 
 describe('walking', () => {
   it('counts screws one by one, or the rest together', () => {
@@ -27,9 +28,15 @@ describe('walking', () => {
 
   it('takes one step after the other', () => {
     const bench = jobAt('way-in');
-    expect(bench.give({ type: 'tick', stepId: 'in:cover-off', key: 'cover', from: 0, count: 1 })).toContain('not the step at hand');
-    expect(bench.give({ type: 'tick', stepId: SCREWS, key: null, from: 0, count: 1 })).toContain('things-left');
-    expect(bench.give({ type: 'tick', stepId: SCREWS, key: 'ghost', from: 0, count: 1 })).toContain('unknown-thing');
+    expect(bench.give({ type: 'tick', stepId: 'in:cover-off', key: 'cover', from: 0, count: 1 })).toContain(
+      'not the step at hand',
+    );
+    expect(bench.give({ type: 'tick', stepId: SCREWS, key: null, from: 0, count: 1 })).toContain(
+      'things-left',
+    );
+    expect(bench.give({ type: 'tick', stepId: SCREWS, key: 'ghost', from: 0, count: 1 })).toContain(
+      'unknown-thing',
+    );
     expect(jobAt('match').give(screw(0))).toContain('not-walking');
   });
 
@@ -81,7 +88,10 @@ describe('walking', () => {
     });
     expect(countOut(bench.job)).toBe(0);
     payAndHandOver(bench);
-    expect(bench.job.waivers[0]).toMatchObject({ reason: 'customer knows, new one ordered', by: { name: 'Ines' } });
+    expect(bench.job.waivers[0]).toMatchObject({
+      reason: 'customer knows, new one ordered',
+      by: { name: 'Ines' },
+    });
   });
 });
 
@@ -101,7 +111,8 @@ describe('gates', () => {
   ] as const)('%s wants %j', (phase, codes) => {
     const bench = jobAt(phase);
     expect(missing(bench.job).map((one) => one.code)).toEqual(codes);
-    if (phase !== 'hand-over') expect(bench.give({ type: 'advance', from: phase })).toContain(missing(bench.job)[0]!.sentence);
+    if (phase !== 'hand-over')
+      expect(bench.give({ type: 'advance', from: phase })).toContain(missing(bench.job)[0]!.sentence);
   });
 
   it('let a waivable thing go with a reason, and nothing else', () => {
@@ -110,7 +121,11 @@ describe('gates', () => {
       type: 'decide-safeguard',
       safeguard: { plan: 'clone', backup: 'none', backupWhere: '', recoveryKey: 'unknown', note: '' },
     });
-    expect(missing(bench.job).map((one) => one.code)).toEqual(['backup', 'recovery-key', 'opening:usb-medium']);
+    expect(missing(bench.job).map((one) => one.code)).toEqual([
+      'backup',
+      'recovery-key',
+      'opening:usb-medium',
+    ]);
     bench.must(
       { type: 'waive', code: 'backup', reason: 'customer signed for it' },
       { type: 'waive', code: 'recovery-key', reason: 'no encryption seen' },
@@ -135,7 +150,11 @@ describe('gates', () => {
   it('hold a job whose drive does not show at its size', () => {
     const bench = jobAt('try');
     bench.must({ type: 'try-out', listed: true, size: { shown: 512, unit: 'GB' } });
-    expect(missing(bench.job)[0]).toMatchObject({ code: 'not-right', waivableBy: HANDS, sentence: expect.stringContaining('Wrong size') });
+    expect(missing(bench.job)[0]).toMatchObject({
+      code: 'not-right',
+      waivableBy: HANDS,
+      sentence: expect.stringContaining('Wrong size'),
+    });
     bench.must({ type: 'try-out', listed: false, size: null });
     expect(missing(bench.job)[0]!.sentence).toContain('not listed');
     expect(bench.give({ type: 'try-out', listed: true, size: null })).toContain('Type the size');
@@ -145,7 +164,9 @@ describe('gates', () => {
     const bench = jobAt('prove');
     finishPart(bench);
     bench.must({ type: 'check-baseline', check: 'keys', result: 'faulty', note: '' });
-    expect(missing(bench.job)).toEqual([expect.objectContaining({ code: 'baseline-fault:keys', waivableBy: HANDS })]);
+    expect(missing(bench.job)).toEqual([
+      expect.objectContaining({ code: 'baseline-fault:keys', waivableBy: HANDS }),
+    ]);
   });
 });
 
@@ -155,21 +176,37 @@ describe('choosing a drive', () => {
     ['skerry-t4', 'Cannot say yet'],
     ['gone', 'none is in stock'],
     ['nonsense', 'no longer known'],
-  ])('refuses %s: %s', (driveId, words) => expect(jobAt('match').give({ type: 'choose-drive', slotId: 'm2-a', driveId })).toContain(words));
+  ])('refuses %s: %s', (driveId, words) =>
+    expect(jobAt('match').give({ type: 'choose-drive', slotId: 'm2-a', driveId })).toContain(words),
+  );
 
   it('takes an unmeasured drive once it is measured', () => {
-    const bench = jobAt('match').must({ type: 'measure-drive', driveId: 'skerry-t4', key: 'topHeight', mm: 1.4, with: 'callipers' });
+    const bench = jobAt('match').must({
+      type: 'measure-drive',
+      driveId: 'skerry-t4',
+      key: 'topHeight',
+      mm: 1.4,
+      with: 'callipers',
+    });
     bench.must({ type: 'choose-drive', slotId: 'm2-a', driveId: 'skerry-t4' });
-    expect(bench.job.choice).toMatchObject({ drive: { topHeight: { mm: 1.4, plusMinusMm: 0.05 } }, verdict: { outcome: 'extras' } });
+    expect(bench.job.choice).toMatchObject({
+      drive: { topHeight: { mm: 1.4, plusMinusMm: 0.05 } },
+      verdict: { outcome: 'extras' },
+    });
   });
 
   it('may be done over until the machine is opened', () => {
     const bench = jobAt('way-in');
-    bench.must({ type: 'return-to', phase: 'match' }, { type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3' });
+    bench.must(
+      { type: 'return-to', phase: 'match' },
+      { type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3' },
+    );
     expect(bench.job.way).toBeNull();
     const opened = jobAt('way-in').must(screw(0));
     expect(opened.give({ type: 'return-to', phase: 'match' })).toContain('machine is open');
-    expect(opened.give({ type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3' })).toContain('way in has begun');
+    expect(opened.give({ type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3' })).toContain(
+      'way in has begun',
+    );
   });
 });
 
@@ -208,13 +245,15 @@ describe('order and people', () => {
 
   it('keeps the model once a drive was matched to it, and corrects the rest of the intake', () => {
     const bench = jobAt('safeguard');
-    expect(bench.give({ type: 'amend-intake', intake: { ...bench.job.intake, modelId: 'other' } })).toContain('matched');
+    expect(bench.give({ type: 'amend-intake', intake: { ...bench.job.intake, modelId: 'other' } })).toContain(
+      'matched',
+    );
     bench.must({ type: 'amend-intake', intake: { ...bench.job.intake, serial: 'TF14-30418' } });
     expect(bench.job.intake.serial).toBe('TF14-30418');
   });
 
   it('wants a day for a drive that is kept', () =>
-    expect(jobAt('hand-over').give({ type: 'settle-old-drive', fate: 'kept-as-fallback', until: null, note: '' })).toContain(
-      'until which day',
-    ));
+    expect(
+      jobAt('hand-over').give({ type: 'settle-old-drive', fate: 'kept-as-fallback', until: null, note: '' }),
+    ).toContain('until which day'));
 });

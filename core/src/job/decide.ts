@@ -9,7 +9,8 @@ import type { JobState } from './shape/state.js';
  */
 export function decide(job: JobState, command: JobCommand, context: Context): Decision {
   const definition = commandOf(command.type);
-  if (!definition.by.some((role) => context.roles.includes(role))) return refuse('role', { by: definition.by });
+  if (!definition.by.some((role) => context.roles.includes(role)))
+    return refuse('role', { by: definition.by });
   if (job.closed && !definition.closedToo) return refuse('closed', { number: job.number, to: job.closed.to });
   const wrong = findUnkeepable(command);
   if (wrong) return refuse('unkeepable', { because: sayUnkeepable(wrong) });

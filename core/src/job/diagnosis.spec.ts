@@ -26,16 +26,33 @@ describe('findings', () => {
   });
 
   it('of after the swap stand by themselves', () => {
-    const bench = jobAt('try').must({ type: 'observe', about: 'after', observation: 'fans-flat-out', seen: 'seen' });
+    const bench = jobAt('try').must({
+      type: 'observe',
+      about: 'after',
+      observation: 'fans-flat-out',
+      seen: 'seen',
+    });
     expect(bench.job.findings.after).toHaveLength(1);
-    expect(bench.give({ type: 'observe', about: 'after', observation: 'clicks', seen: 'seen' })).toContain('unknown-observation');
-    bench.must({ type: 'conclude', about: 'after', causeId: 'drive-sensor', reason: 'lead still taped aside' });
-    expect(bench.job.afterConclusion).toMatchObject({ causeId: 'drive-sensor', weighed: { causeId: 'drive-sensor' } });
+    expect(bench.give({ type: 'observe', about: 'after', observation: 'clicks', seen: 'seen' })).toContain(
+      'unknown-observation',
+    );
+    bench.must({
+      type: 'conclude',
+      about: 'after',
+      causeId: 'drive-sensor',
+      reason: 'lead still taped aside',
+    });
+    expect(bench.job.afterConclusion).toMatchObject({
+      causeId: 'drive-sensor',
+      weighed: { causeId: 'drive-sensor' },
+    });
     expect(bench.job.conclusion!.causeId).toBe('flash-worn');
   });
 
   it('are not concluded for after the swap before it', () =>
-    expect(fresh().give({ type: 'conclude', about: 'after', causeId: 'power-mode', reason: 'because' })).toContain('not-in-yet'));
+    expect(
+      fresh().give({ type: 'conclude', about: 'after', causeId: 'power-mode', reason: 'because' }),
+    ).toContain('not-in-yet'));
 
   it('of jobs that were recorded before senses and details were kept still read', () => {
     const { job, log } = fresh();
@@ -45,14 +62,23 @@ describe('findings', () => {
       { ...old, seq: 3, event: { type: 'concluded', causeId: 'connection', reason: 'plug askew' } as const },
     ].reduce(evolve, job);
     expect(after.findings.before).toMatchObject([{ observation: 'clicks', seen: true, sense: null }]);
-    expect(after.conclusion).toMatchObject({ say: 'Drive cable or its plug', remedy: { kind: 'no-drive' }, weighed: null });
+    expect(after.conclusion).toMatchObject({
+      say: 'Drive cable or its plug',
+      remedy: { kind: 'no-drive' },
+      weighed: null,
+    });
     expect(log).toHaveLength(1);
   });
 });
 
 describe('a self-report', () => {
   it('is kept whole, and answers what it can', () => {
-    const bench = fresh().must({ type: 'read-report', source: 'file', name: 'report.json', report: ataReport({ 199: 12 }) });
+    const bench = fresh().must({
+      type: 'read-report',
+      source: 'file',
+      name: 'report.json',
+      report: ataReport({ 199: 12 }),
+    });
     expect(bench.job.reports).toMatchObject([{ source: 'file', report: { serial: 'CD7-1' } }]);
     expect(bench.job.findings.before.find((one) => one.observation === 'link-errors')).toMatchObject({
       seen: true,
@@ -64,22 +90,44 @@ describe('a self-report', () => {
 
   it('read twice tells what rises; growing weak sectors stop the job while the data matters', () => {
     const bench = fresh();
-    for (const weak of [8, 16]) bench.must({ type: 'read-report', source: 'dock', name: 'bay A', report: ataReport({ 197: weak }) });
-    expect(lastReadings(bench.job)).toMatchObject({ latest: { report: { attributes: expect.anything() } }, earlier: { source: 'dock' } });
+    for (const weak of [8, 16])
+      bench.must({ type: 'read-report', source: 'dock', name: 'bay A', report: ataReport({ 197: weak }) });
+    expect(lastReadings(bench.job)).toMatchObject({
+      latest: { report: { attributes: expect.anything() } },
+      earlier: { source: 'dock' },
+    });
     expect(bench.job.stop).toMatchObject({ ruleId: 'weak-growing', observation: 'pending-growing' });
   });
 
   it('says nothing of another drive’s readings', () => {
-    const bench = fresh().must({ type: 'read-report', source: 'file', name: 'one', report: ataReport({ 197: 2 }) });
-    bench.must({ type: 'read-report', source: 'file', name: 'other', report: ataReport({ 197: 9 }, { serial: 'CD7-2' }) });
+    const bench = fresh().must({
+      type: 'read-report',
+      source: 'file',
+      name: 'one',
+      report: ataReport({ 197: 2 }),
+    });
+    bench.must({
+      type: 'read-report',
+      source: 'file',
+      name: 'other',
+      report: ataReport({ 197: 9 }, { serial: 'CD7-2' }),
+    });
     expect(bench.job.findings.before.some((one) => one.observation === 'pending-growing')).toBe(false);
   });
 
   it('sets what Match looks for, once it is concluded that a drive is needed', () => {
-    const bench = fresh().must({ type: 'read-report', source: 'file', name: 'r', report: nvmeReport({ availableSparePercent: 3 }) });
+    const bench = fresh().must({
+      type: 'read-report',
+      source: 'file',
+      name: 'r',
+      report: nvmeReport({ availableSparePercent: 3 }),
+    });
     bench.must({ type: 'conclude', causeId: 'flash-worn', reason: 'spare at 3 %' });
     expect(bench.job.need.wantedGb).toBe(1000);
-    expect(bench.job.conclusion).toMatchObject({ remedy: { kind: 'replace-drive', medium: 'flash' }, weighed: { causeId: 'flash-worn' } });
+    expect(bench.job.conclusion).toMatchObject({
+      remedy: { kind: 'replace-drive', medium: 'flash' },
+      weighed: { causeId: 'flash-worn' },
+    });
     const roomier = fresh().must(
       { type: 'read-report', source: 'file', name: 'r', report: nvmeReport() },
       { type: 'conclude', causeId: 'too-small', reason: 'photos' },
@@ -89,8 +137,24 @@ describe('a self-report', () => {
 });
 
 it('a listing fills in how much is used', () => {
-  const volume = { name: 'sda2', sizeBytes: 500e9, usedBytes: 334e9, freeBytes: 166e9, fileSystem: 'ntfs', label: null, mountedAt: 'C' };
-  const drive = { name: 'sda', model: null, serial: null, sizeBytes: 500e9, rotating: true, transport: 'sata', volumes: [volume] };
+  const volume = {
+    name: 'sda2',
+    sizeBytes: 500e9,
+    usedBytes: 334e9,
+    freeBytes: 166e9,
+    fileSystem: 'ntfs',
+    label: null,
+    mountedAt: 'C',
+  };
+  const drive = {
+    name: 'sda',
+    model: null,
+    serial: null,
+    sizeBytes: 500e9,
+    rotating: true,
+    transport: 'sata',
+    volumes: [volume],
+  };
   const bench = fresh().must({
     type: 'read-listing',
     source: 'pasted',
@@ -108,10 +172,14 @@ describe('the stop', () => {
     const bench = stopped();
     expect(stakeOf(bench.job)).toBe('unknown');
     expect(bench.job.stop).toMatchObject({ ruleId: 'clicks', way: null, lifted: null });
-    expect(missing(bench.job)[0]).toMatchObject({ code: 'stop', waivableBy: [], sentence: expect.stringContaining('power off now') });
-    expect(bench.give({ type: 'start-run', runId: 'r1', bay: 'A', kind: 'surface-read', drive: 'D7' })).toContain(
-      'Nothing runs on this drive',
-    );
+    expect(missing(bench.job)[0]).toMatchObject({
+      code: 'stop',
+      waivableBy: [],
+      sentence: expect.stringContaining('power off now'),
+    });
+    expect(
+      bench.give({ type: 'start-run', runId: 'r1', bay: 'A', kind: 'surface-read', drive: 'D7' }),
+    ).toContain('Nothing runs on this drive');
   });
 
   it('falls when the data turns out to be safe, or the clicking was something else', () => {
@@ -129,25 +197,42 @@ describe('the stop', () => {
     for (const { id } of bench.job.stop!.steps) bench.must({ type: 'stop-step', stepId: id });
     bench.must({ type: 'choose-stop-way', way: 'image-once' });
     expect(stopHolds(bench.job)).toBe(false);
-    bench.must({ type: 'conclude', causeId: 'mechanical-failing', reason: 'it clicks' }, { type: 'advance', from: 'diagnose' });
+    bench.must(
+      { type: 'conclude', causeId: 'mechanical-failing', reason: 'it clicks' },
+      { type: 'advance', from: 'diagnose' },
+    );
     expect(bench.job.phase).toBe('match');
   });
 
   it('once referred lets the machine go back, and nothing else', () => {
     const bench = stopped();
     for (const { id } of bench.job.stop!.steps) bench.must({ type: 'stop-step', stepId: id });
-    bench.must({ type: 'choose-stop-way', way: 'refer' }, { type: 'conclude', causeId: 'mechanical-failing', reason: 'it clicks' });
+    bench.must(
+      { type: 'choose-stop-way', way: 'refer' },
+      { type: 'conclude', causeId: 'mechanical-failing', reason: 'it clicks' },
+    );
     expect(bench.give({ type: 'advance', from: 'diagnose' })).toContain('goes to a specialist');
-    payAndHandOver(bench.must({ type: 'end-early', reason: 'its owner wants it so', referredTo: 'Deepwater Recovery' }));
+    payAndHandOver(
+      bench.must({ type: 'end-early', reason: 'its owner wants it so', referredTo: 'Deepwater Recovery' }),
+    );
     expect(bench.job.endedEarly).toMatchObject({ referredTo: 'Deepwater Recovery' });
     expect(bench.job.closed).not.toBeNull();
   });
 
   it('is lifted by nobody but the owner, whose words stay', () => {
     const bench = stopped();
-    expect(JobCommandSchema.safeParse({ type: 'lift-stop', owner: 'Ms Quist', words: 'ok' }).success).toBe(false);
-    bench.must({ type: 'lift-stop', owner: 'Ms Quist', words: 'The tables are printed, the drive does not matter.' });
-    expect(bench.job.stop!.lifted).toMatchObject({ owner: 'Ms Quist', words: expect.stringContaining('printed') });
+    expect(JobCommandSchema.safeParse({ type: 'lift-stop', owner: 'Ms Quist', words: 'ok' }).success).toBe(
+      false,
+    );
+    bench.must({
+      type: 'lift-stop',
+      owner: 'Ms Quist',
+      words: 'The tables are printed, the drive does not matter.',
+    });
+    expect(bench.job.stop!.lifted).toMatchObject({
+      owner: 'Ms Quist',
+      words: expect.stringContaining('printed'),
+    });
     expect(missing(bench.job).map((one) => one.code)).toEqual(['conclusion']);
     expect(bench.give({ type: 'stop-step', stepId: 'seal' })).toContain('no-stop');
   });
@@ -174,7 +259,10 @@ describe('two stops', () => {
 
 describe('a run on the dock', () => {
   const started = (kind: 'surface-read' | 'short-test') =>
-    fresh().must({ type: 'state-stake', stake: 'copied' }, { type: 'start-run', runId: 'r1', bay: 'A', kind, drive: 'Corrie D7' });
+    fresh().must(
+      { type: 'state-stake', stake: 'copied' },
+      { type: 'start-run', runId: 'r1', bay: 'A', kind, drive: 'Corrie D7' },
+    );
 
   it('answers its question when it ends, once', () => {
     const bench = started('surface-read').must({
@@ -187,10 +275,12 @@ describe('a run on the dock', () => {
     });
     expect(answersOf(bench.job, 'before')).toEqual([{ observation: 'surface-slow', seen: true }]);
     expect(bench.job.runs).toMatchObject([{ ended: { state: 'done', sentence: '3 bad places' } }]);
-    expect(bench.give({ type: 'end-run', runId: 'r1', state: 'done', sentence: '', badPlaces: 0, selfTest: null })).toContain('ended');
-    expect(bench.give({ type: 'end-run', runId: 'r9', state: 'done', sentence: '', badPlaces: 0, selfTest: null })).toContain(
-      'unknown-run',
-    );
+    expect(
+      bench.give({ type: 'end-run', runId: 'r1', state: 'done', sentence: '', badPlaces: 0, selfTest: null }),
+    ).toContain('ended');
+    expect(
+      bench.give({ type: 'end-run', runId: 'r9', state: 'done', sentence: '', badPlaces: 0, selfTest: null }),
+    ).toContain('unknown-run');
   });
 
   it('that was broken off clears nothing', () => {
@@ -218,23 +308,39 @@ describe('a run on the dock', () => {
   });
 
   it('that reads everything waits until the data is safe', () =>
-    expect(fresh().give({ type: 'start-run', runId: 'r', bay: 'A', kind: 'surface-read', drive: 'D7' })).toContain(
-      'has no copy that anyone knows of',
-    ));
+    expect(
+      fresh().give({ type: 'start-run', runId: 'r', bay: 'A', kind: 'surface-read', drive: 'D7' }),
+    ).toContain('has no copy that anyone knows of'));
 });
 
 describe('a cure without a drive', () => {
-  const cable = () => fresh().must(seen('plug-askew'), { type: 'conclude', causeId: 'connection', reason: 'plug askew, latch open' });
+  const cable = () =>
+    fresh().must(seen('plug-askew'), {
+      type: 'conclude',
+      causeId: 'connection',
+      reason: 'plug askew, latch open',
+    });
 
   it('leads to Prove, to the customer, and into what is learnt', () => {
-    const bench = cable().must({ type: 'cure', what: 'Reseated the plug, latch down.', checked: 'Read 20 GB, no new link errors.' });
+    const bench = cable().must({
+      type: 'cure',
+      what: 'Reseated the plug, latch down.',
+      checked: 'Read 20 GB, no new link errors.',
+    });
     expect(bench.job.phase).toBe('prove');
-    expect(missing(bench.job).map((one) => one.code)).toEqual(['baseline:starts', 'baseline:keys', 'confirmed']);
+    expect(missing(bench.job).map((one) => one.code)).toEqual([
+      'baseline:starts',
+      'baseline:keys',
+      'confirmed',
+    ]);
     bench.must(
       { type: 'check-baseline', check: 'starts', result: 'works', note: '' },
       { type: 'check-baseline', check: 'keys', result: 'works', note: '' },
     );
-    bench.must({ type: 'confirm-causes', causeIds: ['connection', 'connection'] }, { type: 'advance', from: 'prove' });
+    bench.must(
+      { type: 'confirm-causes', causeIds: ['connection', 'connection'] },
+      { type: 'advance', from: 'prove' },
+    );
     payAndHandOver(bench);
     expect(pastCaseOf(bench.job)).toEqual({
       jobId: 'job-1',
@@ -248,21 +354,35 @@ describe('a cure without a drive', () => {
   });
 
   it('is not recorded for what needs a drive, nor later', () => {
-    const bench = fresh().must(seen('clicks'), { type: 'conclude', causeId: 'mechanical-failing', reason: 'it clicks' });
+    const bench = fresh().must(seen('clicks'), {
+      type: 'conclude',
+      causeId: 'mechanical-failing',
+      reason: 'it clicks',
+    });
     expect(bench.give({ type: 'cure', what: 'listened', checked: 'again' })).toContain('needs-drive');
-    expect(jobAt('match').give({ type: 'cure', what: 'reseated', checked: 'read' })).toContain('cure-at-diagnose');
+    expect(jobAt('match').give({ type: 'cure', what: 'reseated', checked: 'read' })).toContain(
+      'cure-at-diagnose',
+    );
   });
 
   it('shows on the Bench as a decision until it is recorded', () => {
-    expect(summarise(cable().job)).toMatchObject({ mark: 'needs', waitsFor: 'Needs a decision: no drive needed' });
-    expect(summarise(cable().must({ type: 'cure', what: 'Reseated it.', checked: 'Read 20 GB.' }).job)).toMatchObject({
+    expect(summarise(cable().job)).toMatchObject({
+      mark: 'needs',
+      waitsFor: 'Needs a decision: no drive needed',
+    });
+    expect(
+      summarise(cable().must({ type: 'cure', what: 'Reseated it.', checked: 'Read 20 GB.' }).job),
+    ).toMatchObject({
       mark: 'ready-out',
     });
   });
 });
 
 it('a stopped job shows so on the Bench', () =>
-  expect(summarise(fresh().must(seen('clicks')).job)).toMatchObject({ mark: 'stop', waitsFor: expect.stringContaining('Stopped') }));
+  expect(summarise(fresh().must(seen('clicks')).job)).toMatchObject({
+    mark: 'stop',
+    waitsFor: expect.stringContaining('Stopped'),
+  }));
 
 it('what nobody could tell is not learnt from', () => {
   const bench = jobAt('prove');

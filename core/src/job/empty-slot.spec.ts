@@ -35,7 +35,8 @@ describe('an empty slot', () => {
   const walkedTo = (bench: TestJob, phase: 'way-in' | 'hand-over') => {
     while (bench.job.phase !== phase) {
       finishPart(bench);
-      for (const one of missing(bench.job)) if (one.waivableBy.length > 0) bench.must({ type: 'waive', code: one.code, reason: 'test' });
+      for (const one of missing(bench.job))
+        if (one.waivableBy.length > 0) bench.must({ type: 'waive', code: one.code, reason: 'test' });
       bench.must({ type: 'advance', from: bench.job.phase });
     }
     return bench;
@@ -62,7 +63,9 @@ describe('an empty slot', () => {
       seen.must({ type: 'advance', from: seen.job.phase });
     }
     walkedTo(seen.must({ type: 'look', at: 'm2-a', key: 'fitted', answer: 'holds-one' }), 'way-in');
-    expect(seen.job.way!.steps.filter((one) => one.leg === 'in').map((one) => one.operationId)).toContain('drive-screw');
+    expect(seen.job.way!.steps.filter((one) => one.leg === 'in').map((one) => one.operationId)).toContain(
+      'drive-screw',
+    );
     expect(hadOldDrive(seen.job)).toBe(true);
     // Nobody has read its size: no figure is made up for it.
     expect(seen.job.choice!.slot.fitted).toMatchObject({ markedGb: null });
@@ -79,12 +82,19 @@ describe('an empty slot', () => {
   it('filled beside a drive: the page says that no copy is on record, and that it is in once it is', () => {
     const at = (bench: TestJob) =>
       customerPage(
-        { ...bench.job, safeguard: { ...bench.job.safeguard!, plan: 'add' }, move: { ...bench.job.move, copies: [] }, setUp: {} },
+        {
+          ...bench.job,
+          safeguard: { ...bench.job.safeguard!, plan: 'add' },
+          move: { ...bench.job.move, copies: [] },
+          setUp: {},
+        },
         { takenIn: 'Tuesday' },
       );
     const told = (bench: TestJob) => at(bench).rows.find((one) => one.term === 'Your data')?.lines;
     expect(told(jobAt('way-in'))).toEqual(['No copy of your data is on record.']);
-    expect(told(jobAt('prove'))).toEqual(['No copy of your data is on record; the new drive was added beside what was there.']);
+    expect(told(jobAt('prove'))).toEqual([
+      'No copy of your data is on record; the new drive was added beside what was there.',
+    ]);
     // Before anything is fitted no warranty is given on it.
     expect(JSON.stringify(at(jobAt('way-in')))).not.toContain('On the parts we fitted');
   });
@@ -96,7 +106,9 @@ describe('an empty slot', () => {
     full.must({ type: 'look', at: 'm2-a', key: 'fitted', answer: 'empty' });
     walkedTo(full, 'way-in');
     expect(full.job.choice?.slot.fitted).toBeNull();
-    expect(full.job.way!.steps.filter((one) => one.leg === 'in').map((one) => one.operationId)).not.toContain('drive-out');
+    expect(full.job.way!.steps.filter((one) => one.leg === 'in').map((one) => one.operationId)).not.toContain(
+      'drive-out',
+    );
     const again = jobAt('match').must(
       { type: 'look', at: 'm2-a', key: 'fitted', answer: 'empty' },
       { type: 'look', at: 'm2-a', key: 'fitted', answer: 'as-told' },
@@ -114,12 +126,20 @@ describe('an empty slot', () => {
       takes: [{ key: 'o', kind: 'drive', verb: 'Out', label: 'drive of the second socket' }],
     });
     const operations = [
-      ...base.guide.operations.map((one) => (one.id === 'drive-screw' ? { ...one, after: [['other-out']] } : one)),
+      ...base.guide.operations.map((one) =>
+        one.id === 'drive-screw' ? { ...one, after: [['other-out']] } : one,
+      ),
       other,
     ];
     const two = (fitted: ReturnType<typeof m2Slot>['fitted']) =>
       walkedTo(
-        new TestJob([{ ...base, guide: { ...base.guide, operations }, slots: [...base.slots, m2Slot({ id: 'm2-b', fitted })] }]),
+        new TestJob([
+          {
+            ...base,
+            guide: { ...base.guide, operations },
+            slots: [...base.slots, m2Slot({ id: 'm2-b', fitted })],
+          },
+        ]),
         'hand-over',
       );
     expect(

@@ -26,7 +26,10 @@ export function evolve(job: JobState | null, recorded: RecordedEvent): JobState 
   return { ...definitionOf(event.type).evolve(job, event, meta), seq, lastTouched: { at, by } };
 }
 
-/** Whether this Petrichor knows an event of this kind and shape: an older page may meet one that a newer server wrote. */
+/**
+ * Whether this Petrichor knows an event of this kind and shape: an older page may meet one that a newer
+ * server wrote.
+ */
 export const isReadable = (event: unknown): boolean => JobEventSchema.safeParse(event).success;
 
 /** The job that a whole log makes, or null for an empty one. */

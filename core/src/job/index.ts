@@ -61,7 +61,14 @@ export * from './reading/unplugged.js';
 export * from './reading/verdict-of-speed.js';
 export * from './reading/waiting.js';
 export * from './reading/walk.js';
-export { commandFields, commandOf, judgeCompanion, JobCommandSchema, mayNotLook, mayNotRun } from './commands/index.js';
+export {
+  commandFields,
+  commandOf,
+  judgeCompanion,
+  JobCommandSchema,
+  mayNotLook,
+  mayNotRun,
+} from './commands/index.js';
 export type { Context, Decision, JobCommand, Refusal, RefusalCode } from './commands/index.js';
 export * from './decide.js';
 export { definitionOf, inTodaysShape as grown, JobEventSchema, touches } from './events/index.js';
@@ -71,4 +78,11 @@ export { missing } from './gates/index.js';
 export type { Missing } from './gates/index.js';
 export * from './next-command.js';
 export * from './summary.js';
-export { sayDocument, takeDocument, type HandedDocument, type HandedWhere, type JobDocument, type TakenDocument } from './take-document.js';
+export {
+  sayDocument,
+  takeDocument,
+  type HandedDocument,
+  type HandedWhere,
+  type JobDocument,
+  type TakenDocument,
+} from './take-document.js';

@@ -13,8 +13,14 @@ describe('what the counter writes down', () => {
     [{ customer: { name: '  ', reach: '' } }, 'customer.name: Say whose machine it is.'],
     [{ modelId: '' }, 'modelId: Choose the model: type part of the label under the machine.'],
     [{ serial: '' }, 'serial: Scan or type the serial from the label.'],
-    [{ serial: 'TF 14' }, 'serial: A serial has letters, digits and signs, no spaces. Scan it again or type it without them.'],
-    [{ serial: 'TF–14' }, 'serial: A serial has letters, digits and signs, no spaces. Scan it again or type it without them.'],
+    [
+      { serial: 'TF 14' },
+      'serial: A serial has letters, digits and signs, no spaces. Scan it again or type it without them.',
+    ],
+    [
+      { serial: 'TF–14' },
+      'serial: A serial has letters, digits and signs, no spaces. Scan it again or type it without them.',
+    ],
     [{ complaint: ' ' }, 'complaint: Write the complaint in the customer’s words.'],
     [{ mustNotLose: '' }, 'mustNotLose: Ask what must not be lost, and write down what they say.'],
     [{ promisedAt: '' }, 'promisedAt: Choose the day and time you promise.'],

@@ -15,7 +15,14 @@ const read = { type: 'read-table', name: 'sallow.sfdisk', source: 'file', disk: 
 const decide = (own: object = {}) =>
   ({
     type: 'decide-safeguard',
-    safeguard: { plan: 'clone', backup: 'verified', backupWhere: 'store', recoveryKey: 'not-encrypted', note: '', ...own },
+    safeguard: {
+      plan: 'clone',
+      backup: 'verified',
+      backupWhere: 'store',
+      recoveryKey: 'not-encrypted',
+      note: '',
+      ...own,
+    },
   }) as const;
 const atMove = soundAtSafeguard;
 
@@ -24,16 +31,29 @@ describe('the old drive’s table on a job', () => {
     const bench = atMove().must(read);
     const before = layoutOf(bench.job);
     expect(before).toMatchObject({ ok: true, totalSectors: 1_953_525_168 });
-    bench.must({ type: 'wish-layout', number: 3, bytes: 430 * GIB }, { type: 'wish-layout', number: null, bytes: 0 });
+    bench.must(
+      { type: 'wish-layout', number: 3, bytes: 430 * GIB },
+      { type: 'wish-layout', number: null, bytes: 0 },
+    );
     const after = layoutOf(bench.job) as Layout;
     expect(after.partitions.find((one) => one.number === 3)!.sectors * 512).toBe(430 * GIB);
-    bench.must({ type: 'wish-layout', number: 3, bytes: null }, { type: 'wish-layout', number: null, bytes: null });
+    bench.must(
+      { type: 'wish-layout', number: 3, bytes: null },
+      { type: 'wish-layout', number: null, bytes: null },
+    );
     expect(layoutOf(bench.job)).toEqual(before);
   });
 
   it('keeps what was said of its fullness when the same table is read again, and drops wishes for another', () => {
-    const bench = atMove().must(read, { type: 'state-fullness', used: { 3: 100 * GIB } }, { type: 'wish-layout', number: 3, bytes: GIB });
-    const again = { ...read, disk: { ...sallow(), partitions: sallow().partitions.map((one) => ({ ...one, usedBytes: null })) } };
+    const bench = atMove().must(
+      read,
+      { type: 'state-fullness', used: { 3: 100 * GIB } },
+      { type: 'wish-layout', number: 3, bytes: GIB },
+    );
+    const again = {
+      ...read,
+      disk: { ...sallow(), partitions: sallow().partitions.map((one) => ({ ...one, usedBytes: null })) },
+    };
     bench.must(again);
     expect(bench.job.move.source!.disk.partitions[2]!.usedBytes).toBe(100 * GIB);
     expect(bench.job.move.wishes.sizes).toEqual({ 3: GIB });
@@ -48,7 +68,8 @@ describe('the old drive’s table on a job', () => {
     [{ type: 'state-move-facts', facts: {} }, 'at least one'],
   ] as const)('refuses %j', (command, words) => expect(atMove().must(read).give(command)).toContain(words));
 
-  it('asks for a table before fullness', () => expect(atMove().give({ type: 'state-fullness', used: {} })).toContain('partitions first'));
+  it('asks for a table before fullness', () =>
+    expect(atMove().give({ type: 'state-fullness', used: {} })).toContain('partitions first'));
 });
 
 describe('what the ways are judged by', () => {
@@ -64,7 +85,10 @@ describe('what the ways are judged by', () => {
       usedBytes: 358_968_459_264,
     });
     bench.must({ type: 'state-move-facts', facts: { targetSectors: 1_953_000_000, reads: 'failing' } });
-    expect(crossingOf(bench.job, model())).toMatchObject({ target: { totalSectors: 1_953_000_000 }, health: 'failing' });
+    expect(crossingOf(bench.job, model())).toMatchObject({
+      target: { totalSectors: 1_953_000_000 },
+      health: 'failing',
+    });
   });
 
   const small = (job: JobState): JobState => ({
@@ -88,7 +112,11 @@ describe('what the ways are judged by', () => {
     const bench = jobAt('safeguard').must(report({}));
     expect(bench.job.conclusion).toMatchObject({ causeId: 'flash-worn', oldDrive: 'failing' });
     expect(crossingOf(bench.job, model())?.health).toBe('failing');
-    const dead = { ...bench.job, findings: { before: [], after: [] }, conclusion: { ...bench.job.conclusion!, oldDrive: 'dead' as const } };
+    const dead = {
+      ...bench.job,
+      findings: { before: [], after: [] },
+      conclusion: { ...bench.job.conclusion!, oldDrive: 'dead' as const },
+    };
     expect(crossingOf(dead, model())?.health).toBe('dead');
     const reads = { ...dead, move: { ...dead.move, facts: { ...dead.move.facts, reads: 'sound' as const } } };
     expect(crossingOf(reads, model())?.health).toBe('failing');
@@ -101,7 +129,10 @@ describe('what the ways are judged by', () => {
     expect(crossingOf(blank, model())?.sourceBytes).toBeNull();
     const bay = {
       ...job,
-      choice: { ...job.choice!, slot: baySlot({ fitted: { label: 'x', markedGb: 1000, lengthMm: null, medium: null } }) },
+      choice: {
+        ...job.choice!,
+        slot: baySlot({ fitted: { label: 'x', markedGb: 1000, lengthMm: null, medium: null } }),
+      },
     };
     // A bay takes either kind: both rates are reckoned with.
     expect(crossingOf(bay, model())?.reads).toHaveLength(2);
@@ -121,7 +152,8 @@ describe('what the ways are judged by', () => {
     expect(crossingOf(bench.job, model())!.facts.usbMedium).toBe(true);
   });
 
-  it('is nothing before a drive is chosen', () => expect(crossingOf(new TestJob().job, undefined)).toBeNull());
+  it('is nothing before a drive is chosen', () =>
+    expect(crossingOf(new TestJob().job, undefined)).toBeNull());
 });
 
 describe('before the machine is opened', () => {
@@ -132,7 +164,9 @@ describe('before the machine is opened', () => {
       ['opening:usb-medium', true],
       ['opening:licences', true],
     ]);
-    expect(bench.give({ type: 'check-opening', checkId: 'usb-medium', outcome: 'not-needed', note: '' })).toContain('why');
+    expect(
+      bench.give({ type: 'check-opening', checkId: 'usb-medium', outcome: 'not-needed', note: '' }),
+    ).toContain('why');
     bench.must(
       { type: 'check-opening', checkId: 'usb-medium', outcome: 'done', note: '' },
       { type: 'check-opening', checkId: 'licences', outcome: 'not-needed', note: 'none wanted' },
@@ -141,20 +175,33 @@ describe('before the machine is opened', () => {
     expect(missing(bench.job)).toEqual([]);
     bench.must({ type: 'check-opening', checkId: 'usb-medium', outcome: null, note: '' });
     expect(missing(bench.job)).toHaveLength(1);
-    expect(bench.give({ type: 'check-opening', checkId: 'image-store', outcome: 'done', note: '' })).toContain('not on this job');
+    expect(
+      bench.give({ type: 'check-opening', checkId: 'image-store', outcome: 'done', note: '' }),
+    ).toContain('not on this job');
   });
 });
 
 it('a medium is wanted before every opening but that for a second drive', () => {
   const asked = (plan: string) => missing(atMove().must(decide({ plan })).job).map((one) => one.code);
-  for (const plan of ['clone', 'copy', 'rescue', 'restore-backup', 'nothing-to-keep']) expect(asked(plan)).toContain('opening:usb-medium');
+  for (const plan of ['clone', 'copy', 'rescue', 'restore-backup', 'nothing-to-keep'])
+    expect(asked(plan)).toContain('opening:usb-medium');
   expect(asked('add')).not.toContain('opening:usb-medium');
 });
 
 describe('a copy in the dock', () => {
   const start = (runId: string, own: object = {}) =>
-    ({ type: 'start-run', runId, bay: 'A', kind: 'clone', drive: 'old', target: 'new', fromByte: 0, ...own }) as const;
-  const reached = (runId: string, doneBytes: number) => ({ type: 'note-run', runId, doneBytes, totalBytes: 100, badPlaces: 0 }) as const;
+    ({
+      type: 'start-run',
+      runId,
+      bay: 'A',
+      kind: 'clone',
+      drive: 'old',
+      target: 'new',
+      fromByte: 0,
+      ...own,
+    }) as const;
+  const reached = (runId: string, doneBytes: number) =>
+    ({ type: 'note-run', runId, doneBytes, totalBytes: 100, badPlaces: 0 }) as const;
   const gone = {
     type: 'end-run',
     state: 'drive-gone',
@@ -177,13 +224,20 @@ describe('a copy in the dock', () => {
 
 describe('custody of the old drive', () => {
   const atEnd = () => jobAt('hand-over');
-  const settle = (fate: string, own: object = {}) => ({ type: 'settle-old-drive', fate, until: null, note: '', ...own }) as never;
+  const settle = (fate: string, own: object = {}) =>
+    ({ type: 'settle-old-drive', fate, until: null, note: '', ...own }) as never;
 
   it('says by which method it was sanitised and to which level, as the medium has it', () => {
     const bench = atEnd();
     expect(bench.give(settle('sanitised'))).toContain('by which method');
-    expect(bench.give(settle('sanitised', { sanitised: { method: 'degauss', tool: '', verified: 'none' } }))).toContain('does nothing');
-    bench.must(settle('sanitised', { sanitised: { method: 'overwrite', tool: 'bench script', verified: '64 places read back' } }));
+    expect(
+      bench.give(settle('sanitised', { sanitised: { method: 'degauss', tool: '', verified: 'none' } })),
+    ).toContain('does nothing');
+    bench.must(
+      settle('sanitised', {
+        sanitised: { method: 'overwrite', tool: 'bench script', verified: '64 places read back' },
+      }),
+    );
     // Flash: overwriting is never Purge.
     expect(bench.job.custody.at(-1)).toMatchObject({ fate: 'sanitised', sanitised: { level: 'clear' } });
   });
@@ -195,7 +249,9 @@ describe('custody of the old drive', () => {
     bench.job = { ...bench.job, choice: { ...bench.job.choice!, slot } };
     expect(mediumKnown(bench.job)).toBeNull();
     const degauss = { method: 'degauss', tool: '', verified: 'the drive no longer answers' };
-    expect(bench.give(settle('sanitised', { sanitised: degauss }))).toContain('what kind of drive the old one is');
+    expect(bench.give(settle('sanitised', { sanitised: degauss }))).toContain(
+      'what kind of drive the old one is',
+    );
     const medium = { medium: 'rotating', protocol: 'sata' };
     bench.must(settle('sanitised', { sanitised: { ...degauss, medium } }));
     expect(bench.job.custody.at(-1)).toMatchObject({ sanitised: { level: 'purge', medium } });
@@ -217,7 +273,11 @@ describe('custody of the old drive', () => {
     bench.must(settle('returned'));
     expect(summarise(bench.job).oldDriveHere).toBeNull();
     expect(bench.give(settle('returned'))).toContain('not here any more');
-    expect(bench.job.custody.map((one) => one.fate)).toEqual(['kept-as-fallback', 'kept-as-fallback', 'returned']);
+    expect(bench.job.custody.map((one) => one.fate)).toEqual([
+      'kept-as-fallback',
+      'kept-as-fallback',
+      'returned',
+    ]);
   });
 });
 

@@ -13,7 +13,8 @@ import { verdictOfSpeed } from './reading/verdict-of-speed.js';
 const codes = (bench: TestJob) => missing(bench.job).map((one) => one.code);
 
 describe('sealed notes', () => {
-  const kept = () => new TestJob().must({ type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: 'account' });
+  const kept = () =>
+    new TestJob().must({ type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: 'account' });
 
   it('are for whoever works on the job, and for a lead; every look is on record', () => {
     const bench = kept();
@@ -28,19 +29,32 @@ describe('sealed notes', () => {
   });
 
   it('are destroyed when the machine is handed over', () => {
-    const bench = jobAt('hand-over').must({ type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: '' }, { type: 'take-up' });
+    const bench = jobAt('hand-over').must(
+      { type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: '' },
+      { type: 'take-up' },
+    );
     payAndHandOver(bench.must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }));
     expect(bench.job.sealed[0]!.destroyed).not.toBeNull();
     expect(bench.give({ type: 'look-sealed', noteId: 'n1' })).toContain('closed');
   });
 
   it('say nothing of what is in them: no event has a field for it', () =>
-    expect(JSON.stringify(kept().log.at(-1)!.event)).toBe('{"type":"sealed-kept","noteId":"n1","kind":"passcode","label":"account"}'));
+    expect(JSON.stringify(kept().log.at(-1)!.event)).toBe(
+      '{"type":"sealed-kept","noteId":"n1","kind":"passcode","label":"account"}',
+    ));
 });
 
 describe('a companion on trial', () => {
   const ID = '6c1d3c4e-3b7e-4a51-9a52-0c40a6a9d003';
-  const CARD = part({ kind: 'wireless', id: 'tern-w6', name: 'Tern W6', key: 'E', antennas: 2, deviceId: '1a2b', inStock: 1 });
+  const CARD = part({
+    kind: 'wireless',
+    id: 'tern-w6',
+    name: 'Tern W6',
+    key: 'E',
+    antennas: 2,
+    deviceId: '1a2b',
+    inStock: 1,
+  });
   const fit = {
     type: 'fit-companion',
     companionId: ID,
@@ -62,14 +76,25 @@ describe('a companion on trial', () => {
   it('holds Set up until it works or is rolled back, the original first', () => {
     const bench = onTrial();
     expect(codes(bench)).toEqual([`companion:${ID}`]);
-    expect(bench.give({ type: 'judge-companion', companionId: ID, outcome: 'rolled-back', note: '' })).toContain('Say what did not work');
-    bench.must({ type: 'judge-companion', companionId: ID, outcome: 'rolled-back', note: 'firmware refuses it' });
-    expect(bench.give({ type: 'undo-companion', companionId: ID, step: 'part-returned' })).toContain('First refit the original: Rook W3');
+    expect(
+      bench.give({ type: 'judge-companion', companionId: ID, outcome: 'rolled-back', note: '' }),
+    ).toContain('Say what did not work');
+    bench.must({
+      type: 'judge-companion',
+      companionId: ID,
+      outcome: 'rolled-back',
+      note: 'firmware refuses it',
+    });
+    expect(bench.give({ type: 'undo-companion', companionId: ID, step: 'part-returned' })).toContain(
+      'First refit the original: Rook W3',
+    );
     bench.must({ type: 'undo-companion', companionId: ID, step: 'original-refitted' });
     expect(codes(bench)).toEqual([`companion:${ID}`]);
     bench.must({ type: 'undo-companion', companionId: ID, step: 'part-returned' });
     expect(codes(bench)).toEqual([]);
-    expect(companionCasesOf(bench.job)).toMatchObject([{ modelId: 'fen', label: 'Tern W6', worked: false, note: 'firmware refuses it' }]);
+    expect(companionCasesOf(bench.job)).toMatchObject([
+      { modelId: 'fen', label: 'Tern W6', worked: false, note: 'firmware refuses it' },
+    ]);
   });
 
   it('takes its part from the shelf and gives it back', () => {
@@ -93,12 +118,29 @@ describe('a companion on trial', () => {
     expect(billNow(bench.job)!.lines.at(-1)).toMatchObject({ say: 'Tern W6', kind: 'part' });
     expect(agreementHolds(bench.job)).toBe(false);
     finishPart(bench);
-    bench.must({ type: 'advance', from: 'prove' }, { type: 'settle-old-drive', fate: 'returned', until: null, note: '' });
-    expect(codes(bench)).toContain('removed:Rook W3');
-    expect(bench.give({ type: 'settle-removed', what: 'A chair', fate: 'returned', until: null, amountMinor: 0, note: '' })).toContain(
-      'did not come out',
+    bench.must(
+      { type: 'advance', from: 'prove' },
+      { type: 'settle-old-drive', fate: 'returned', until: null, note: '' },
     );
-    bench.must({ type: 'settle-removed', what: 'Rook W3', fate: 'bought-in', until: null, amountMinor: 500, note: '' });
+    expect(codes(bench)).toContain('removed:Rook W3');
+    expect(
+      bench.give({
+        type: 'settle-removed',
+        what: 'A chair',
+        fate: 'returned',
+        until: null,
+        amountMinor: 0,
+        note: '',
+      }),
+    ).toContain('did not come out');
+    bench.must({
+      type: 'settle-removed',
+      what: 'Rook W3',
+      fate: 'bought-in',
+      until: null,
+      amountMinor: 500,
+      note: '',
+    });
     expect(codes(bench)).not.toContain('removed:Rook W3');
   });
 });
@@ -125,7 +167,10 @@ describe('proving', () => {
     expect(codes(bench)).toEqual([]);
     bench.must(speed(530));
     expect(verdictOfSpeed(bench.job)).toMatchObject({ outcome: 'low' });
-    expect(missing(bench.job)[0]).toMatchObject({ code: 'speed-wrong', sentence: expect.stringContaining('SATA') });
+    expect(missing(bench.job)[0]).toMatchObject({
+      code: 'speed-wrong',
+      sentence: expect.stringContaining('SATA'),
+    });
   });
 
   it('takes a measurement of before at any time, of after only on the closed machine', () => {
@@ -145,22 +190,41 @@ describe('proving', () => {
       ties: null,
     } as never;
     const [first, second] = job.way!.steps;
-    const steps = job.way!.steps.map((step, at) => (at < 2 ? { ...step, leg: 'in' as const, moves: [...step.moves, lead] } : step));
+    const steps = job.way!.steps.map((step, at) =>
+      at < 2 ? { ...step, leg: 'in' as const, moves: [...step.moves, lead] } : step,
+    );
     const stamp = { by: job.openedBy, at: job.openedAt };
     const checks = unpluggedChecks({ way: { ...job.way!, steps }, rechecked: {} });
     expect(checks).toEqual([
-      { id: `${first!.operationId}/cam`, say: `Camera lead (${first!.short})`, step: first!.short, rechecked: null },
-      { id: `${second!.operationId}/cam`, say: `Camera lead (${second!.short})`, step: second!.short, rechecked: null },
+      {
+        id: `${first!.operationId}/cam`,
+        say: `Camera lead (${first!.short})`,
+        step: first!.short,
+        rechecked: null,
+      },
+      {
+        id: `${second!.operationId}/cam`,
+        say: `Camera lead (${second!.short})`,
+        step: second!.short,
+        rechecked: null,
+      },
     ]);
     // What the first edition kept by its name still counts.
     const rechecked = { 'camera lead': { result: 'works' as const, note: '', ...stamp } };
-    expect(unpluggedChecks({ way: { ...job.way!, steps }, rechecked }).map((one) => one.rechecked?.result)).toEqual(['works', 'works']);
+    expect(
+      unpluggedChecks({ way: { ...job.way!, steps }, rechecked }).map((one) => one.rechecked?.result),
+    ).toEqual(['works', 'works']);
   });
 });
 
 describe('a comeback', () => {
   it('teaches the old job what it had been, and the guide where it went wrong', () => {
-    const old = jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' });
+    const old = jobAt('hand-over').must({
+      type: 'settle-old-drive',
+      fate: 'returned',
+      until: null,
+      note: '',
+    });
     expect(old.give({ type: 'came-back', jobId: 'job-2', number: 413 })).toContain('still open');
     payAndHandOver(old).must({ type: 'came-back', jobId: 'job-2', number: 413 });
     expect(pastCaseOf(old.job)!.causes).toEqual(['flash-worn']);
@@ -183,12 +247,27 @@ describe('a comeback', () => {
   it('is not proved before somebody says why', () => {
     const bench = jobAt('prove');
     finishPart(bench);
-    bench.job = { ...bench.job, intake: { ...bench.job.intake, comebackOf: { jobId: 'job-0', number: 398 } } };
+    bench.job = {
+      ...bench.job,
+      intake: { ...bench.job.intake, comebackOf: { jobId: 'job-0', number: 398 } },
+    };
     expect(codes(bench)).toEqual(['comeback']);
-    expect(bench.give({ type: 'explain-comeback', kind: 'same-fault', causeIds: [], words: 'again', operationId: null })).toContain(
-      'Say what it had been',
-    );
-    bench.must({ type: 'explain-comeback', kind: 'our-work', causeIds: [], words: 'screws overtightened', operationId: null });
+    expect(
+      bench.give({
+        type: 'explain-comeback',
+        kind: 'same-fault',
+        causeIds: [],
+        words: 'again',
+        operationId: null,
+      }),
+    ).toContain('Say what it had been');
+    bench.must({
+      type: 'explain-comeback',
+      kind: 'our-work',
+      causeIds: [],
+      words: 'screws overtightened',
+      operationId: null,
+    });
     expect(codes(bench)).toEqual([]);
   });
 });

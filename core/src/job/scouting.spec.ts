@@ -29,7 +29,11 @@ describe('a visit to look', () => {
     walkLeg(bench);
     expect(stillOut(bench.job)).toEqual([]);
     bench.must({ type: 'advance', from: 'way-out' });
-    expect(bench.job).toMatchObject({ phase: 'match', way: null, visits: [{ slotId: 'm2-a', why: LOOK.why }] });
+    expect(bench.job).toMatchObject({
+      phase: 'match',
+      way: null,
+      visits: [{ slotId: 'm2-a', why: LOOK.why }],
+    });
     expect(bench.job.visits[0]!.minutes).toBeGreaterThan(0);
     expect(bench.job.notes[0]!.measured).toEqual({ what: 'gap', mm: 3.1, plusMinusMm: 0.1 });
     // The real way is planned later, as if nobody had been inside.
@@ -78,7 +82,11 @@ describe('turning back', () => {
     const bench = jobAt('way-in');
     for (let at = 0; at < ticks; at++) {
       const next = nextTick(bench.job, false);
-      if (!next || bench.job.way!.steps.find((step) => 'stepId' in next && step.id === next.stepId)?.leg !== 'in') break;
+      if (
+        !next ||
+        bench.job.way!.steps.find((step) => 'stepId' in next && step.id === next.stepId)?.leg !== 'in'
+      )
+        break;
       bench.must(next);
       bench.clock += 600;
     }
@@ -103,7 +111,10 @@ describe('turning back', () => {
       expect(bench.job).toMatchObject({ phase: 'safeguard', way: null, visits: [{ why: BACK.why }] });
       expect(stillOut(bench.job).map((one) => one.kind)).toEqual(['setting']);
       bench.must({ type: 'turn-on-setting', settingId: 'secure-boot' }, END);
-      expect(bench.job).toMatchObject({ phase: 'hand-over', endedEarly: { referredTo: 'Deepwater Recovery' } });
+      expect(bench.job).toMatchObject({
+        phase: 'hand-over',
+        endedEarly: { referredTo: 'Deepwater Recovery' },
+      });
     }
     expect(turned).toBeGreaterThan(4);
   });
@@ -111,14 +122,21 @@ describe('turning back', () => {
   it('at the swap takes the old drive along, as long as the new one is not in', () => {
     const bench = jobAt('way-in');
     walkLeg(bench);
-    bench.must({ type: 'advance', from: 'way-in' }, { type: 'record-serial', which: 'newDrive', serial: 'PP3-9' });
+    bench.must(
+      { type: 'advance', from: 'way-in' },
+      { type: 'record-serial', which: 'newDrive', serial: 'PP3-9' },
+    );
     const first = nextTick(bench.job, true)!;
     bench.must(first);
     expect(bench.give(BACK)).toContain('The swap has begun');
     bench.must({ type: 'take-back-tick' }, BACK);
     walkLeg(bench);
     expect(stillOut(bench.job).filter((one) => one.kind !== 'setting')).toEqual([]);
-    bench.must({ type: 'advance', from: 'way-out' }, { type: 'turn-on-setting', settingId: 'secure-boot' }, END);
+    bench.must(
+      { type: 'advance', from: 'way-out' },
+      { type: 'turn-on-setting', settingId: 'secure-boot' },
+      END,
+    );
     // A drive that was never in is not in the record as fitted.
     expect(ledgerRow(bench.job)).toMatchObject({ newDrive: '', newSerial: '' });
   });
@@ -128,7 +146,10 @@ describe('turning back', () => {
     while (bench.give(BACK) !== null) bench.must(nextTick(bench.job, true)!);
     walkLeg(bench);
     bench.must({ type: 'advance', from: 'way-out' }, { type: 'advance', from: 'safeguard' });
-    expect(bench.job).toMatchObject({ phase: 'way-in', way: { scouting: null, turnedBack: null, ticks: [] } });
+    expect(bench.job).toMatchObject({
+      phase: 'way-in',
+      way: { scouting: null, turnedBack: null, ticks: [] },
+    });
   });
 
   it('says why it cannot be, in the middle of a step and where nothing is open', () => {
@@ -139,7 +160,8 @@ describe('turning back', () => {
 
   it('cuts a visit short, and keeps where that came from', () => {
     const bench = jobAt('match').must(LOOK);
-    for (let next = nextTick(bench.job, true)!; bench.give(BACK) !== null; next = nextTick(bench.job, true)!) bench.must(next);
+    for (let next = nextTick(bench.job, true)!; bench.give(BACK) !== null; next = nextTick(bench.job, true)!)
+      bench.must(next);
     walkLeg(bench);
     bench.must({ type: 'advance', from: 'way-out' });
     expect(bench.job.phase).toBe('match');
@@ -160,7 +182,9 @@ describe('the workshop’s policy', () => {
   it('keeps the guide that the job is walked with, whole', () => {
     const { way } = walked(USUAL_POLICY).job;
     expect(way!.guide!.version).toBe(way!.guideVersion);
-    expect(way!.guide!.operations.length).toBeGreaterThan(way!.steps.filter((step) => step.leg === 'in').length);
+    expect(way!.guide!.operations.length).toBeGreaterThan(
+      way!.steps.filter((step) => step.leg === 'in').length,
+    );
   });
 
   it('closes first and tries then, where that is how it is done', () => {
@@ -176,12 +200,24 @@ describe('the workshop’s policy', () => {
 
 describe('notes on the way', () => {
   it('a correction names the guide, its version and the operation; elsewhere there is nothing to correct', () => {
-    const bench = jobAt('way-in').must({ type: 'note', text: 'nine screws, not three', stepId: 'in:screws', kind: 'correction' });
-    expect(bench.job.notes[0]).toMatchObject({ kind: 'correction', about: { modelId: 'fen', operationId: 'screws', guideVersion: 3 } });
-    expect(bench.give({ type: 'note', text: 'wrong', stepId: null, kind: 'correction' })).toContain('belongs to a step');
+    const bench = jobAt('way-in').must({
+      type: 'note',
+      text: 'nine screws, not three',
+      stepId: 'in:screws',
+      kind: 'correction',
+    });
+    expect(bench.job.notes[0]).toMatchObject({
+      kind: 'correction',
+      about: { modelId: 'fen', operationId: 'screws', guideVersion: 3 },
+    });
+    expect(bench.give({ type: 'note', text: 'wrong', stepId: null, kind: 'correction' })).toContain(
+      'belongs to a step',
+    );
   });
 
   it('a measure needs its length', () => {
-    expect(jobAt('way-in').give({ type: 'note', text: 'gap', stepId: null, kind: 'measure' })).toContain('Type the length');
+    expect(jobAt('way-in').give({ type: 'note', text: 'gap', stepId: null, kind: 'measure' })).toContain(
+      'Type the length',
+    );
   });
 });

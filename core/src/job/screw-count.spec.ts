@@ -20,7 +20,11 @@ const mixed = model({
     ...model().guide,
     operations: model().guide.operations.map((one) =>
       one.id === 'screws'
-        ? operation({ id: 'screws', tool: 'PH0', takes: [kind('short', 5, 3), kind('long', 8, 2), kind('stay', 6, 2, true)] })
+        ? operation({
+            id: 'screws',
+            tool: 'PH0',
+            takes: [kind('short', 5, 3), kind('long', 8, 2), kind('stay', 6, 2, true)],
+          })
         : one,
     ),
   }),
@@ -28,7 +32,10 @@ const mixed = model({
 const LONG = 'M2 × 8 pan PH0';
 const SHORT = 'M2 × 5 pan PH0';
 
-/** A bench at the way out, everything in the machine out but what lies deeper put back; `ticks` of the cover's screws are in. */
+/**
+ * A bench at the way out, everything in the machine out but what lies deeper put back; `ticks` of the cover's
+ * screws are in.
+ */
 function atTheCover(ticks: number): TestJob {
   const bench = new TestJob([mixed]);
   while (bench.job.phase !== 'way-out') {
@@ -49,7 +56,9 @@ it('expects on the mat what is out and loose, kind by kind, shortest first; capt
 });
 
 it('says nothing where the count is right', () => {
-  expect(reconcile(atTheCover(1).job, []).every((line) => line.sentence === '' && line.counted === line.expected)).toBe(true);
+  expect(
+    reconcile(atTheCover(1).job, []).every((line) => line.sentence === '' && line.counted === line.expected),
+  ).toBe(true);
 });
 
 it('one left over: the holes that were ticked, one of which is empty', () => {
@@ -71,13 +80,18 @@ it('a short one left over and a long one missing: the long one sits in a short h
     { key: LONG, counted: 1 },
   ]);
   expect(lines[0]!.sentence).toContain('A M2 × 8 pan most likely sits where a M2 × 5 pan belongs');
-  expect(lines[0]!.sentence).toContain('3 mm too long there: take it out before you press or switch on anything');
+  expect(lines[0]!.sentence).toContain(
+    '3 mm too long there: take it out before you press or switch on anything',
+  );
   expect(lines[1]!.sentence).toContain('most likely swapped');
 });
 
 it('a count that does not add up holds the gate of the way out until it is counted again or waived', () => {
   const bench = atTheCover(7);
-  expect(bench.job.tray.filter((item) => item.out > 0).map((item) => item.kind)).toEqual(['setting', 'drive']);
+  expect(bench.job.tray.filter((item) => item.out > 0).map((item) => item.kind)).toEqual([
+    'setting',
+    'drive',
+  ]);
   bench.must({ type: 'count-screws', counts: [{ key: SHORT, counted: 1 }] });
   expect(missing(bench.job)).toMatchObject([{ code: 'screw-count', waivableBy: ['technician', 'lead'] }]);
   expect(bench.give({ type: 'advance', from: 'way-out' })).toContain('left over');

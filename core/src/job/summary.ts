@@ -41,11 +41,17 @@ export const JobSummarySchema = z.strictObject({
     ticks: z.array(z.number()),
   }),
   lastTouched: z.strictObject({ name: z.string(), at: z.string() }),
-  /** An old drive that is still here after hand-over: until which day, or what is to be done with it. Null: none is. */
+  /**
+   * An old drive that is still here after hand-over: until which day, or what is to be done with it. Null:
+   * none is.
+   */
   oldDriveHere: z.strictObject({ until: z.string().nullable(), say: z.string() }).nullable().default(null),
   /** Until when it waits for something that is not the bench; null: it does not wait. */
   waits: z
-    .strictObject({ kind: z.enum(['customer', 'hand', 'specialist', 'part', 'dock']), until: z.string().nullable() })
+    .strictObject({
+      kind: z.enum(['customer', 'hand', 'specialist', 'part', 'dock']),
+      until: z.string().nullable(),
+    })
     .nullable()
     .default(null),
   /** What was promised before it had to be moved. */
@@ -125,7 +131,10 @@ function oldDriveHere(job: JobState): JobSummary['oldDriveHere'] {
   return now?.fate === 'to-be-sanitised' ? { until: null, say: `To be sanitised: ${which}` } : null;
 }
 
-/** Usual minutes of the parts without planned steps (common practice, no source; replaced by measured ones as jobs finish). */
+/**
+ * Usual minutes of the parts without planned steps (common practice, no source; replaced by measured ones as
+ * jobs finish).
+ */
 const USUAL_MINUTES: Partial<Record<Phase, number>> = {
   diagnose: 20,
   match: 6,
@@ -156,14 +165,22 @@ const shortName = (modelName: string): string => modelName.split(' ').slice(1).j
 
 function detail(job: JobState): string {
   if (job.closed) return `to ${job.closed.to}`;
-  if (job.endedEarly) return job.endedEarly.referredTo ? `referred to ${job.endedEarly.referredTo}` : 'goes back unrepaired';
+  if (job.endedEarly)
+    return job.endedEarly.referredTo ? `referred to ${job.endedEarly.referredTo}` : 'goes back unrepaired';
   if (job.choice && job.phase !== 'diagnose') return sayDrive(job.choice.drive);
   return job.intake.complaint.length > 60 ? `${cut(job.intake.complaint, 57)}…` : job.intake.complaint;
 }
 
 function outDetail(job: JobState): string {
   const out = stillOut(job);
-  const kinds = { screw: 'screws', part: 'parts', lead: 'leads', tape: 'tape', drive: 'old drive', setting: 'settings' } as const;
+  const kinds = {
+    screw: 'screws',
+    part: 'parts',
+    lead: 'leads',
+    tape: 'tape',
+    drive: 'old drive',
+    setting: 'settings',
+  } as const;
   return [...new Set(out.map((item) => kinds[item.kind]))].join(', ');
 }
 

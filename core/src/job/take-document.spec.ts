@@ -11,7 +11,8 @@ import { takeDocument, type JobDocument } from './take-document.js';
 
 const taken = (job: JobState, document: JobDocument, seen: Phase = job.phase) =>
   takeDocument(job, { document, source: 'file', name: 'file.json' }, { seen });
-const commandOf = (...asked: Parameters<typeof taken>) => taken(...asked).command?.type ?? taken(...asked).says.code;
+const commandOf = (...asked: Parameters<typeof taken>) =>
+  taken(...asked).command?.type ?? taken(...asked).says.code;
 const report = (own: object = {}): JobDocument => {
   const one = ataReport({}, own);
   return { gives: 'self-report', printed: one, report: one };
@@ -23,7 +24,9 @@ const fio = (own: object): JobDocument => {
     read: { bw_bytes: 500_000_000, io_bytes: 5e9, total_ios: 5000 },
     ...own,
   };
-  const read = readDocument(new TextEncoder().encode(JSON.stringify({ 'fio version': 'fio-3.33', jobs: [job] })));
+  const read = readDocument(
+    new TextEncoder().encode(JSON.stringify({ 'fio version': 'fio-3.33', jobs: [job] })),
+  );
   if (!read.ok || read.value.gives !== 'speed') throw new Error(read.ok ? 'no speed' : read.problem);
   return read.value;
 };
@@ -35,7 +38,9 @@ const listing = (used: number): JobDocument => {
     fstype: 'ntfs',
     partn: one.number,
   }));
-  const text = JSON.stringify({ blockdevices: [{ name: 'sda', type: 'disk', size: sallow().totalSectors * 512, children: partitions }] });
+  const text = JSON.stringify({
+    blockdevices: [{ name: 'sda', type: 'disk', size: sallow().totalSectors * 512, children: partitions }],
+  });
   const read = readDocument(new TextEncoder().encode(text));
   if (!read.ok || read.value.gives !== 'listing') throw new Error(read.ok ? 'no listing' : read.problem);
   return read.value;
@@ -56,14 +61,22 @@ describe('a self-report', () => {
     expect(commandOf(job, report({ serial: job.serials.newDrive }), 'diagnose')).toBe('read-new-report');
     const old = { ...job, serials: { ...job.serials, oldDrive: 'OLD-7' } };
     expect(commandOf(old, report({ serial: 'old7' }), 'prove')).toBe('read-report');
-    const read = jobAt('diagnose').must({ type: 'read-report', source: 'file', name: 'x', report: ataReport({}, { serial: 'S-1' }) }).job;
+    const read = jobAt('diagnose').must({
+      type: 'read-report',
+      source: 'file',
+      name: 'x',
+      report: ataReport({}, { serial: 'S-1' }),
+    }).job;
     expect(commandOf({ ...job, reports: read.reports }, report({ serial: 'S-1' }))).toBe('read-report');
   });
 
   it('of a raw log is told as the report that it amounts to', () => {
     const nvme = nvmeReport();
     const document: JobDocument = { gives: 'self-report', printed: nvme, report: nvme };
-    expect(taken(jobAt('diagnose').job, document)).toMatchObject({ command: { type: 'read-report', report: nvme }, at: 'diagnose' });
+    expect(taken(jobAt('diagnose').job, document)).toMatchObject({
+      command: { type: 'read-report', report: nvme },
+      at: 'diagnose',
+    });
   });
 });
 
@@ -79,30 +92,45 @@ describe('a table or a map', () => {
   });
 
   it('that says nothing of the drive is left, in words', () => {
-    const empty: JobDocument = { gives: 'table', from: 'sfdisk', table: { ...sallow(), totalSectors: null, partitions: [] } };
+    const empty: JobDocument = {
+      gives: 'table',
+      from: 'sfdisk',
+      table: { ...sallow(), totalSectors: null, partitions: [] },
+    };
     expect(taken(jobAt('safeguard').job, empty)).toMatchObject({ command: null, says: { code: 'no-table' } });
   });
 
   it('a map comes with what it says of the drive', () => {
     const text = '0x00000000     ?               1\n0x00000000  0x00001000  +\n0x00001000  0x00001000  -\n';
     const read = readDocument(
-      new TextEncoder().encode(`# Mapfile. Created by GNU ddrescue version 1.27\n# Command line: ddrescue a b c\n${text}`),
+      new TextEncoder().encode(
+        `# Mapfile. Created by GNU ddrescue version 1.27\n# Command line: ddrescue a b c\n${text}`,
+      ),
     );
     if (!read.ok || read.value.gives !== 'map') throw new Error(read.ok ? 'no map' : read.problem);
     const { map } = read.value;
     const document: JobDocument = { gives: 'map', summary: summaryOf(map), rescue: rescueOf(map, null) };
-    expect(taken(jobAt('diagnose').job, document)).toMatchObject({ command: { type: 'read-map', name: 'file.json' }, at: 'safeguard' });
+    expect(taken(jobAt('diagnose').job, document)).toMatchObject({
+      command: { type: 'read-map', name: 'file.json' },
+      at: 'safeguard',
+    });
   });
 });
 
 describe('a listing', () => {
-  const known = jobAt('safeguard').must({ type: 'read-table', name: 'x', source: 'file', disk: sallow() }).job;
+  const known = jobAt('safeguard').must({
+    type: 'read-table',
+    name: 'x',
+    source: 'file',
+    disk: sallow(),
+  }).job;
   it('says how full the partitions are, once they are known', () => {
     expect(commandOf(jobAt('match').job, listing(1e9))).toBe('read-listing');
     expect(commandOf(jobAt('safeguard').job, listing(1e9))).toBe('partitions-first');
     expect(commandOf(known, listing(1e9))).toBe('state-fullness');
   });
-  it('is evidence where it is handed to the diagnosis', () => expect(commandOf(known, listing(1e9), 'diagnose')).toBe('read-listing'));
+  it('is evidence where it is handed to the diagnosis', () =>
+    expect(commandOf(known, listing(1e9), 'diagnose')).toBe('read-listing'));
 });
 
 describe('a measured speed', () => {
@@ -112,14 +140,21 @@ describe('a measured speed', () => {
       at: 'safeguard',
     });
     expect(taken(jobAt('prove').job, fio({}))).toMatchObject({
-      command: { type: 'measure-speed', speed: { when: 'after', onMains: null, celsius: null, readBytesPerSecond: 500_000_000 } },
+      command: {
+        type: 'measure-speed',
+        speed: { when: 'after', onMains: null, celsius: null, readBytesPerSecond: 500_000_000 },
+      },
       at: 'prove',
     });
   });
 
   it('is kept with what stood beside it', () => {
     const measured = { when: 'before', onMains: true, celsius: 41 } as const;
-    const { command } = takeDocument(jobAt('prove').job, { document: fio({}), source: 'file', name: 'f' }, { seen: 'prove', measured });
+    const { command } = takeDocument(
+      jobAt('prove').job,
+      { document: fio({}), source: 'file', name: 'f' },
+      { seen: 'prove', measured },
+    );
     expect(command).toMatchObject({ type: 'measure-speed', speed: measured });
   });
 

@@ -14,7 +14,8 @@ import { DOCUMENTS } from './words/en/documents.js';
 
 /** What was read. Of a map, which may be larger than all else, only what it says of the old drive. */
 export type JobDocument =
-  Exclude<ReadDocument, { gives: 'map' }> | { readonly gives: 'map'; readonly summary: RescueSummary; readonly rescue: Rescue };
+  | Exclude<ReadDocument, { gives: 'map' }>
+  | { readonly gives: 'map'; readonly summary: RescueSummary; readonly rescue: Rescue };
 
 export interface HandedDocument {
   readonly document: JobDocument;
@@ -33,17 +34,31 @@ export interface HandedWhere {
 
 type DocumentCode = CodeOf<typeof DOCUMENTS>;
 /** Those that need no facts to be said. */
-type PlainCode = { [Code in DocumentCode]: FactsOf<typeof DOCUMENTS, Code> extends [] ? Code : never }[DocumentCode];
-/** The command that a document comes to, and the part of the job where what was read stands; or why it comes to none. */
+type PlainCode = {
+  [Code in DocumentCode]: FactsOf<typeof DOCUMENTS, Code> extends [] ? Code : never;
+}[DocumentCode];
+/**
+ * The command that a document comes to, and the part of the job where what was read stands; or why it comes
+ * to none.
+ */
 export type TakenDocument =
   | { readonly command: JobCommand; readonly at: Phase; readonly says: Said<DocumentCode> }
   | { readonly command: null; readonly says: Said<DocumentCode> };
 
-export const sayDocument = <Code extends DocumentCode>(code: Code, ...facts: FactsOf<typeof DOCUMENTS, Code>): Said<Code> =>
-  say(DOCUMENTS, code, ...facts);
+export const sayDocument = <Code extends DocumentCode>(
+  code: Code,
+  ...facts: FactsOf<typeof DOCUMENTS, Code>
+): Said<Code> => say(DOCUMENTS, code, ...facts);
 
-/** What a job makes of a document. What is in it decides, then whose it is; where it was handed in only where both leave two. */
-export function takeDocument(job: JobState, { document, source, name }: HandedDocument, where: HandedWhere): TakenDocument {
+/**
+ * What a job makes of a document. What is in it decides, then whose it is; where it was handed in only where
+ * both leave two.
+ */
+export function takeDocument(
+  job: JobState,
+  { document, source, name }: HandedDocument,
+  where: HandedWhere,
+): TakenDocument {
   switch (document.gives) {
     case 'self-report': {
       const { report } = document;
@@ -54,11 +69,17 @@ export function takeDocument(job: JobState, { document, source, name }: HandedDo
     case 'table': {
       const disk = sourceDiskOf(document.table, null);
       return disk
-        ? take({ type: 'read-table', name, source, disk }, 'safeguard', 'table-read', { faults: disk.problems.length })
+        ? take({ type: 'read-table', name, source, disk }, 'safeguard', 'table-read', {
+            faults: disk.problems.length,
+          })
         : leave('no-table');
     }
     case 'map':
-      return take({ type: 'read-map', name, summary: document.summary, rescue: document.rescue }, 'safeguard', 'map-read');
+      return take(
+        { type: 'read-map', name, summary: document.summary, rescue: document.rescue },
+        'safeguard',
+        'map-read',
+      );
     case 'listing':
       return (
         ofListing(job, document.listing, where) ??
@@ -88,8 +109,15 @@ const leave = (code: PlainCode): TakenDocument => ({
   says: sayDocument<PlainCode>(code),
 });
 
-/** By its serial, where the job knows one of them; else by where it was handed in; else it is the new drive's once that one is in. */
-function ofNewDrive({ serials, reports, phase }: JobState, report: SelfReport, { seen }: HandedWhere): boolean {
+/**
+ * By its serial, where the job knows one of them; else by where it was handed in; else it is the new drive's
+ * once that one is in.
+ */
+function ofNewDrive(
+  { serials, reports, phase }: JobState,
+  report: SelfReport,
+  { seen }: HandedWhere,
+): boolean {
   const told = report.serial === null ? null : foldSerial(report.serial);
   if (told !== null && serials.newDrive && foldSerial(serials.newDrive) === told) return true;
   if (told !== null && serials.oldDrive && foldSerial(serials.oldDrive) === told) return false;
@@ -98,7 +126,10 @@ function ofNewDrive({ serials, reports, phase }: JobState, report: SelfReport, {
   return seen === 'prove' || !isBefore(phase, 'try');
 }
 
-/** How full the partitions are, where they are known and the listing names them; before that, and at Diagnose, it is evidence. */
+/**
+ * How full the partitions are, where they are known and the listing names them; before that, and at Diagnose,
+ * it is evidence.
+ */
 function ofListing({ move }: JobState, listing: BlockListing, { seen }: HandedWhere): TakenDocument | null {
   const disk = move.source?.disk;
   if (seen === 'diagnose') return null;
@@ -117,12 +148,18 @@ function ratesOf(speed: Parameters<typeof rateIn>[0]): TakenDocument {
     ...(read === null ? {} : { oldReadBytesPerSecond: read }),
     ...(write === null ? {} : { newWriteBytesPerSecond: write }),
   };
-  return Object.keys(facts).length === 0 ? leave('random-speed') : take({ type: 'state-move-facts', facts }, 'safeguard', 'rates-read');
+  return Object.keys(facts).length === 0
+    ? leave('random-speed')
+    : take({ type: 'state-move-facts', facts }, 'safeguard', 'rates-read');
 }
 
 function speedOf(fio: Parameters<typeof rateIn>[0], name: string, { measured }: HandedWhere): TakenDocument {
   const stretch = longStretchOf(fio);
   if (!stretch) return leave('small-pieces');
   const about = measured ?? { when: 'after' as const, onMains: null, celsius: null };
-  return take({ type: 'measure-speed', speed: { source: 'fio', from: name.slice(0, 80), ...stretch, ...about } }, 'prove', 'speed-read');
+  return take(
+    { type: 'measure-speed', speed: { source: 'fio', from: name.slice(0, 80), ...stretch, ...about } },
+    'prove',
+    'speed-read',
+  );
 }

@@ -15,7 +15,9 @@ const none: TrayItem[] = [];
 describe('the tray', () => {
   it('fills thing by thing and empties the same way', () => {
     const two = moveThings(moveThings(none, step('in:screws'), 'short', 1), step('in:screws'), 'short', 1);
-    expect(two).toMatchObject([{ id: trayItemId('in:screws', 'short'), kind: 'screw', out: 2, of: 3, layer: 'cover' }]);
+    expect(two).toMatchObject([
+      { id: trayItemId('in:screws', 'short'), kind: 'screw', out: 2, of: 3, layer: 'cover' },
+    ]);
     expect(moveThings(two, step('out:screws'), 'short', 2)[0]!.out).toBe(0);
   });
 
@@ -25,13 +27,19 @@ describe('the tray', () => {
   });
 
   it('counts single things, and leaves out what is waived', () => {
-    const tray = moveThings(moveThings(none, step('in:screws'), 'short', 3), step('in:battery'), 'battery', 1);
+    const tray = moveThings(
+      moveThings(none, step('in:screws'), 'short', 3),
+      step('in:battery'),
+      'battery',
+      1,
+    );
     expect(countOut({ tray, waivers: [] })).toBe(4);
     expect(countOut({ tray, waivers: [{ code: trayWaiverCode(tray[0]!) }] })).toBe(1);
     expect(stillOut({ tray, waivers: [] }).map(sayItem)).toEqual(['3 × M2 × 5 pan', 'battery (unplugged)']);
   });
 
-  it('has no place for what a step does not move', () => expect(moveThings(none, step('in:drain'), 'ghost', 1)).toEqual([]));
+  it('has no place for what a step does not move', () =>
+    expect(moveThings(none, step('in:drain'), 'ghost', 1)).toEqual([]));
 });
 
 it('however one walks, undoes and walks on, the tray holds just what is out', () => {

@@ -48,7 +48,10 @@ describe('answers before the opening', () => {
   it('count when they are pressed, before and after a way is decided', () => {
     const bench = soundAtSafeguard().must({ type: 'answer-safeguard', answers: { backup: 'made' } });
     expect(answersNow(bench.job).backup).toBe('made');
-    bench.must({ type: 'decide-safeguard', safeguard: { plan: 'clone', ...answersNow(bench.job), recoveryKey: 'not-encrypted' } });
+    bench.must({
+      type: 'decide-safeguard',
+      safeguard: { plan: 'clone', ...answersNow(bench.job), recoveryKey: 'not-encrypted' },
+    });
     expect(codes(bench)).toEqual(['backup', 'backup-where', 'opening:usb-medium']);
     bench.must({ type: 'answer-safeguard', answers: { backup: 'verified', backupWhere: 'shelf 2' } });
     expect(codes(bench)).toEqual(['opening:usb-medium']);
@@ -79,14 +82,30 @@ describe('answers before the opening', () => {
 });
 
 describe('a drive that is going', () => {
-  const clone = { plan: 'clone', backup: 'verified', backupWhere: 'store', recoveryKey: 'not-encrypted', note: '' } as const;
-  const start: JobCommand = { type: 'start-run', runId: 'r', bay: 'A', kind: 'clone', drive: 'old', target: 'new', fromByte: 0 };
+  const clone = {
+    plan: 'clone',
+    backup: 'verified',
+    backupWhere: 'store',
+    recoveryKey: 'not-encrypted',
+    note: '',
+  } as const;
+  const start: JobCommand = {
+    type: 'start-run',
+    runId: 'r',
+    bay: 'A',
+    kind: 'clone',
+    drive: 'old',
+    target: 'new',
+    fromByte: 0,
+  };
 
   it('is not cloned, neither decided so nor in the dock; what is sound may be', () => {
     const worn = jobAt('safeguard');
     expect(worn.give({ type: 'decide-safeguard', safeguard: clone })).toContain('not cloned but rescued');
     expect(worn.give(start)).toContain('not cloned but rescued');
-    expect(soundAtSafeguard().must({ type: 'decide-safeguard', safeguard: clone }, start).job.runs).toHaveLength(1);
+    expect(
+      soundAtSafeguard().must({ type: 'decide-safeguard', safeguard: clone }, start).job.runs,
+    ).toHaveLength(1);
   });
 
   it('is read by a rescue, and then the clone is made from its image', () => {
@@ -110,7 +129,10 @@ describe('a copy that was planned', () => {
   /** In and tried, the cover still off. */
   const beforeClosing = (plan: 'clone' | 'rescue' = 'clone') => {
     const bench = (plan === 'clone' ? soundAtSafeguard() : jobAt('safeguard')).must(
-      { type: 'decide-safeguard', safeguard: { plan, backup: 'verified', backupWhere: 'store', recoveryKey: 'not-encrypted', note: '' } },
+      {
+        type: 'decide-safeguard',
+        safeguard: { plan, backup: 'verified', backupWhere: 'store', recoveryKey: 'not-encrypted', note: '' },
+      },
       ...['usb-medium', ...(plan === 'rescue' ? ['image-store'] : [])].map((checkId): JobCommand => ({
         type: 'check-opening',
         checkId,
@@ -146,9 +168,15 @@ describe('a copy that was planned', () => {
 
   it('is asked for at the end of Swap where the machine is not tried open', () => {
     const bench = jobAt('swap');
-    const untried = { ...bench.job, way: { ...bench.job.way!, tryBeforeClosing: false }, move: { ...bench.job.move, copies: [] } };
+    const untried = {
+      ...bench.job,
+      way: { ...bench.job.way!, tryBeforeClosing: false },
+      move: { ...bench.job.move, copies: [] },
+    };
     expect(missing(untried).map((one) => one.code)).toContain('copy');
-    expect(missing({ ...untried, way: { ...untried.way, tryBeforeClosing: true } }).map((one) => one.code)).not.toContain('copy');
+    expect(
+      missing({ ...untried, way: { ...untried.way, tryBeforeClosing: true } }).map((one) => one.code),
+    ).not.toContain('copy');
   });
 
   it('holds the machine open, and the page says that none is on record', () => {
@@ -180,9 +208,19 @@ describe('a copy that was planned', () => {
 
   it('that ended in the middle is none; what was stated can be taken back', () => {
     const [start, note] = run('clone') as [JobCommand, JobCommand];
-    const gone: JobCommand = { type: 'end-run', runId: 'r', state: 'drive-gone', sentence: 'Gone.', badPlaces: null, selfTest: null };
+    const gone: JobCommand = {
+      type: 'end-run',
+      runId: 'r',
+      state: 'drive-gone',
+      sentence: 'Gone.',
+      badPlaces: null,
+      selfTest: null,
+    };
     expect(codes(beforeClosing().must(start, note, gone))).toEqual(['copy']);
-    const stated = beforeClosing().must({ type: 'state-copy', copy: { what: 'all', made: 'cloner', compared: 'not' } });
+    const stated = beforeClosing().must({
+      type: 'state-copy',
+      copy: { what: 'all', made: 'cloner', compared: 'not' },
+    });
     expect(copiesOnRecord(stated.job)).toHaveLength(1);
     expect(codes(stated.must({ type: 'state-copy', copy: null }))).toEqual(['copy']);
     expect(stated.give({ type: 'state-copy', copy: null })).toContain('No copy was stated');
@@ -192,9 +230,18 @@ describe('a copy that was planned', () => {
 describe('what leaves the workshop', () => {
   const override = (bench: TestJob) => {
     bench.roles = ['technician', 'lead'];
-    return bench.must({ type: 'override-fit', slotId: 'm2-a', driveId: 'skerry-t4', reason: 'measured by eye, the customer knows' });
+    return bench.must({
+      type: 'override-fit',
+      slotId: 'm2-a',
+      driveId: 'skerry-t4',
+      reason: 'measured by eye, the customer knows',
+    });
   };
-  const offer: JobCommand = { type: 'offer', options: [{ kind: 'advised', slotId: 'm2-a', driveId: 'skerry-t4' }], machineMinor: null };
+  const offer: JobCommand = {
+    type: 'offer',
+    options: [{ kind: 'advised', slotId: 'm2-a', driveId: 'skerry-t4' }],
+    machineMinor: null,
+  };
 
   it('is offered and billed also when a lead took it against the verdict', () => {
     const bench = override(jobAt('match')).must({ type: 'advance', from: 'match' }, offer);
@@ -207,17 +254,22 @@ describe('what leaves the workshop', () => {
     expect(missing(bench.job)).toEqual([expect.objectContaining({ code: 'offer', waivableBy: ['lead'] })]);
     bench.must({ type: 'waive', code: 'offer', reason: 'for the choir' }, { type: 'advance', from: 'agree' });
     finishPart(bench);
-    for (const one of missing(bench.job)) bench.must({ type: 'waive', code: one.code, reason: 'for the choir' });
+    for (const one of missing(bench.job))
+      bench.must({ type: 'waive', code: one.code, reason: 'for the choir' });
     bench.must({ type: 'advance', from: 'safeguard' });
     for (const phase of ['way-in', 'swap', 'try', 'way-out', 'set-up', 'prove'] as const) {
       finishPart(bench);
-      for (const one of missing(bench.job)) if (one.waivableBy.length > 0) bench.must({ type: 'waive', code: one.code, reason: 'test' });
+      for (const one of missing(bench.job))
+        if (one.waivableBy.length > 0) bench.must({ type: 'waive', code: one.code, reason: 'test' });
       bench.must({ type: 'advance', from: phase });
     }
     bench.must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' });
     expect(missing(bench.job)).toEqual([expect.objectContaining({ code: 'no-bill', waivableBy: ['lead'] })]);
     expect(bench.give({ type: 'hand-over', to: 'Ms Quist' })).toContain('No bill');
-    bench.must({ type: 'waive', code: 'no-bill', reason: 'our treat' }, { type: 'hand-over', to: 'Ms Quist' });
+    bench.must(
+      { type: 'waive', code: 'no-bill', reason: 'our treat' },
+      { type: 'hand-over', to: 'Ms Quist' },
+    );
     const page = JSON.stringify(customerPage(bench.job, { takenIn: 'Tuesday' }));
     expect(page).toContain('This repair is given to you. Signed: Ines.');
     expect(page).not.toContain('our treat');
@@ -225,7 +277,11 @@ describe('what leaves the workshop', () => {
 
   it('does not offer to keep a drive in use that was concluded to be failing', () =>
     expect(
-      jobAt('agree').give({ type: 'offer', options: [{ kind: 'add', slotId: 'm2-a', driveId: 'pellow-p3' }], machineMinor: null }),
+      jobAt('agree').give({
+        type: 'offer',
+        options: [{ kind: 'add', slotId: 'm2-a', driveId: 'pellow-p3' }],
+        machineMinor: null,
+      }),
     ).toContain('not offered to keep it in use'));
 
   it('a battery that no place in the model answers for is ‘cannot say’: a lead may have it tried', () => {
@@ -278,7 +334,8 @@ describe('trying before it is closed', () => {
     expect([job.phase, job.way?.start?.because]).toEqual([phase, because]);
   });
 
-  it('says what would have to be in', () => expect(at({ back: ['cover-off'] }).job.way?.start?.out).toEqual(['cover']));
+  it('says what would have to be in', () =>
+    expect(at({ back: ['cover-off'] }).job.way?.start?.out).toEqual(['cover']));
 });
 
 describe('what the guide lacks', () => {
@@ -313,7 +370,9 @@ describe('what the guide lacks', () => {
       bench.must({ type: 'advance', from: phase });
     }
     walkLeg(bench);
-    expect(stillOut(bench.job).filter((item) => item.kind !== 'drive' && item.kind !== 'setting')).toEqual([]);
+    expect(stillOut(bench.job).filter((item) => item.kind !== 'drive' && item.kind !== 'setting')).toEqual(
+      [],
+    );
   });
 
   it('is gone with its undo, and goes back also when one turns back', () => {

@@ -16,8 +16,17 @@ describe('a job from the counter to hand-over', () => {
       counts[phase] = countOut(bench.job);
       bench.must({ type: 'advance', from: phase });
     }
-    // Secure boot; then 3 screws, cover, battery and the old drive with it; out again; boot back on; the drive stays.
-    expect(counts).toMatchObject({ match: 0, safeguard: 1, 'way-in': 7, swap: 7, 'way-out': 2, 'set-up': 1, prove: 1 });
+    // Secure boot; then 3 screws, cover, battery and the old drive with it; out again; boot back on; the
+    // drive stays.
+    expect(counts).toMatchObject({
+      match: 0,
+      safeguard: 1,
+      'way-in': 7,
+      swap: 7,
+      'way-out': 2,
+      'set-up': 1,
+      prove: 1,
+    });
     expect(bench.give({ type: 'hand-over', to: 'Ms Quist' })).toContain('Say where the old drive goes.');
     payAndHandOver(bench.must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }));
     expect(countOut(bench.job)).toBe(0);
@@ -48,9 +57,11 @@ describe('a job from the counter to hand-over', () => {
   });
 
   it('has to begin with its opening', () =>
-    expect(() => replay([{ seq: 1, at: '', by: { id: '', name: '' }, commandId: '', event: { type: 'tick-taken-back' } }])).toThrow(
-      'job-opened',
-    ));
+    expect(() =>
+      replay([
+        { seq: 1, at: '', by: { id: '', name: '' }, commandId: '', event: { type: 'tick-taken-back' } },
+      ]),
+    ).toThrow('job-opened'));
 });
 
 describe('the row on the Bench', () => {
@@ -62,9 +73,16 @@ describe('the row on the Bench', () => {
       line: { at: 1, ticks: [] },
     });
     const inside = summarise(jobAt('swap').job);
-    expect(inside).toMatchObject({ deed: 'Swap the drive of the Fen 14', out: 7, outDetail: 'settings, screws, parts, leads, old drive' });
+    expect(inside).toMatchObject({
+      deed: 'Swap the drive of the Fen 14',
+      out: 7,
+      outDetail: 'settings, screws, parts, leads, old drive',
+    });
     expect(inside.line.ticks).toHaveLength(3);
-    expect(summarise(jobAt('way-out').job)).toMatchObject({ mark: 'ready-out', waitsFor: 'Ready for hands: way out, 3 min' });
+    expect(summarise(jobAt('way-out').job)).toMatchObject({
+      mark: 'ready-out',
+      waitsFor: 'Ready for hands: way out, 3 min',
+    });
   });
 
   it('moves along the line with every step walked', () => {

@@ -28,11 +28,17 @@ describe.each([
 
   it('are all said somewhere', () => {
     // Legs are told apart by their name: `steps-${leg}`.
-    expect(said.map(([code]) => code).filter((code) => !source.includes(`'${code}'`) && !code.startsWith('steps-'))).toEqual([]);
+    expect(
+      said
+        .map(([code]) => code)
+        .filter((code) => !source.includes(`'${code}'`) && !code.startsWith('steps-')),
+    ).toEqual([]);
   });
 
   it('are sentences, where they need no facts', () => {
-    const plain = said.filter(([, phrase]) => phrase.length === 0).map(([, phrase]) => (phrase as () => string)());
+    const plain = said
+      .filter(([, phrase]) => phrase.length === 0)
+      .map(([, phrase]) => (phrase as () => string)());
     expect(plain.filter((sentence) => !/^[A-Z].*[.!?]$/.test(sentence))).toEqual([]);
   });
 
@@ -43,7 +49,12 @@ describe.each([
 
 it('a refusal says why as a code with its facts, beside the words', () => {
   const { job, knowledge } = jobAt('match');
-  const context = { at: '2026-04-14T08:00:00Z', by: { id: 'ines', name: 'Ines' }, roles: ['technician' as const], knowledge };
+  const context = {
+    at: '2026-04-14T08:00:00Z',
+    by: { id: 'ines', name: 'Ines' },
+    roles: ['technician' as const],
+    knowledge,
+  };
   expect(decide(job, { type: 'advance', from: 'diagnose' }, context)).toEqual({
     ok: false,
     refusal: { code: 'moved-on', facts: { phase: 'match' }, sentence: "The job is at 'Match' already." },
@@ -55,5 +66,9 @@ it('a waiver keeps what its sentence was said from, and the sentence as it was s
   const balance = missing(bench.job).find((one) => one.code.startsWith('balance:'))!;
   expect(balance.facts).toEqual({ owedMinor: expect.any(Number), totalMinor: expect.any(Number) });
   bench.must({ type: 'waive', code: balance.code, reason: 'pays next week' });
-  expect(bench.job.waivers.at(-1)).toMatchObject({ code: balance.code, facts: balance.facts, what: balance.sentence });
+  expect(bench.job.waivers.at(-1)).toMatchObject({
+    code: balance.code,
+    facts: balance.facts,
+    what: balance.sentence,
+  });
 });

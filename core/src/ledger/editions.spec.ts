@@ -1,7 +1,15 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { buildWay } from '../teardown/index.js';
 import { slotsOf, MachineModelSchema } from '../hardware/index.js';
-import { copiesOnRecord, missing, oldDriveHealth, openingChecks, stakeOf, summarise, type JobState } from '../job/index.js';
+import {
+  copiesOnRecord,
+  missing,
+  oldDriveHealth,
+  openingChecks,
+  stakeOf,
+  summarise,
+  type JobState,
+} from '../job/index.js';
 import { customerPage, workshopPage } from '../papers/index.js';
 import { readJobDocument } from './index.js';
 
@@ -13,10 +21,13 @@ function read(name: string): JobState {
   if (!found.ok) throw new Error(found.problem);
   return found.job;
 }
-const data = (job: JobState) => customerPage(job, { takenIn: 'Friday 20 November' }).rows.find((one) => one.term === 'Your data')?.lines;
+const data = (job: JobState) =>
+  customerPage(job, { takenIn: 'Friday 20 November' }).rows.find((one) => one.term === 'Your data')?.lines;
 
 describe('a job document of the first edition', () => {
-  const names = readdirSync(FIRST).flatMap((file) => (file === 'model.json' ? [] : [file.replace('.json', '')]));
+  const names = readdirSync(FIRST).flatMap((file) =>
+    file === 'model.json' ? [] : [file.replace('.json', '')],
+  );
 
   it.each(names)('%s is read, listed, gated and printed', (name) => {
     const job = read(name);

@@ -13,7 +13,12 @@ interface Figures {
   /** Days from the counter back to it. */
   readonly turnRound: Spread | null;
   /** By week of hand-over, oldest first. */
-  readonly byWeek: readonly { readonly week: string; readonly jobs: number; readonly medianDays: number; readonly kept: number }[];
+  readonly byWeek: readonly {
+    readonly week: string;
+    readonly jobs: number;
+    readonly medianDays: number;
+    readonly kept: number;
+  }[];
   /** Handed over by the first promise, and by the last; of 1. */
   readonly promise: { readonly first: number; readonly last: number } | null;
   readonly models: readonly {
@@ -65,21 +70,27 @@ export function figuresOf(jobs: readonly Finished[]): Figures {
     promise:
       jobs.length === 0
         ? null
-        : { first: share(jobs, (one) => one.closedAt <= one.firstPromise), last: share(jobs, (one) => one.closedAt <= one.lastPromise) },
+        : {
+            first: share(jobs, (one) => one.closedAt <= one.firstPromise),
+            last: share(jobs, (one) => one.closedAt <= one.lastPromise),
+          },
     models: models(jobs),
     comebacks: {
       share: jobs.length === 0 ? 0 : share(jobs, (one) => one.cameBack),
       jobs: jobs.filter((one) => one.cameBack).length,
-      kinds: COMEBACK_KINDS.map((kind) => ({ kind, jobs: jobs.filter((one) => one.comebackKind === kind).length })).filter(
-        (one) => one.jobs > 0,
-      ),
+      kinds: COMEBACK_KINDS.map((kind) => ({
+        kind,
+        jobs: jobs.filter((one) => one.comebackKind === kind).length,
+      })).filter((one) => one.jobs > 0),
     },
     holdUps: holdUps(jobs),
   };
 }
 
-const turnRoundDays = (job: Finished): number => (new Date(job.closedAt).getTime() - new Date(job.openedAt).getTime()) / DAY_MS;
-const share = (jobs: readonly Finished[], is: (job: Finished) => boolean): number => jobs.filter(is).length / jobs.length;
+const turnRoundDays = (job: Finished): number =>
+  (new Date(job.closedAt).getTime() - new Date(job.openedAt).getTime()) / DAY_MS;
+const share = (jobs: readonly Finished[], is: (job: Finished) => boolean): number =>
+  jobs.filter(is).length / jobs.length;
 
 /** Nearest-rank percentiles. */
 function spreadOf(values: readonly number[]): Spread | null {
@@ -112,7 +123,8 @@ function models(jobs: readonly Finished[]): Figures['models'] {
   return grouped(jobs, (one) => one.modelId)
     .map(([modelId, own]) => {
       const timed = own.filter((one) => one.steps.length > 0);
-      const sum = (job: Finished, of: 'planned' | 'taken') => job.steps.reduce((total, step) => total + step[of], 0);
+      const sum = (job: Finished, of: 'planned' | 'taken') =>
+        job.steps.reduce((total, step) => total + step[of], 0);
       return {
         modelId,
         name: own[0]!.modelName,
@@ -134,7 +146,8 @@ function models(jobs: readonly Finished[]): Figures['models'] {
 
 /** Furthest from plan first, by how many times longer or shorter. */
 function steps(jobs: readonly Finished[]): Figures['models'][number]['steps'] {
-  const off = (one: { planned: number; taken: number }) => Math.abs(Math.log(Math.max(0.05, one.taken) / Math.max(0.05, one.planned)));
+  const off = (one: { planned: number; taken: number }) =>
+    Math.abs(Math.log(Math.max(0.05, one.taken) / Math.max(0.05, one.planned)));
   return grouped(
     jobs.flatMap((job) => job.steps),
     (step) => step.id,

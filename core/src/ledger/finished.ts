@@ -20,14 +20,25 @@ export const FinishedSchema = z.strictObject({
   cameBack: z.boolean(),
   /** Steps with hands, minutes planned and taken. */
   steps: z.array(
-    z.strictObject({ id: z.string(), title: z.string(), leg: z.enum(['in', 'swap', 'out']), planned: z.number(), taken: z.number() }),
+    z.strictObject({
+      id: z.string(),
+      title: z.string(),
+      leg: z.enum(['in', 'swap', 'out']),
+      planned: z.number(),
+      taken: z.number(),
+    }),
   ),
   /** Days that something on order took to come. */
-  orders: z.array(z.strictObject({ what: z.string(), supplier: z.string(), days: z.number(), slippedDays: z.number() })),
+  orders: z.array(
+    z.strictObject({ what: z.string(), supplier: z.string(), days: z.number(), slippedDays: z.number() }),
+  ),
 });
 export type Finished = z.infer<typeof FinishedSchema>;
 
-/** A pause between two ticks of more than this is no work: somebody was called away (common practice, no source). */
+/**
+ * A pause between two ticks of more than this is no work: somebody was called away (common practice, no
+ * source).
+ */
 const LONGEST_PAUSE_MINUTES = 20;
 const DAY_MS = 86_400_000;
 
@@ -54,12 +65,16 @@ export function finishedOf(job: JobState): Finished | null {
         what: one.what,
         supplier: one.supplier,
         days: daysBetween(one.orderedAt, one.endedAt!),
-        slippedDays: one.firstDueOn === null ? 0 : Math.max(0, daysBetween(one.firstDueOn, one.endedAt!.slice(0, 10))),
+        slippedDays:
+          one.firstDueOn === null ? 0 : Math.max(0, daysBetween(one.firstDueOn, one.endedAt!.slice(0, 10))),
       })),
   };
 }
 
-/** As it was called when it was concluded; what turned out to be something else is called as the shipped edition calls it. */
+/**
+ * As it was called when it was concluded; what turned out to be something else is called as the shipped
+ * edition calls it.
+ */
 const sayCause = ({ conclusion }: JobState, id: string): string =>
   conclusion?.causeId === id ? conclusion.say : (causeById(shippedDiagnosis('before'), id)?.say ?? id);
 
@@ -67,7 +82,8 @@ const daysBetween = (from: string, to: string): number =>
   Math.round(((new Date(to).getTime() - new Date(from).getTime()) / DAY_MS) * 10) / 10;
 
 /**
- * Minutes that each step took: from the tick before its first to its own last, with long pauses left out. The first
+ * Minutes that each step took: from the tick before its first to its own last, with long pauses left out. The
+ * first
  * step of all has no tick before it, and steps that were left short say nothing.
  */
 function stepTimes(job: JobState): Finished['steps'] {
@@ -77,12 +93,21 @@ function stepTimes(job: JobState): Finished['steps'] {
   for (let at = 1; at < ticks.length; at++) {
     const [before, tick] = [ticks[at - 1]!, ticks[at]!];
     const minutes = (new Date(tick.at).getTime() - new Date(before.at).getTime()) / 60_000;
-    if (minutes >= 0 && minutes <= LONGEST_PAUSE_MINUTES) taken.set(tick.stepId, (taken.get(tick.stepId) ?? 0) + minutes);
+    if (minutes >= 0 && minutes <= LONGEST_PAUSE_MINUTES)
+      taken.set(tick.stepId, (taken.get(tick.stepId) ?? 0) + minutes);
   }
   const short = new Set(ticks.filter((one) => one.short !== null).map((one) => one.stepId));
   return steps.flatMap((step) => {
     const minutes = taken.get(step.id);
     if (minutes === undefined || short.has(step.id)) return [];
-    return [{ id: step.id, title: step.title, leg: step.leg, planned: step.minutes, taken: Math.round(minutes * 100) / 100 }];
+    return [
+      {
+        id: step.id,
+        title: step.title,
+        leg: step.leg,
+        planned: step.minutes,
+        taken: Math.round(minutes * 100) / 100,
+      },
+    ];
   });
 }

@@ -19,11 +19,17 @@ import {
   type Finished,
 } from './index.js';
 
-const finishedJob = () => payAndHandOver(jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }));
+const finishedJob = () =>
+  payAndHandOver(
+    jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }),
+  );
 
 describe('words', () => {
   const { job } = finishedJob();
-  const phoned = { ...job, intake: intake({ customer: { name: 'Éloïse Tarn', reach: '+44 (1632) 960 018 or the office' } }) };
+  const phoned = {
+    ...job,
+    intake: intake({ customer: { name: 'Éloïse Tarn', reach: '+44 (1632) 960 018 or the office' } }),
+  };
 
   it('find a job by number, customer, serial in any spelling, drives, and what was written', () => {
     const words = new Set(ledgerWords(job));
@@ -38,7 +44,9 @@ describe('words', () => {
   });
 
   it('are the same whatever signs stand between', () =>
-    fc.assert(fc.property(fc.string(), (text) => expect(wordsIn(wordsIn(text).join(' '))).toEqual(wordsIn(text)))));
+    fc.assert(
+      fc.property(fc.string(), (text) => expect(wordsIn(wordsIn(text).join(' '))).toEqual(wordsIn(text))),
+    ));
 });
 
 describe('typing errors', () => {
@@ -47,16 +55,22 @@ describe('typing errors', () => {
 
   it('of one sign, wherever and of whichever kind, lead back to the word that was meant', () => {
     fc.assert(
-      fc.property(word, fc.nat(), letter, fc.constantFrom('wrong', 'missing', 'more', 'swapped'), (meant, place, sign, kind) => {
-        const at = place % meant.length;
-        const typed = {
-          wrong: meant.slice(0, at) + sign + meant.slice(at + 1),
-          missing: meant.slice(0, at) + meant.slice(at + 1),
-          more: meant.slice(0, at) + sign + meant.slice(at),
-          swapped: meant.slice(0, at) + (meant[at + 1] ?? '') + meant[at]! + meant.slice(at + 2),
-        }[kind];
-        expect(typed === meant || oneErrorAway(typed).includes(meant)).toBe(true);
-      }),
+      fc.property(
+        word,
+        fc.nat(),
+        letter,
+        fc.constantFrom('wrong', 'missing', 'more', 'swapped'),
+        (meant, place, sign, kind) => {
+          const at = place % meant.length;
+          const typed = {
+            wrong: meant.slice(0, at) + sign + meant.slice(at + 1),
+            missing: meant.slice(0, at) + meant.slice(at + 1),
+            more: meant.slice(0, at) + sign + meant.slice(at),
+            swapped: meant.slice(0, at) + (meant[at + 1] ?? '') + meant[at]! + meant.slice(at + 2),
+          }[kind];
+          expect(typed === meant || oneErrorAway(typed).includes(meant)).toBe(true);
+        },
+      ),
     );
   });
 
@@ -64,7 +78,8 @@ describe('typing errors', () => {
     const near = new Set(oneErrorAway('quist'));
     expect(['quits', 'quost', 'quis', 'quista'].every((one) => near.has(one))).toBe(true);
     expect(['guost', 'qu', 'quist', 'quitsa'].some((one) => near.has(one))).toBe(false);
-    // 35 other signs in 5 places, 36 in 6 gaps, 5 left out, 4 swapped; less what comes out the same twice (5 doubled letters).
+    // 35 other signs in 5 places, 36 in 6 gaps, 5 left out, 4 swapped; less what comes out the same twice (5
+    // doubled letters).
     expect(near.size).toBe(5 * 35 + 6 * 36 + 5 + 4 - 5);
   });
 
@@ -76,7 +91,9 @@ describe('typing errors', () => {
 
 describe('what is asked for', () => {
   it('takes a number written in groups as one, and words one by one', () => {
-    expect(askedFor('TF14-2K-123')).toEqual([{ typed: 'TF14-2K-123', joined: 'tf142k123', words: ['tf14', '2k', '123'] }]);
+    expect(askedFor('TF14-2K-123')).toEqual([
+      { typed: 'TF14-2K-123', joined: 'tf142k123', words: ['tf14', '2k', '123'] },
+    ]);
     expect(askedFor('01632 960 777').map((one) => one.joined)).toEqual(['01632960777']);
     expect(askedFor('Halina Pol-gove 77').map((one) => [one.joined, one.words])).toEqual([
       [null, ['halina']],
@@ -122,7 +139,11 @@ describe('a row of the ledger', () => {
     const row = ledgerRow(finishedJob().job);
     expect(ledgerCells(row)).toHaveLength(LEDGER_COLUMNS.length);
     expect(ledgerCells(row)[LEDGER_COLUMNS.indexOf('total')]).toBe('170.15');
-    expect(row).toMatchObject({ outcome: 'repaired', customer: 'Halima Quist', cause: 'Flash worn, or out of spare' });
+    expect(row).toMatchObject({
+      outcome: 'repaired',
+      customer: 'Halima Quist',
+      cause: 'Flash worn, or out of spare',
+    });
     expect(ledgerRow(new TestJob().job)).toMatchObject({ outcome: 'open', totalMinor: null, closedAt: null });
   });
 });
@@ -150,7 +171,12 @@ describe('figures', () => {
     const figures = figuresOf([
       one({}),
       one({ closedAt: '2026-04-10T08:00:00Z', cameBack: true, causes: ['Connection'] }),
-      one({ closedAt: '2026-04-16T08:00:00Z', lastPromise: '2026-04-16T09:00:00Z', comebackOf: 1, comebackKind: 'our-work' }),
+      one({
+        closedAt: '2026-04-16T08:00:00Z',
+        lastPromise: '2026-04-16T09:00:00Z',
+        comebackOf: 1,
+        comebackKind: 'our-work',
+      }),
       one({ orders: [{ what: 'bracket', supplier: 'Merrow Parts', days: 6.5, slippedDays: 2 }] }),
     ]);
     expect(figures.turnRound).toEqual({ median: 2, p90: 10 });
@@ -160,7 +186,9 @@ describe('figures', () => {
       { say: 'Connection', jobs: 1 },
     ]);
     expect(figures.comebacks).toEqual({ share: 0.25, jobs: 1, kinds: [{ kind: 'our-work', jobs: 1 }] });
-    expect(figures.holdUps).toEqual([{ what: 'bracket', supplier: 'Merrow Parts', times: 1, days: 6.5, slippedDays: 2 }]);
+    expect(figures.holdUps).toEqual([
+      { what: 'bracket', supplier: 'Merrow Parts', times: 1, days: 6.5, slippedDays: 2 },
+    ]);
     expect(figures.byWeek.map((week) => [week.week, week.jobs])).toEqual([
       ['2026-W15', 3],
       ['2026-W16', 1],
@@ -187,7 +215,14 @@ describe('figures', () => {
 
   it('count what it turned out to be, not what was concluded first', () => {
     const bench = finishedJob().must({ type: 'came-back', jobId: 'job-2', number: 413 });
-    bench.must({ type: 'learn-comeback', jobId: 'job-2', kind: 'same-fault', causeIds: ['connection'], words: 'plug', operationId: null });
+    bench.must({
+      type: 'learn-comeback',
+      jobId: 'job-2',
+      kind: 'same-fault',
+      causeIds: ['connection'],
+      words: 'plug',
+      operationId: null,
+    });
     expect(finishedOf(bench.job)!.causes).toEqual(['Drive cable or its plug']);
   });
 });
@@ -195,7 +230,13 @@ describe('figures', () => {
 describe('a job as a document', () => {
   const bench = finishedJob();
   const document = (events: readonly RecordedEvent[]) =>
-    JSON.stringify({ format: 'petrichor-job', workshop: 'Quayside', exportedAt: '2026-04-14T08:00:00.000Z', events, photos: [] });
+    JSON.stringify({
+      format: 'petrichor-job',
+      workshop: 'Quayside',
+      exportedAt: '2026-04-14T08:00:00.000Z',
+      events,
+      photos: [],
+    });
 
   it('is the same job when it is read back', () => {
     const read = readJobDocument(document(bench.log));

@@ -4,8 +4,10 @@ export const LEAST_NEAR = 4;
 const PLAIN = [...'abcdefghijklmnopqrstuvwxyz0123456789'];
 
 /**
- * Every word one typing error away from this one: a sign wrong, missing, too many, or two neighbours swapped (an optimal
- * string alignment distance of 1). Some seventy words for each of its signs: looking each up in an index takes the same
+ * Every word one typing error away from this one: a sign wrong, missing, too many, or two neighbours swapped
+ * (an optimal
+ * string alignment distance of 1). Some seventy words for each of its signs: looking each up in an index
+ * takes the same
  * time however many words there are, and misses none.
  */
 export function oneErrorAway(word: string): string[] {
@@ -26,7 +28,10 @@ export function oneErrorAway(word: string): string[] {
   return [...near];
 }
 
-/** Plain letters and digits, and for a word in another script the small letters that stand near its own in Unicode. */
+/**
+ * Plain letters and digits, and for a word in another script the small letters that stand near its own in
+ * Unicode.
+ */
 function alphabetOf(signs: readonly string[]): string[] {
   const alphabet = new Set(PLAIN);
   for (const start of new Set(signs.map((sign) => sign.codePointAt(0)! & ~0x7f)))

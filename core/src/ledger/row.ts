@@ -70,7 +70,11 @@ export function ledgerRow(job: JobState): LedgerRow {
   };
 }
 
-export function outcomeOf({ closed, endedEarly, cured }: Pick<JobState, 'closed' | 'endedEarly' | 'cured'>): OutcomeOfJob {
+export function outcomeOf({
+  closed,
+  endedEarly,
+  cured,
+}: Pick<JobState, 'closed' | 'endedEarly' | 'cured'>): OutcomeOfJob {
   if (!closed) return 'open';
   if (endedEarly) return endedEarly.referredTo ? 'referred' : 'unrepaired';
   return cured ? 'cured' : 'repaired';

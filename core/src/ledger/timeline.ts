@@ -10,7 +10,10 @@ interface HistoryLine {
   readonly kind: 'phase' | 'deed';
 }
 
-/** The history of a job in words, from the counter on. Ticks of one step are one line; what is of no interest later is left out. */
+/**
+ * The history of a job in words, from the counter on. Ticks of one step are one line; what is of no interest
+ * later is left out.
+ */
 export function tellHistory(events: readonly RecordedEvent[]): HistoryLine[] {
   const lines: HistoryLine[] = [];
   let job: JobState | null = null;
@@ -23,7 +26,14 @@ export function tellHistory(events: readonly RecordedEvent[]): HistoryLine[] {
     if (step !== null && step === lastStep) continue;
     lastStep = step;
     const say = definitionOf(event.type).tells(event, before ?? job);
-    if (say !== null) lines.push({ seq, at, by: recorded.by.name, say, kind: event.type === 'phase-entered' ? 'phase' : 'deed' });
+    if (say !== null)
+      lines.push({
+        seq,
+        at,
+        by: recorded.by.name,
+        say,
+        kind: event.type === 'phase-entered' ? 'phase' : 'deed',
+      });
   }
   return lines;
 }

@@ -1,7 +1,10 @@
 import { foldSerial, type JobState } from '../job/index.js';
 import { sayDrive } from '../hardware/index.js';
 
-/** Words that stand in nearly every sentence and find nothing (English; a workshop's own language may have others). */
+/**
+ * Words that stand in nearly every sentence and find nothing (English; a workshop's own language may have
+ * others).
+ */
 const EMPTY_WORDS = new Set(
   'and the for with was were has had have not but are its from that this then than when what while does did into onto out over one two all any can will would since very too they them there here his her our your'.split(
     ' ',
@@ -10,7 +13,10 @@ const EMPTY_WORDS = new Set(
 /** Enough to find a job by; a long note does not fill the index. */
 const MOST_FREE_WORDS = 80;
 
-/** A text as words to be found by: no accents, small letters; what has a digit in it has its look-alikes as one sign. */
+/**
+ * A text as words to be found by: no accents, small letters; what has a digit in it has its look-alikes as
+ * one sign.
+ */
 export const wordsIn = (text: string): string[] =>
   text
     .normalize('NFD')
@@ -20,7 +26,8 @@ export const wordsIn = (text: string): string[] =>
     .filter((word) => word !== '')
     .map(asKept);
 
-const asKept = (word: string): string => (/\d/.test(word) ? foldSerial(word).toLowerCase() || word : word).slice(0, 40);
+const asKept = (word: string): string =>
+  (/\d/.test(word) ? foldSerial(word).toLowerCase() || word : word).slice(0, 40);
 
 const MOST_ASKED = 8;
 
@@ -35,22 +42,33 @@ export interface Asked {
   readonly words: readonly string[];
 }
 
-/** What somebody typed to find a job by; all of it has to be found. A number written in groups is asked for as a whole first. */
+/**
+ * What somebody typed to find a job by; all of it has to be found. A number written in groups is asked for as
+ * a whole first.
+ */
 export function askedFor(typed: string): Asked[] {
   const pieces = [...new Set(typed.split(/\s+/).filter((piece) => wordsIn(piece).length > 0))];
-  const grouped = pieces.length > 1 && pieces.every((piece) => /\d/.test(piece)) ? [pieces.join(' ')] : pieces;
+  const grouped =
+    pieces.length > 1 && pieces.every((piece) => /\d/.test(piece)) ? [pieces.join(' ')] : pieces;
   const asked: Asked[] = [];
   let left = MOST_ASKED;
   for (const piece of grouped) {
     const words = queryWords(piece).slice(0, left);
     left -= words.length;
     if (words.length > 0)
-      asked.push({ typed: piece, joined: words.length > 1 && /\d/.test(piece) ? wholeSerial(piece) || null : null, words });
+      asked.push({
+        typed: piece,
+        joined: words.length > 1 && /\d/.test(piece) ? wholeSerial(piece) || null : null,
+        words,
+      });
   }
   return asked;
 }
 
-/** Every word that this job is found by: number, customer, phone, machine, serials, drives, and the words people wrote. */
+/**
+ * Every word that this job is found by: number, customer, phone, machine, serials, drives, and the words
+ * people wrote.
+ */
 export function ledgerWords(job: JobState): string[] {
   const { intake, choice, serials, conclusion, cured, endedEarly } = job;
   const named = [
@@ -64,10 +82,18 @@ export function ledgerWords(job: JobState): string[] {
     serials.oldDrive ?? '',
     serials.newDrive ?? '',
   ];
-  const free = [intake.complaint, conclusion?.say ?? '', cured?.what ?? '', endedEarly?.reason ?? '', ...job.notes.map((one) => one.text)]
+  const free = [
+    intake.complaint,
+    conclusion?.say ?? '',
+    cured?.what ?? '',
+    endedEarly?.reason ?? '',
+    ...job.notes.map((one) => one.text),
+  ]
     .flatMap(wordsIn)
     .filter((word) => word.length > 2 && !EMPTY_WORDS.has(word));
-  const whole = [intake.serial, serials.oldDrive, serials.newDrive].flatMap((serial) => (serial ? [wholeSerial(serial)] : []));
+  const whole = [intake.serial, serials.oldDrive, serials.newDrive].flatMap((serial) =>
+    serial ? [wholeSerial(serial)] : [],
+  );
   return [
     ...new Set([
       ...named.flatMap(wordsIn),
@@ -81,7 +107,10 @@ export function ledgerWords(job: JobState): string[] {
 /** A serial as one word, however it is written. */
 export const wholeSerial = (serial: string): string => foldSerial(serial).toLowerCase().slice(0, 40);
 
-/** A phone number as one word, whatever stands between its digits, and from each of its groups on: one remembers the end. */
+/**
+ * A phone number as one word, whatever stands between its digits, and from each of its groups on: one
+ * remembers the end.
+ */
 export function phoneWords(reach: string): string[] {
   return (reach.match(/\+?\d[\d\s()/.-]{4,}\d/g) ?? []).flatMap((number) => {
     const groups = number.split(/\D+/).filter(Boolean);

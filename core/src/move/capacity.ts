@@ -16,4 +16,5 @@ export const capacityOf = (bytes: number): Capacity => ({
   reason: 'Both numbers are right: the label counts by 1,000, the system by 1,024.',
 });
 
-const one = (value: number): string => value.toLocaleString('en-GB', { minimumFractionDigits: 1, maximumFractionDigits: 1 });
+const one = (value: number): string =>
+  value.toLocaleString('en-GB', { minimumFractionDigits: 1, maximumFractionDigits: 1 });

@@ -5,7 +5,10 @@ import type { CopyTask } from './time/copy-time.js';
 import type { ReadRate } from './time/rates.js';
 import type { Spread } from './time/estimate.js';
 
-/** What was asked and looked at before the data goes across. Every answer may be 'unknown': then what depends on it is said. */
+/**
+ * What was asked and looked at before the data goes across. Every answer may be 'unknown': then what depends
+ * on it is said.
+ */
 export const MoveFactsSchema = z.strictObject({
   /** How the old drive reads, as somebody at the bench judges it; unknown: its self-report decides. */
   reads: z.enum(['sound', 'bad-areas', 'failing', 'dead', 'unknown']),
@@ -64,7 +67,14 @@ export const NO_FACTS: MoveFacts = {
 export const BackupSchema = z.enum(['verified', 'made', 'none', 'unknown']);
 type Backup = z.infer<typeof BackupSchema>;
 /** Whether it is encrypted and, if so, where its recovery key is. */
-export const RecoveryKeySchema = z.enum(['not-encrypted', 'customer-holds-it', 'account', 'sealed', 'nobody', 'unknown']);
+export const RecoveryKeySchema = z.enum([
+  'not-encrypted',
+  'customer-holds-it',
+  'account',
+  'sealed',
+  'nobody',
+  'unknown',
+]);
 export type RecoveryKey = z.infer<typeof RecoveryKeySchema>;
 
 /** How the old drive reads. */

@@ -1,5 +1,10 @@
 import * as z from 'zod';
-import { DiskTableSchema, TablePartitionSchema, type BlockListing, type DiskTable } from '../hardware/index.js';
+import {
+  DiskTableSchema,
+  TablePartitionSchema,
+  type BlockListing,
+  type DiskTable,
+} from '../hardware/index.js';
 
 /** A partition of the old drive: where it lies, and how much of it is used. */
 const SourcePartitionSchema = TablePartitionSchema.extend({
@@ -22,7 +27,11 @@ export function sourceDiskOf(table: DiskTable, totalSectors: number | null): Sou
   const ends = table.partitions.map((one) => one.startSector + one.sectors);
   const total = table.totalSectors ?? totalSectors ?? (ends.length > 0 ? Math.max(...ends) : null);
   if (total === null || total < 1) return null;
-  return { ...table, totalSectors: total, partitions: table.partitions.map((one) => ({ ...one, usedBytes: null })) };
+  return {
+    ...table,
+    totalSectors: total,
+    partitions: table.partitions.map((one) => ({ ...one, usedBytes: null })),
+  };
 }
 
 /** How full partitions are, from a listing of file systems: by the number at the end of a volume's name. */
@@ -33,19 +42,30 @@ export function withFullness(disk: SourceDisk, listing: BlockListing): SourceDis
     partitions: disk.partitions.map((one) => {
       const volume = volumes.find((other) => Number(/(\d{1,3})$/.exec(other.name)?.[1]) === one.number);
       if (!volume || typeof volume.usedBytes !== 'number') return one;
-      return { ...one, usedBytes: Math.min(volume.usedBytes, one.sectors * disk.sectorSize), name: one.name || (volume.label ?? '') };
+      return {
+        ...one,
+        usedBytes: Math.min(volume.usedBytes, one.sectors * disk.sectorSize),
+        name: one.name || (volume.label ?? ''),
+      };
     }),
   };
 }
 
 export const bytesOf = (disk: { sectorSize: number }, sectors: number): number => sectors * disk.sectorSize;
 
-/** The first byte after the last partition: a copy sector by sector has to reach as far, and no further. A GPT's own copy at the end is written anew. */
+/**
+ * The first byte after the last partition: a copy sector by sector has to reach as far, and no further. A
+ * GPT's own copy at the end is written anew.
+ */
 export const endOfPartitions = (disk: SourceDisk): number =>
   bytesOf(disk, Math.max(0, ...disk.partitions.map((one) => one.startSector + one.sectors)));
 
 /** `System`, else what it is for: what a drawing writes on it. */
-export const sayPartition = ({ name, kind, number }: Pick<SourcePartition, 'name' | 'kind' | 'number'>): string =>
+export const sayPartition = ({
+  name,
+  kind,
+  number,
+}: Pick<SourcePartition, 'name' | 'kind' | 'number'>): string =>
   name !== '' ? name : `${SAY_KIND[kind]} ${number}`;
 
 const SAY_KIND: Record<SourcePartition['kind'], string> = {

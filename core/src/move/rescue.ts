@@ -14,7 +14,9 @@ export const RescueSchema = z.strictObject({
   missingBytes: bytes,
   /** Stretches that are not saved, the largest first; read and given up, or not yet tried to the end. */
   holes: z.array(z.strictObject({ startByte: bytes, bytes, state: Unsaved })).max(MOST_HOLES),
-  hits: z.array(z.strictObject({ number: z.number().int(), say: z.string(), holes: z.number().int(), bytes })),
+  hits: z.array(
+    z.strictObject({ number: z.number().int(), say: z.string(), holes: z.number().int(), bytes }),
+  ),
   /** Outside every partition: bytes that no file lies in. */
   outsideBytes: bytes,
   /** What another pass over a kind of stretch may still bring. */
@@ -27,7 +29,10 @@ type MapHole = Rescue['holes'][number];
 type HitPartition = Rescue['hits'][number];
 type Gain = Rescue['gains'][number];
 
-/** What a further pass usually brings of each kind (common practice, no source): untried ground reads like the ground so far. */
+/**
+ * What a further pass usually brings of each kind (common practice, no source): untried ground reads like the
+ * ground so far.
+ */
 const SHARE: Record<Unsaved, readonly [number, number]> = {
   'non-tried': [0.8, 1],
   'non-trimmed': [0.5, 0.98],
@@ -36,11 +41,18 @@ const SHARE: Record<Unsaved, readonly [number, number]> = {
 };
 
 /**
- * What a rescue map says: what is saved, where the holes are, which partitions they hit, what another pass may bring, when to stop.
+ * What a rescue map says: what is saved, where the holes are, which partitions they hit, what another pass
+ * may bring, when to stop.
  * @param disk the table of the source, for naming what is hit; null: not known.
  */
 export function rescueOf(map: RescueMap, disk: SourceDisk | null): Rescue {
-  const sums: Record<BlockState, number> = { 'non-tried': 0, 'non-trimmed': 0, 'non-scraped': 0, bad: 0, rescued: 0 };
+  const sums: Record<BlockState, number> = {
+    'non-tried': 0,
+    'non-trimmed': 0,
+    'non-scraped': 0,
+    bad: 0,
+    rescued: 0,
+  };
   const holes: MapHole[] = [];
   for (let at = 0; at < map.states.length; at++) {
     const state = BLOCK_STATES[map.states[at]!]!;
@@ -60,10 +72,16 @@ export function rescueOf(map: RescueMap, disk: SourceDisk | null): Rescue {
     .map((state): Gain => {
       const [least, most] = SHARE[state];
       const by = state === 'non-tried' ? readable : 1;
-      return { state, bytes: sums[state], least: Math.round(sums[state] * least * by), most: Math.round(sums[state] * most) };
+      return {
+        state,
+        bytes: sums[state],
+        least: Math.round(sums[state] * least * by),
+        most: Math.round(sums[state] * most),
+      };
     });
   const open = missingBytes - sums.bad;
-  const advice = missingBytes === 0 ? 'stop' : open > 0 ? 'go-on' : map.pass <= 1 && sums.bad > 0 ? 'one-more' : 'stop';
+  const advice =
+    missingBytes === 0 ? 'stop' : open > 0 ? 'go-on' : map.pass <= 1 && sums.bad > 0 ? 'one-more' : 'stop';
   return {
     savedBytes: sums.rescued,
     missingBytes,
@@ -95,7 +113,12 @@ function hitBy(holes: readonly MapHole[], disk: SourceDisk): HitPartition[] {
       const mine = holes
         .map((hole) => Math.min(to, hole.startByte + hole.bytes) - Math.max(from, hole.startByte))
         .filter((bytes) => bytes > 0);
-      return { number: one.number, say: sayPartition(one), holes: mine.length, bytes: mine.reduce((sum, bytes) => sum + bytes, 0) };
+      return {
+        number: one.number,
+        say: sayPartition(one),
+        holes: mine.length,
+        bytes: mine.reduce((sum, bytes) => sum + bytes, 0),
+      };
     })
     .filter((one) => one.holes > 0);
 }

@@ -1,6 +1,9 @@
 import * as z from 'zod';
 
-/** What NIST SP 800-88 (revision 1, table A; kept in revision 2) calls them: each undoes more effort than the one before. */
+/**
+ * What NIST SP 800-88 (revision 1, table A; kept in revision 2) calls them: each undoes more effort than the
+ * one before.
+ */
 export const SANITISE_LEVELS = ['clear', 'purge', 'destroy'] as const;
 export const SanitiseMethodSchema = z.enum([
   'overwrite',
@@ -107,7 +110,10 @@ const ALL: readonly Known[] = [
   },
 ];
 
-/** Methods that do something on the medium, the least first (NIST SP 800-88 revision 1, tables; from memory). */
+/**
+ * Methods that do something on the medium, the least first (NIST SP 800-88 revision 1, tables A-5 to A-8;
+ * from memory).
+ */
 export const methodsFor = (on: Medium): Method[] =>
   ALL.flatMap(({ levels, only, ...one }) => {
     const level = levels[on.medium];
@@ -116,5 +122,9 @@ export const methodsFor = (on: Medium): Method[] =>
 
 export const sayMethod = (id: SanitiseMethod): string => ALL.find((one) => one.id === id)?.say ?? id;
 
-/** What the method comes to on this medium: overwriting flash is Clear, whatever the tool calls it. Null: it does nothing there. */
-export const levelOn = (id: SanitiseMethod, medium: Medium): Level | null => methodsFor(medium).find((one) => one.id === id)?.level ?? null;
+/**
+ * What the method comes to on this medium: overwriting flash is Clear, whatever the tool calls it. Null: it
+ * does nothing there.
+ */
+export const levelOn = (id: SanitiseMethod, medium: Medium): Level | null =>
+  methodsFor(medium).find((one) => one.id === id)?.level ?? null;

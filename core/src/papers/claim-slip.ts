@@ -5,9 +5,16 @@ import { sayMoney } from '../units/index.js';
 import { row, type Page } from './page.js';
 
 /** What the customer takes along when they leave the machine: what was said, and how to get it back. */
-export function claimSlip(job: JobState, pricing: Pricing, when: { readonly takenIn: string; readonly promised: string }): Page {
+export function claimSlip(
+  job: JobState,
+  pricing: Pricing,
+  when: { readonly takenIn: string; readonly promised: string },
+): Page {
   const { intake } = job;
-  const looking = billOf([{ kind: 'labour', say: 'Looking', quantity: 1, netMinor: pricing.lookingMinor }], pricing);
+  const looking = billOf(
+    [{ kind: 'labour', say: 'Looking', quantity: 1, netMinor: pricing.lookingMinor }],
+    pricing,
+  );
   return {
     title: `Claim slip ${job.number}`,
     rows: [
@@ -22,7 +29,10 @@ export function claimSlip(job: JobState, pricing: Pricing, when: { readonly take
         ...intake.condition.marks.map(sayConditionMark),
         intake.condition.words || (intake.condition.marks.length === 0 ? 'No marks were noted.' : ''),
       ).map((one) => ({ ...one, photos: intake.condition.photos })),
-      ...row('Recovery key', intake.encryption === 'no' ? 'not encrypted' : SAY_RECOVERY_KEY[intake.recoveryKey]),
+      ...row(
+        'Recovery key',
+        intake.encryption === 'no' ? 'not encrypted' : SAY_RECOVERY_KEY[intake.recoveryKey],
+      ),
       ...row('Promised for', when.promised),
       ...row(
         'Price',

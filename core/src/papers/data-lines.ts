@@ -1,7 +1,18 @@
-import { copiesOnRecord, isFitted, SAY_COMPARED, stakeOf, type Compared, type CopyOnRecord, type JobState } from '../job/index.js';
+import {
+  copiesOnRecord,
+  isFitted,
+  SAY_COMPARED,
+  stakeOf,
+  type Compared,
+  type CopyOnRecord,
+  type JobState,
+} from '../job/index.js';
 import { sayDate, sayMarked } from '../units/index.js';
 
-/** What became of the data, to somebody who does not know the words of the trade. Each sentence comes from an event that proves it. */
+/**
+ * What became of the data, to somebody who does not know the words of the trade. Each sentence comes from an
+ * event that proves it.
+ */
 export function dataLines(job: JobState): string[] {
   const copies = copiesOnRecord(job);
   const told = copies.map(sayCopy);
@@ -12,9 +23,15 @@ export function dataLines(job: JobState): string[] {
     case 'add':
       return told.length > 0
         ? told
-        : [`No copy of your data is on record${isFitted(job) ? '; the new drive was added beside what was there' : ''}.`];
+        : [
+            `No copy of your data is on record${isFitted(job) ? '; the new drive was added beside what was there' : ''}.`,
+          ];
     case 'nothing-to-keep':
-      return [...(stakeOf(job) === 'none' ? ['You told us that there is nothing to keep.'] : []), ...installed, ...told];
+      return [
+        ...(stakeOf(job) === 'none' ? ['You told us that there is nothing to keep.'] : []),
+        ...installed,
+        ...told,
+      ];
     case 'clone':
     case 'rescue':
     case 'copy':
@@ -42,7 +59,10 @@ function sayCopy(one: CopyOnRecord): string {
     return `${what === 'all' ? 'All of the old drive was' : 'Your files were'} copied to the new drive, ${SAY_COMPARED[compared]}. Told by ${by.name}, ${sayDate(at.slice(0, 10))}.`;
   }
   const size = one.bytes === null ? '' : `, ${sayMarked(one.bytes)}`;
-  const unread = one.badPlaces === 0 ? '' : ` ${one.badPlaces === 1 ? 'One place' : `${one.badPlaces} places`} could not be read.`;
+  const unread =
+    one.badPlaces === 0
+      ? ''
+      : ` ${one.badPlaces === 1 ? 'One place' : `${one.badPlaces} places`} could not be read.`;
   return one.kind === 'clone'
     ? `All of the old drive was copied${size}, ${how(one.compared)}.${unread}`
     : `What could still be read was copied${size}, ${how(one.compared)}.${unread} Look through what matters to you.`;

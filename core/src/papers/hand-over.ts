@@ -25,7 +25,9 @@ import { sayDate, sayMoney } from '../units/index.js';
 import { copyLines, dataLines } from './data-lines.js';
 import { row, type Page, type PageTable } from './page.js';
 
-/** One page for the customer, in plain words. Days and moments come in as words, since they belong to a place. */
+/**
+ * One page for the customer, in plain words. Days and moments come in as words, since they belong to a place.
+ */
 export function customerPage(job: JobState, when: { readonly takenIn: string }): Page {
   const { intake, choice, conclusion, proved, serials, closed, endedEarly, cured } = job;
   const drive = choice && !endedEarly ? choice : null;
@@ -45,7 +47,11 @@ export function customerPage(job: JobState, when: { readonly takenIn: string }):
       ...row('With it came', intake.accessories),
       ...row('What was wrong', conclusion ? `${conclusion.say}.` : 'No conclusion was recorded.'),
       ...(endedEarly
-        ? row('Why it goes back', endedEarly.reason, endedEarly.referredTo && `We refer it to ${endedEarly.referredTo}.`)
+        ? row(
+            'Why it goes back',
+            endedEarly.reason,
+            endedEarly.referredTo && `We refer it to ${endedEarly.referredTo}.`,
+          )
         : []),
       ...(cured ? [...row('What was done', cured.what), ...row('How we know', cured.checked)] : []),
       ...(drive
@@ -80,16 +86,21 @@ export function customerPage(job: JobState, when: { readonly takenIn: string }):
     notes: [
       'Keep a copy of what you must not lose on something else, and read it back now and then. If it starts late once or asks for the time: its battery was unplugged during the work.',
       ...(drive?.drive.medium === 'rotating'
-        ? ['A mechanical drive does not like knocks while it turns: shut the machine down before you carry it.']
+        ? [
+            'A mechanical drive does not like knocks while it turns: shut the machine down before you carry it.',
+          ]
         : []),
-      ...(job.sealed.length > 0 ? ['Passwords and keys that you left with us are destroyed when the machine is handed over.'] : []),
+      ...(job.sealed.length > 0
+        ? ['Passwords and keys that you left with us are destroyed when the machine is handed over.']
+        : []),
     ],
     signs: [`Handed over by ${closed?.by.name ?? ''}`, `Received by ${closed?.to ?? ''}`],
   };
 }
 
 /** Of what was let go with a reason, that which the customer has to know. The reasons are the workshop's. */
-const leftOpen = (job: JobState): string[] => job.waivers.filter(({ code }) => CUSTOMERS.has(code.split(':')[0]!)).map(({ what }) => what);
+const leftOpen = (job: JobState): string[] =>
+  job.waivers.filter(({ code }) => CUSTOMERS.has(code.split(':')[0]!)).map(({ what }) => what);
 const CUSTOMERS: ReadonlySet<string> = new Set([
   'tray',
   'proved-wrong',
@@ -117,7 +128,9 @@ function measuredLines(job: JobState): string[] {
   return [
     ...(hot !== null && hot !== undefined ? [`Under load the drive reached ${hot} °C.`] : []),
     ...(job.memoryShown
-      ? [`Memory: ${job.memoryShown.gib} GiB${job.memoryShown.megatransfers ? ` at ${job.memoryShown.megatransfers} MT/s` : ''}.`]
+      ? [
+          `Memory: ${job.memoryShown.gib} GiB${job.memoryShown.megatransfers ? ` at ${job.memoryShown.megatransfers} MT/s` : ''}.`,
+        ]
       : []),
   ];
 }
@@ -137,7 +150,9 @@ function warrantyLines(job: JobState): string[] {
     `On our work: ${months(pricing.workWarrantyMonths)}.`,
     ...(job.cured || !isFitted(job)
       ? []
-      : [`On the parts we fitted: ${months(pricing.partWarrantyMonths)}. The drive's labels carry it: leave them on.`]),
+      : [
+          `On the parts we fitted: ${months(pricing.partWarrantyMonths)}. The drive's labels carry it: leave them on.`,
+        ]),
   ];
 }
 
@@ -175,11 +190,21 @@ function beforeAfter(job: JobState): PageTable {
     head: ['', 'before', 'now'],
     rows: [
       ...(fast
-        ? [['Reading from the drive', slow ? sayMbs(slow.readBytesPerSecond) : 'not measured', sayMbs(fast.readBytesPerSecond)]]
+        ? [
+            [
+              'Reading from the drive',
+              slow ? sayMbs(slow.readBytesPerSecond) : 'not measured',
+              sayMbs(fast.readBytesPerSecond),
+            ],
+          ]
         : []),
       ...times
         .filter((one) => one.after !== null)
-        .map((one) => [one.say, one.before ? `${one.before.seconds} s` : 'not measured', `${one.after!.seconds} s`]),
+        .map((one) => [
+          one.say,
+          one.before ? `${one.before.seconds} s` : 'not measured',
+          `${one.after!.seconds} s`,
+        ]),
     ],
   };
 }
@@ -190,8 +215,13 @@ function worksTable(job: JobState): PageTable {
     head: ['Tried', 'when it came', 'when it left'],
     // What nobody tried, before or after, says nothing.
     rows: BASELINE_CHECKS.filter(
-      ({ id }) => job.intake.baseline[id] !== 'not-tried' || (job.after[id]?.result ?? 'not-tried') !== 'not-tried',
-    ).map(({ id, say }) => [say, SAY_WORKING[job.intake.baseline[id]], SAY_WORKING[job.after[id]?.result ?? 'not-tried']]),
+      ({ id }) =>
+        job.intake.baseline[id] !== 'not-tried' || (job.after[id]?.result ?? 'not-tried') !== 'not-tried',
+    ).map(({ id, say }) => [
+      say,
+      SAY_WORKING[job.intake.baseline[id]],
+      SAY_WORKING[job.after[id]?.result ?? 'not-tried'],
+    ]),
   };
 }
 
@@ -203,18 +233,27 @@ export function workshopPage(job: JobState, say: { readonly when: (at: string) =
     title: `For the workshop: job ${job.number}`,
     rows: [
       ...row('Of', `${intake.customer.name}${intake.customer.reach ? `, ${intake.customer.reach}` : ''}`),
-      ...row('Machine', `${intake.modelName}, serial ${intake.serial}${job.variantId ? `, variant ${job.variantId}` : ''}`),
+      ...row(
+        'Machine',
+        `${intake.modelName}, serial ${intake.serial}${job.variantId ? `, variant ${job.variantId}` : ''}`,
+      ),
       ...row('Concluded', job.conclusion && `${job.conclusion.say}: ${job.conclusion.reason}`),
       ...row(
         'Match',
-        choice && `${sayDrive(choice.drive)} in the ${choice.slot.label}: ${choice.verdict.headline} ${choice.verdict.because}`,
+        choice &&
+          `${sayDrive(choice.drive)} in the ${choice.slot.label}: ${choice.verdict.headline} ${choice.verdict.because}`,
         choice?.override ? `Taken against the verdict: ${choice.override}` : null,
       ),
-      ...row('Way', job.way && `Guide version ${job.way.guideVersion}, ${job.way.steps.length} steps, ${Math.round(minutes)} min planned.`),
+      ...row(
+        'Way',
+        job.way &&
+          `Guide version ${job.way.guideVersion}, ${job.way.steps.length} steps, ${Math.round(minutes)} min planned.`,
+      ),
       ...row(
         'Orders',
         ...job.orders.map(
-          (one) => `${one.quantity} × ${one.what} from ${one.supplier}: ${one.state}, ${sayMoney(one.priceMinor)} without tax.`,
+          (one) =>
+            `${one.quantity} × ${one.what} from ${one.supplier}: ${one.state}, ${sayMoney(one.priceMinor)} without tax.`,
         ),
       ),
       ...row(
@@ -230,11 +269,23 @@ export function workshopPage(job: JobState, say: { readonly when: (at: string) =
           (one) => `${sayMoney(one.totalMinor)} with ${one.who}, ${say.when(one.at)}.`,
         ),
       ),
-      ...row('Old drive, hand to hand', ...job.custody.map((one) => `${say.when(one.at)}: ${sayCustody(one)} ${one.by.name}.`)),
-      ...row('Corrections of the guide', ...job.notes.filter((one) => one.kind === 'correction').map((one) => one.text)),
+      ...row(
+        'Old drive, hand to hand',
+        ...job.custody.map((one) => `${say.when(one.at)}: ${sayCustody(one)} ${one.by.name}.`),
+      ),
+      ...row(
+        'Corrections of the guide',
+        ...job.notes.filter((one) => one.kind === 'correction').map((one) => one.text),
+      ),
       ...row('Copies', ...copyLines(job)),
-      ...row('Let go, and why', ...job.waivers.map(({ what, reason, by }) => `${what} ${reason} (${by.name})`)),
-      ...row('Notes', ...job.notes.filter((one) => one.kind === 'note' || one.kind === 'measure').map((one) => one.text)),
+      ...row(
+        'Let go, and why',
+        ...job.waivers.map(({ what, reason, by }) => `${what} ${reason} (${by.name})`),
+      ),
+      ...row(
+        'Notes',
+        ...job.notes.filter((one) => one.kind === 'note' || one.kind === 'measure').map((one) => one.text),
+      ),
       ...row(
         'Sealed notes',
         ...job.sealed.map(
@@ -242,7 +293,10 @@ export function workshopPage(job: JobState, say: { readonly when: (at: string) =
             `Looked at ${one.looks.length === 1 ? 'once' : `${one.looks.length} times`}${one.destroyed ? `, destroyed ${say.when(one.destroyed.at)}` : ''}.`,
         ),
       ),
-      ...row('Comeback', job.comebackReason && `${SAY_COMEBACK[job.comebackReason.kind]}: ${job.comebackReason.words}`),
+      ...row(
+        'Comeback',
+        job.comebackReason && `${SAY_COMEBACK[job.comebackReason.kind]}: ${job.comebackReason.words}`,
+      ),
     ],
     tables: [],
     notes: [],

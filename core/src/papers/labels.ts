@@ -4,7 +4,17 @@ import { PAPERS, wrap, type Paper, type Sheet, type Stroke, type Typeface } from
 
 /** Sheets of labels that are sold everywhere, by their grid; mm (sizes in common trade, no source). */
 export const LABEL_SHEETS = {
-  '3x8': { paper: 'A4', columns: 3, rows: 8, widthMm: 70, heightMm: 36, topMm: 4.5, leftMm: 0, gapMm: 0, say: '24 labels, 70 × 36 mm, A4' },
+  '3x8': {
+    paper: 'A4',
+    columns: 3,
+    rows: 8,
+    widthMm: 70,
+    heightMm: 36,
+    topMm: 4.5,
+    leftMm: 0,
+    gapMm: 0,
+    say: '24 labels, 70 × 36 mm, A4',
+  },
   '2x7': {
     paper: 'A4',
     columns: 2,
@@ -63,7 +73,12 @@ export const jobTag = (job: JobState, origin: string): Label => ({
 
 /** The tag of a drive that lies apart from its machine: the old one, or the new one before it goes in. */
 export function driveTag(job: JobState, which: 'old' | 'new', origin: string): Label {
-  const name = which === 'new' ? (job.choice ? sayDrive(job.choice.drive) : 'New drive') : (job.choice?.slot.fitted?.label ?? 'Old drive');
+  const name =
+    which === 'new'
+      ? job.choice
+        ? sayDrive(job.choice.drive)
+        : 'New drive'
+      : (job.choice?.slot.fitted?.label ?? 'Old drive');
   const serial = which === 'new' ? job.serials.newDrive : job.serials.oldDrive;
   return {
     code: `${origin}/j/${job.number}/${which}`,
@@ -78,7 +93,10 @@ export function jobOfCode(code: string): number | null {
   return found ? Number(found[1]) : null;
 }
 
-/** Labels on their sheets, from the place `first` on (0: upper left), so that a sheet that was begun is used up. */
+/**
+ * Labels on their sheets, from the place `first` on (0: upper left), so that a sheet that was begun is used
+ * up.
+ */
 export function labelSheets(
   labels: readonly { readonly label: Label; readonly modules: Modules }[],
   id: LabelSheetId,
@@ -113,15 +131,22 @@ function drawLabel(
   const side = Math.min(heightMm - 6, widthMm * 0.42);
   const from = x + side + 7;
   const roomMm = Math.max(12, x + widthMm - 2 - from);
-  const words = lines.flatMap((line) => wrap(line, roomMm, (text) => face.widthMm(text, 3, false)).slice(0, 2));
+  const words = lines.flatMap((line) =>
+    wrap(line, roomMm, (text) => face.widthMm(text, 3, false)).slice(0, 2),
+  );
   return [
     ...drawModules(modules, x + 4, y + (heightMm - side) / 2, side),
     { kind: 'text', x: from, y: y + 10, size: 7, text: head, strong: true },
-    ...words.slice(0, 5).map((text, at): Stroke => ({ kind: 'text', x: from, y: y + 16 + at * 4.2, size: 3, text })),
+    ...words
+      .slice(0, 5)
+      .map((text, at): Stroke => ({ kind: 'text', x: from, y: y + 16 + at * 4.2, size: 3, text })),
   ];
 }
 
-/** The code as filled squares; runs of dark modules are one rectangle, so that no printer leaves hairlines between them. */
+/**
+ * The code as filled squares; runs of dark modules are one rectangle, so that no printer leaves hairlines
+ * between them.
+ */
 function drawModules(modules: Modules, x: number, y: number, sideMm: number): Stroke[] {
   const size = sideMm / modules.length;
   return modules.flatMap((row, down) => {
@@ -129,7 +154,14 @@ function drawModules(modules: Modules, x: number, y: number, sideMm: number): St
     for (let at = 0; at < row.length;) {
       let end = at;
       while (row[end]) end++;
-      if (end > at) strokes.push({ kind: 'fill', x: x + at * size, y: y + down * size, width: (end - at) * size, height: size });
+      if (end > at)
+        strokes.push({
+          kind: 'fill',
+          x: x + at * size,
+          y: y + down * size,
+          width: (end - at) * size,
+          height: size,
+        });
       at = Math.max(end, at + 1);
     }
     return strokes;

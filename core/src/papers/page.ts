@@ -65,12 +65,23 @@ export function pageSheets(
   for (const { caption, head: names, rows } of page.tables) {
     printed.push({ cells: [{ text: caption, atMm: 0 }], size: 4.4, keep: true });
     const wide = (180 - 60) / Math.max(1, names.length - 1);
-    const cells = (texts: readonly string[]) => texts.map((text, at) => ({ text, atMm: at === 0 ? 0 : 60 + (at - 1) * wide }));
+    const cells = (texts: readonly string[]) =>
+      texts.map((text, at) => ({ text, atMm: at === 0 ? 0 : 60 + (at - 1) * wide }));
     printed.push({ cells: cells(names), size: 3, keep: true });
     for (const one of rows) printed.push({ cells: cells(one), size: 3.5, keep: false, ruled: true });
   }
   for (const note of page.notes) printed.push({ cells: [{ text: note, atMm: 0 }], size: 3.2, keep: false });
   printed.push({ cells: [{ text: '', atMm: 0 }], size: 6, keep: true });
-  printed.push({ cells: page.signs.map((text, at) => ({ text, atMm: at * 95 })), size: 3.5, keep: false, ruled: true });
-  return printPages(printed, paper, face, (at, of) => `${head.workshop}, job ${head.number}, page ${at} of ${of}`);
+  printed.push({
+    cells: page.signs.map((text, at) => ({ text, atMm: at * 95 })),
+    size: 3.5,
+    keep: false,
+    ruled: true,
+  });
+  return printPages(
+    printed,
+    paper,
+    face,
+    (at, of) => `${head.workshop}, job ${head.number}, page ${at} of ${of}`,
+  );
 }

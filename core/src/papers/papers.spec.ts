@@ -2,9 +2,22 @@ import { halfWide } from '../testing/typeface.js';
 import { USUAL_PRICING } from '../quote/index.js';
 import { TestJob } from '../testing/samples.js';
 import { jobAt, payAndHandOver } from '../testing/walks.js';
-import { claimSlip, customerPage, driveTag, jobOfCode, jobTag, labelSheets, LABEL_SHEETS, pageSheets, workshopPage } from './index.js';
+import {
+  claimSlip,
+  customerPage,
+  driveTag,
+  jobOfCode,
+  jobTag,
+  labelSheets,
+  LABEL_SHEETS,
+  pageSheets,
+  workshopPage,
+} from './index.js';
 
-const done = () => payAndHandOver(jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' })).job;
+const done = () =>
+  payAndHandOver(
+    jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }),
+  ).job;
 const textOf = (page: object): string => JSON.stringify(page);
 const WHEN = { takenIn: 'Tuesday 8:00', promised: 'Thursday 14:00' };
 
@@ -18,7 +31,11 @@ describe('the page for the customer', () => {
     expect(row('Your data')).toContain('copied to the new drive');
     expect(row('Warranty')).toContain('24 months');
     expect(page.tables.find((one) => one.caption === 'Price')!.rows.at(-2)).toEqual(['In all', '', '170.15']);
-    expect(page.tables.find((one) => one.caption === 'Measured')!.rows[0]).toEqual(['Reading from the drive', 'not measured', '3200 MB/s']);
+    expect(page.tables.find((one) => one.caption === 'Measured')!.rows[0]).toEqual([
+      'Reading from the drive',
+      'not measured',
+      '3200 MB/s',
+    ]);
     expect(page.tables.find((one) => one.caption === 'What works')!.rows).toEqual([
       ['Starts up', 'works', 'works'],
       ['Keys', 'works', 'works'],
@@ -27,7 +44,11 @@ describe('the page for the customer', () => {
   });
 
   it('of a machine that goes back as it came promises nothing', () => {
-    const back = new TestJob().must({ type: 'end-early', reason: 'too dear for it', referredTo: 'Deepwater Recovery' }).job;
+    const back = new TestJob().must({
+      type: 'end-early',
+      reason: 'too dear for it',
+      referredTo: 'Deepwater Recovery',
+    }).job;
     const words = textOf(customerPage(back, WHEN));
     expect(words).toContain('as it came');
     expect(words).toContain('We refer it to Deepwater Recovery');
@@ -42,7 +63,12 @@ describe('the page for the customer', () => {
   });
 
   it('fits its words on sheets, none beyond the edge', () => {
-    for (const sheet of pageSheets(page, { workshop: 'Quayside', number: 412, day: '14 April' }, 'Letter', halfWide))
+    for (const sheet of pageSheets(
+      page,
+      { workshop: 'Quayside', number: 412, day: '14 April' },
+      'Letter',
+      halfWide,
+    ))
       for (const stroke of sheet.strokes)
         if (stroke.kind === 'text') {
           expect(stroke.x).toBeLessThan(sheet.widthMm - 15);
@@ -53,7 +79,12 @@ describe('the page for the customer', () => {
   it('shows photos beside what they belong to: none beyond the edge, over another or over words', () => {
     const photos = Array.from({ length: 14 }, (_, at) => `photo-${at}`);
     const rows = [{ term: 'Found', lines: ['A screw lay loose.'], photos }, ...page.rows];
-    const sheets = pageSheets({ ...page, rows }, { workshop: 'Quayside', number: 412, day: '14 April' }, 'A4', halfWide);
+    const sheets = pageSheets(
+      { ...page, rows },
+      { workshop: 'Quayside', number: 412, day: '14 April' },
+      'A4',
+      halfWide,
+    );
     const shown = sheets.flatMap(({ strokes }, sheet) =>
       strokes.flatMap((one) => (one.kind === 'photo' || one.kind === 'text' ? [{ ...one, sheet }] : [])),
     );
@@ -64,8 +95,10 @@ describe('the page for the customer', () => {
       expect(frame.y + frame.height).toBeLessThanOrEqual(297 - 15);
       for (const other of shown) {
         if (other === frame || other.sheet !== frame.sheet) continue;
-        const [top, bottom] = other.kind === 'photo' ? [other.y, other.y + other.height] : [other.y - other.size, other.y];
-        const beside = other.kind === 'photo' && (other.x >= frame.x + frame.width || other.x + other.width <= frame.x);
+        const [top, bottom] =
+          other.kind === 'photo' ? [other.y, other.y + other.height] : [other.y - other.size, other.y];
+        const beside =
+          other.kind === 'photo' && (other.x >= frame.x + frame.width || other.x + other.width <= frame.x);
         expect(beside || bottom <= frame.y || top >= frame.y + frame.height).toBe(true);
       }
     }
@@ -83,13 +116,18 @@ describe('the claim slip', () => {
 
 describe('tags', () => {
   const { job } = jobAt('swap');
-  const modules = Array.from({ length: 25 }, (_, y) => Array.from({ length: 25 }, (__, x) => (x + y) % 3 === 0));
+  const modules = Array.from({ length: 25 }, (_, y) =>
+    Array.from({ length: 25 }, (__, x) => (x + y) % 3 === 0),
+  );
 
   it('name the job, and neither fault nor data', () => {
     const tag = jobTag(job, 'http://bench');
     expect(tag.code).toBe('http://bench/j/412');
     expect(textOf(tag)).not.toContain(job.intake.complaint);
-    expect(driveTag(job, 'new', 'http://bench')).toMatchObject({ head: '412 new', code: 'http://bench/j/412/new' });
+    expect(driveTag(job, 'new', 'http://bench')).toMatchObject({
+      head: '412 new',
+      code: 'http://bench/j/412/new',
+    });
   });
 
   it.each([

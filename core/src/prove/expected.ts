@@ -14,7 +14,10 @@ const RUN_TO_RUN = 0.9;
 /** A mechanical drive reads so much of its outer rate on the inner tracks (common practice, no source). */
 const INNER_TRACKS = 0.5;
 
-/** What a link of this ceiling lets through, at most what the drive itself reads at; null rating: the link alone says. */
+/**
+ * What a link of this ceiling lets through, at most what the drive itself reads at; null rating: the link
+ * alone says.
+ */
 export function rateOn(ceilingBytesPerSecond: number, rating: number | null): RateRange {
   const own = rating ?? Infinity;
   return {

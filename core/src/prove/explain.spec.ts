@@ -35,7 +35,9 @@ describe('a low speed', () => {
     ['usb-5', USB_CEILINGS['5G'] * 0.83],
     ['usb-2', 38e6],
     ['one-lane', pcieCeiling(4, 1) * 0.93],
-  ])('is explained by %s', (id, measured) => expect([id, 'generation-3', 'generation-1', 'usb-10']).toContain(best(measured)));
+  ])('is explained by %s', (id, measured) =>
+    expect([id, 'generation-3', 'generation-1', 'usb-10']).toContain(best(measured)),
+  );
 
   it('names half the lanes and the older generation alike, with the figure each would give', () => {
     const { explanations, outcome, sentence } = explainSpeed(link, fast, pcieCeiling(4, 2) * 0.9, MAINS);
@@ -68,13 +70,15 @@ describe('a low speed', () => {
     expect(explanations.map((one) => one.id)).not.toContain('half-lanes');
   });
 
-  it('that nothing explains says so', () => expect(explainSpeed(link, fast, 1e6, MAINS).sentence).toContain('no usual reason'));
+  it('that nothing explains says so', () =>
+    expect(explainSpeed(link, fast, 1e6, MAINS).sentence).toContain('no usual reason'));
 
   it('always has explanations that lie below what was expected', () => {
     fc.assert(
       fc.property(fc.double({ min: 1e6, max: 7e9, noNaN: true }), (measured) => {
         const verdict = explainSpeed(link, fast, measured, MAINS);
-        for (const one of verdict.explanations) expect(one.expected.most).toBeLessThan(verdict.expected!.most);
+        for (const one of verdict.explanations)
+          expect(one.expected.most).toBeLessThan(verdict.expected!.most);
         expect(verdict.outcome === 'low').toBe(measured < verdict.expected!.least);
       }),
     );
@@ -93,11 +97,16 @@ describe('a result of fio', () => {
   });
 
   it('of small pieces, or at random, says nothing of the link', () => {
-    expect(longStretchOf({ format: 'fio', jobs: [fio({ blockSizeBytes: 4096 }), fio({ rw: 'randread' })] })).toBeNull();
+    expect(
+      longStretchOf({ format: 'fio', jobs: [fio({ blockSizeBytes: 4096 }), fio({ rw: 'randread' })] }),
+    ).toBeNull();
     expect(
       longStretchOf({
         format: 'fio',
-        jobs: [fio(), fio({ blockSizeBytes: 4096, read: { bytesPerSecond: 9e9, iops: 1, p99LatencyNs: null } })],
+        jobs: [
+          fio(),
+          fio({ blockSizeBytes: 4096, read: { bytesPerSecond: 9e9, iops: 1, p99LatencyNs: null } }),
+        ],
       }),
     ).toEqual({
       readBytesPerSecond: 3.3e9,
@@ -107,9 +116,13 @@ describe('a result of fio', () => {
 });
 
 it('a speed beyond the link is no good news', () =>
-  expect(explainSpeed(link, fast, 11e9, MAINS)).toMatchObject({ outcome: 'high', sentence: expect.stringContaining('read from memory') }));
+  expect(explainSpeed(link, fast, 11e9, MAINS)).toMatchObject({
+    outcome: 'high',
+    sentence: expect.stringContaining('read from memory'),
+  }));
 
-it('without a link nothing can be expected', () => expect(explainSpeed(null as Link | null, fast, 1e9, MAINS).outcome).toBe('unknown'));
+it('without a link nothing can be expected', () =>
+  expect(explainSpeed(null as Link | null, fast, 1e9, MAINS).outcome).toBe('unknown'));
 
 describe('a link’s words', () => {
   it.each([
@@ -123,7 +136,10 @@ describe('a link’s words', () => {
 
   it('are read back from every link that drives and slots agree on', () => {
     for (const generation of [1, 2, 3, 4, 5] as const) {
-      const agreed = linkOf(bareSlot(m2Slot({ generation })), m2Drive({ link: { protocol: 'nvme', generation: 5, lanes: 4 } }))!;
+      const agreed = linkOf(
+        bareSlot(m2Slot({ generation })),
+        m2Drive({ link: { protocol: 'nvme', generation: 5, lanes: 4 } }),
+      )!;
       expect(partsOfLink(agreed)).toMatchObject({ bus: 'pcie', generation });
     }
   });

@@ -46,10 +46,15 @@ const USUAL_WARNING_CELSIUS = 70;
 /** Power saving takes a fifth to a half, heat rather more (common practice, no source). */
 const ON_BATTERY: RateRange = { least: 0.5, most: 0.8 };
 const WHEN_HOT: RateRange = { least: 0.2, most: 0.7 };
-/** USB carriers reach so much of their ceiling, USB 2.0 so many bytes per second (common practice, no source). */
+/**
+ * USB carriers reach so much of their ceiling, USB 2.0 so many bytes per second (common practice, no source).
+ */
 const SHARE_OF_USB: RateRange = { least: 0.8, most: 0.9 };
 const USB_2: RateRange = { least: 33e6, most: 42e6 };
-/** The scatter of one measurement around what an explanation expects, as a factor (common practice, no source). */
+/**
+ * The scatter of one measurement around what an explanation expects, as a factor (common practice, no
+ * source).
+ */
 const SCATTER = Math.log(1.1);
 
 interface Idea {
@@ -62,8 +67,10 @@ interface Idea {
 }
 
 /**
- * Is the measured rate what this drive should read at in this slot, and if not, which explanation puts it where it was
- * found? Each explanation expects a range; one that holds the figure fits well, and the weight of the others falls
+ * Is the measured rate what this drive should read at in this slot, and if not, which explanation puts it
+ * where it was
+ * found? Each explanation expects a range; one that holds the figure fits well, and the weight of the others
+ * falls
  * with their distance from it on a logarithmic scale.
  * @param measured bytes per second, reading in one long stretch.
  */
@@ -75,7 +82,12 @@ export function explainSpeed(
 ): SpeedVerdict {
   const expected = expectedRead(link, drive);
   if (!link || !expected)
-    return { outcome: 'unknown', expected: null, sentence: 'Slot and drive share no link, so nothing can be expected.', explanations: [] };
+    return {
+      outcome: 'unknown',
+      expected: null,
+      sentence: 'Slot and drive share no link, so nothing can be expected.',
+      explanations: [],
+    };
   const range = `${sayMbs(expected.least)} to ${sayMbs(expected.most)} over ${link.say}`;
   if (measured > expected.most * 1.1)
     return {
@@ -85,8 +97,16 @@ export function explainSpeed(
       explanations: [],
     };
   if (measured >= expected.least)
-    return { outcome: 'as-expected', expected, sentence: `${sayMbs(measured)}, as expected: ${range}.`, explanations: [] };
-  const ideas = ideasOf(link, drive, expected, now).map((idea) => ({ idea, distance: distanceTo(idea.expected, measured) }));
+    return {
+      outcome: 'as-expected',
+      expected,
+      sentence: `${sayMbs(measured)}, as expected: ${range}.`,
+      explanations: [],
+    };
+  const ideas = ideasOf(link, drive, expected, now).map((idea) => ({
+    idea,
+    distance: distanceTo(idea.expected, measured),
+  }));
   const beliefs = ideas.map(({ idea, distance }) => idea.prior * Math.exp(-(distance ** 2) / 2));
   const all = beliefs.reduce((sum, one) => sum + one, 0);
   const explanations = ideas
@@ -114,10 +134,18 @@ function distanceTo({ least, most }: RateRange, measured: number): number {
   return measured > most ? Math.log(measured / most) / SCATTER : 0;
 }
 
-function ideasOf(link: Link, drive: Pick<Drive, 'readBytesPerSecond' | 'link'>, expected: RateRange, now: Circumstances): Idea[] {
+function ideasOf(
+  link: Link,
+  drive: Pick<Drive, 'readBytesPerSecond' | 'link'>,
+  expected: RateRange,
+  now: Circumstances,
+): Idea[] {
   const rating = drive.readBytesPerSecond;
   const hot = now.celsius !== null && now.celsius >= (now.warningCelsius ?? USUAL_WARNING_CELSIUS);
-  const part = ({ least, most }: RateRange): RateRange => ({ least: expected.least * least, most: expected.most * most });
+  const part = ({ least, most }: RateRange): RateRange => ({
+    least: expected.least * least,
+    most: expected.most * most,
+  });
   const usb = (id: string, say: string, ceiling: number): Idea => ({
     id,
     say,
@@ -177,7 +205,13 @@ function linkIdeas(link: Link, rating: number | null): Idea[] {
       );
     }
     if (lanes >= 4)
-      add('one-lane', `One lane: PCIe ${generation} ×1`, pcieCeiling(generation, 1), 'Clean the contacts and seat the drive again.', 0.4);
+      add(
+        'one-lane',
+        `One lane: PCIe ${generation} ×1`,
+        pcieCeiling(generation, 1),
+        'Clean the contacts and seat the drive again.',
+        0.4,
+      );
     for (let older = generation - 1; older >= 1; older--)
       add(
         `generation-${older}`,

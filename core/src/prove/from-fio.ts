@@ -11,7 +11,8 @@ interface LongStretch {
 }
 
 /**
- * The fastest reading in blocks of at least 64 KiB, and the fastest writing. Null: the run only read at random, in small
+ * The fastest reading in blocks of at least 64 KiB, and the fastest writing. Null: the run only read at
+ * random, in small
  * pieces, or not at all; such figures say nothing of the link.
  */
 export function longStretchOf({ jobs }: FioResult): LongStretch | null {

@@ -22,7 +22,8 @@ describe('money', () => {
     expect([shareOf(25, 1, 10), shareOf(-25, 1, 10), shareOf(24, 1, 10)]).toEqual([3, -3, 2]);
   });
 
-  it('is exact where a double is not', () => expect(shareOf(90_071_992_547_409, 9_999, 10_000)).toBe(90_062_985_348_154));
+  it('is exact where a double is not', () =>
+    expect(shareOf(90_071_992_547_409, 9_999, 10_000)).toBe(90_062_985_348_154));
 
   it.each([
     ['12', 1200],
@@ -36,15 +37,22 @@ describe('money', () => {
   ])('reads %j as typed', (typed, minor) => expect(readMoney(typed)).toBe(minor));
 
   it('is said as it is read', () =>
-    fc.assert(fc.property(fc.integer({ min: -1e8, max: 1e8 }), (minor) => expect(readMoney(sayMoney(minor))).toBe(minor + 0))));
+    fc.assert(
+      fc.property(fc.integer({ min: -1e8, max: 1e8 }), (minor) =>
+        expect(readMoney(sayMoney(minor))).toBe(minor + 0),
+      ),
+    ));
 });
 
 describe('a bill', () => {
-  // Worked by hand: 89.00 + 4.35 + 47 min at 48.00 (37.60) = 130.95; tax 20 % = 26.19; 157.14, to five: 157.15.
+  // Worked by hand: 89.00 + 4.35 + 47 min at 48.00 (37.60) = 130.95; tax 20 % = 26.19; 157.14, to five:
+  // 157.15.
   it('adds up to a worked example', () => {
     const labour = labourMinor(47, 4800);
     expect(labour).toBe(3760);
-    expect(billOf([line(8900), line(435), line(labour)], { taxBasisPoints: 2000, coinMinor: 5 })).toMatchObject({
+    expect(
+      billOf([line(8900), line(435), line(labour)], { taxBasisPoints: 2000, coinMinor: 5 }),
+    ).toMatchObject({
       netMinor: 13_095,
       taxMinor: 2619,
       roundingMinor: 1,
@@ -63,7 +71,11 @@ describe('a bill', () => {
           const net = amounts.reduce((sum, one) => sum.plus(one), new Decimal(0));
           const tax = rounded(net.times(taxBasisPoints).div(10_000));
           const total = rounded(net.plus(tax).div(coin)) * coin;
-          expect([bill.netMinor, bill.taxMinor, bill.totalMinor]).toEqual([net.toNumber() + 0, tax + 0, total + 0]);
+          expect([bill.netMinor, bill.taxMinor, bill.totalMinor]).toEqual([
+            net.toNumber() + 0,
+            tax + 0,
+            total + 0,
+          ]);
           expect(bill.netMinor + bill.taxMinor + bill.roundingMinor).toBe(bill.totalMinor);
           expect(Math.abs(bill.roundingMinor)).toBeLessThanOrEqual(coin / 2);
         },
@@ -75,7 +87,9 @@ describe('a bill', () => {
     const rates = { taxBasisPoints: 825, coinMinor: 1 } as const;
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 0, max: 99_999 })), (amounts) =>
-        expect(billOf(amounts.map(line), rates).totalMinor).toBe(billOf([...amounts].reverse().map(line), rates).totalMinor),
+        expect(billOf(amounts.map(line), rates).totalMinor).toBe(
+          billOf([...amounts].reverse().map(line), rates).totalMinor,
+        ),
       ),
     );
   });

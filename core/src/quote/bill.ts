@@ -23,8 +23,14 @@ export const BillSchema = z.strictObject({
 });
 export type Bill = z.infer<typeof BillSchema>;
 
-/** Lines summed; tax once on the sum, half away from zero; the total rounded to the smallest coin that is taken. */
-export function billOf(lines: readonly BillLine[], { taxBasisPoints, coinMinor }: Pick<Pricing, 'taxBasisPoints' | 'coinMinor'>): Bill {
+/**
+ * Lines summed; tax once on the sum, half away from zero; the total rounded to the smallest coin that is
+ * taken.
+ */
+export function billOf(
+  lines: readonly BillLine[],
+  { taxBasisPoints, coinMinor }: Pick<Pricing, 'taxBasisPoints' | 'coinMinor'>,
+): Bill {
   const netMinor = lines.reduce((sum, one) => sum + one.netMinor, 0);
   const taxMinor = shareOf(netMinor, taxBasisPoints, 10_000);
   const totalMinor = toStep(netMinor + taxMinor, coinMinor);
@@ -39,11 +45,14 @@ export function billOf(lines: readonly BillLine[], { taxBasisPoints, coinMinor }
 }
 
 /** Hands for `minutes`, rounded up to whole minutes first: nobody is billed for seconds. */
-export const labourMinor = (minutes: number, hourMinor: number): number => shareOf(hourMinor, Math.ceil(minutes - 1e-9), 60);
+export const labourMinor = (minutes: number, hourMinor: number): number =>
+  shareOf(hourMinor, Math.ceil(minutes - 1e-9), 60);
 
 /** What is paid before something is ordered: a share of the total, to the smallest coin. */
-export const depositOf = (totalMinor: number, { depositPercent, coinMinor }: Pick<Pricing, 'depositPercent' | 'coinMinor'>): number =>
-  toStep(shareOf(totalMinor, depositPercent, 100), coinMinor);
+export const depositOf = (
+  totalMinor: number,
+  { depositPercent, coinMinor }: Pick<Pricing, 'depositPercent' | 'coinMinor'>,
+): number => toStep(shareOf(totalMinor, depositPercent, 100), coinMinor);
 
 /** `20 %`, `8.25 %` */
 export const sayTax = (basisPoints: number): string => `${basisPoints / 100} %`;

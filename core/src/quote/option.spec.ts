@@ -28,11 +28,17 @@ describe('an option', () => {
       waitsFor: [expect.stringContaining(away.name)],
     });
     const unknown = { ...away, leadDays: null };
-    expect(optionOf('advised', place, unknown, judge(place, unknown), HANDS, USUAL_PRICING).waitDays).toBeNull();
+    expect(
+      optionOf('advised', place, unknown, judge(place, unknown), HANDS, USUAL_PRICING).waitDays,
+    ).toBeNull();
   });
 
   it('says a life of at most ten years, and none that no maker states', () => {
-    expect([lifeYears({ enduranceTbw: 60 }), lifeYears({ enduranceTbw: 3000 }), lifeYears({ enduranceTbw: null })]).toEqual([8, 10, null]);
+    expect([
+      lifeYears({ enduranceTbw: 60 }),
+      lifeYears({ enduranceTbw: 3000 }),
+      lifeYears({ enduranceTbw: null }),
+    ]).toEqual([8, 10, null]);
   });
 });
 
@@ -40,7 +46,14 @@ describe('what is suggested', () => {
   const shelf = [
     m2Drive({ id: 'fast', priceMinor: 9000, readBytesPerSecond: 3.4e9, markedGb: 1000, inStock: 1 }),
     m2Drive({ id: 'plain', priceMinor: 5000, readBytesPerSecond: 1.8e9, markedGb: 512, inStock: 1 }),
-    m2Drive({ id: 'large', priceMinor: 15_000, readBytesPerSecond: 3.2e9, markedGb: 2000, inStock: 0, leadDays: 3 }),
+    m2Drive({
+      id: 'large',
+      priceMinor: 15_000,
+      readBytesPerSecond: 3.2e9,
+      markedGb: 2000,
+      inStock: 0,
+      leadDays: 3,
+    }),
     m2Drive({ id: 'gone', priceMinor: 1000, readBytesPerSecond: 1e9, inStock: 0, leadDays: null }),
     m2Drive({ id: 'unmeasured', priceMinor: 500, topHeight: null, inStock: 9 }),
   ];
@@ -70,10 +83,14 @@ describe('what is suggested', () => {
   it('always holds what is taken, also against the verdict', () => {
     const unmeasured = rank(place, shelf).find((one) => one.drive.id === 'unmeasured')!;
     expect(unmeasured.verdict.outcome).toBe('unknown');
-    expect(suggest('m2-a', rank(place, shelf), unmeasured).map((one) => [one.kind, one.driveId])).toContainEqual(['advised', 'unmeasured']);
+    expect(
+      suggest('m2-a', rank(place, shelf), unmeasured).map((one) => [one.kind, one.driveId]),
+    ).toContainEqual(['advised', 'unmeasured']);
     expect(suggest('m2-a', [], unmeasured)).toHaveLength(1);
     const against = { ...unmeasured.verdict, outcome: 'no' as const, because: 'Too high.' };
-    expect(optionOf('advised', place, unmeasured.drive, against, HANDS, USUAL_PRICING).gives.risk).toContain('Taken against the verdict');
+    expect(optionOf('advised', place, unmeasured.drive, against, HANDS, USUAL_PRICING).gives.risk).toContain(
+      'Taken against the verdict',
+    );
   });
 });
 
@@ -84,4 +101,6 @@ it.each([
   [70_000, 60_000, 'hardly'],
   [10_000, null, 'unknown'],
   [10_000, 0, 'hardly'],
-] as const)('%d against a machine of %s is %s', (total, machine, verdict) => expect(worthIt(total, machine).verdict).toBe(verdict));
+] as const)('%d against a machine of %s is %s', (total, machine, verdict) =>
+  expect(worthIt(total, machine).verdict).toBe(verdict),
+);

@@ -58,17 +58,41 @@ const GB_A_DAY = 20;
 /** Nobody promises a drive for longer, whatever it may be written (common practice, no source). */
 const MOST_YEARS = 10;
 
-/** What one drive in one slot would cost and give. `hands` counts the whole job, extras of the match included. */
-export function optionOf(kind: OptionKind, place: Place, drive: Drive, verdict: Verdict, hands: HandsOn, pricing: Pricing): QuoteOption {
-  const items = verdict.extras.flatMap((extra) => (extra.item && extra.item.from !== 'machine' ? [extra.item] : []));
+/**
+ * What one drive in one slot would cost and give. `hands` counts the whole job, extras of the match included.
+ */
+export function optionOf(
+  kind: OptionKind,
+  place: Place,
+  drive: Drive,
+  verdict: Verdict,
+  hands: HandsOn,
+  pricing: Pricing,
+): QuoteOption {
+  const items = verdict.extras.flatMap((extra) =>
+    extra.item && extra.item.from !== 'machine' ? [extra.item] : [],
+  );
   const minutes = hands.way + hands.data + hands.setUp + hands.prove;
   const lines: BillLine[] = [
     { kind: 'drive', say: sayDrive(drive), quantity: 1, netMinor: drive.priceMinor },
-    ...items.map((item): BillLine => ({ kind: 'part', say: item.name, quantity: item.quantity, netMinor: item.priceMinor ?? 0 })),
-    { kind: 'labour', say: `Work, ${sayMinutes(minutes)}`, quantity: 1, netMinor: labourMinor(minutes, pricing.hourMinor) },
+    ...items.map((item): BillLine => ({
+      kind: 'part',
+      say: item.name,
+      quantity: item.quantity,
+      netMinor: item.priceMinor ?? 0,
+    })),
+    {
+      kind: 'labour',
+      say: `Work, ${sayMinutes(minutes)}`,
+      quantity: 1,
+      netMinor: labourMinor(minutes, pricing.hourMinor),
+    },
   ];
   const link = linkOf(place, drive);
-  const toGet = [...(drive.inStock > 0 ? [] : [{ name: sayDrive(drive), days: drive.leadDays }]), ...items.flatMap(awaited)];
+  const toGet = [
+    ...(drive.inStock > 0 ? [] : [{ name: sayDrive(drive), days: drive.leadDays }]),
+    ...items.flatMap(awaited),
+  ];
   return {
     kind,
     slotId: place.slot.id,
@@ -77,7 +101,9 @@ export function optionOf(kind: OptionKind, place: Place, drive: Drive, verdict: 
     slot: place.slot.label,
     bill: billOf(lines, pricing),
     handsMinutes: minutes,
-    waitDays: toGet.some((one) => one.days === null) ? null : Math.max(0, ...toGet.map((one) => one.days ?? 0)),
+    waitDays: toGet.some((one) => one.days === null)
+      ? null
+      : Math.max(0, ...toGet.map((one) => one.days ?? 0)),
     waitsFor: toGet.map((one) => one.name),
     gives: {
       markedGb: drive.markedGb,
@@ -101,13 +127,16 @@ const usableGb = ({ markedGb }: Drive): number => {
 
 /** TBW over 20 GB written a day, at most ten years; null where no maker states what may be written. */
 export function lifeYears({ enduranceTbw }: Pick<Drive, 'enduranceTbw'>): number | null {
-  return enduranceTbw === null ? null : Math.min(MOST_YEARS, Math.round((enduranceTbw * 1000) / GB_A_DAY / 365));
+  return enduranceTbw === null
+    ? null
+    : Math.min(MOST_YEARS, Math.round((enduranceTbw * 1000) / GB_A_DAY / 365));
 }
 
 /** The one thing that may still go wrong, from the proof. */
 function riskOf(verdict: Verdict): string {
   if (verdict.outcome === 'unknown') return `Not sure that it fits: ${verdict.because}`;
   if (verdict.outcome === 'no') return `Taken against the verdict: ${verdict.because}`;
-  if (verdict.findings.some((one) => one.likely)) return 'Fits in 19 of 20 cases by the measures; a trial closing shows.';
+  if (verdict.findings.some((one) => one.likely))
+    return 'Fits in 19 of 20 cases by the measures; a trial closing shows.';
   return verdict.outcome === 'extras' ? 'Fits with the small parts listed.' : 'Fits as it is.';
 }

@@ -7,7 +7,10 @@ const amount = z
   .max(100_000_000, 'That is more than any repair costs.');
 const months = z.number().int('Whole months.').min(0).max(120, 'Ten years are the most.');
 
-/** What a workshop charges, and what it promises. Amounts are minor units without tax; prices of the shelf are, too. */
+/**
+ * What a workshop charges, and what it promises. Amounts are minor units without tax; prices of the shelf
+ * are, too.
+ */
 export const PricingSchema = z.strictObject({
   /** An hour of hands. */
   hourMinor: amount,

@@ -11,8 +11,10 @@ interface Suggestion {
 const ROOMIER = 1.5;
 
 /**
- * Two or three drives worth showing side by side: the best of the ranking, the cheapest that cures it, and one with
- * more room. Only what goes in and can be had; each drive once. `taken`: what somebody took already, also against the
+ * Two or three drives worth showing side by side: the best of the ranking, the cheapest that cures it, and
+ * one with
+ * more room. Only what goes in and can be had; each drive once. `taken`: what somebody took already, also
+ * against the
  * verdict, is advised: the offer always holds what is taken.
  */
 export function suggest(
@@ -28,7 +30,10 @@ export function suggest(
     one.drive.priceMinor + one.verdict.extras.reduce((sum, extra) => sum + (extra.item?.priceMinor ?? 0), 0);
   const byCost = [...may].sort((a, b) => cost(a) - cost(b) || (a.drive.id < b.drive.id ? -1 : 1));
   const cheapest = byCost[0];
-  const roomy = byCost.find((one) => one.drive.markedGb >= advised.drive.markedGb * ROOMIER && one.drive.medium === advised.drive.medium);
+  const roomy = byCost.find(
+    (one) =>
+      one.drive.markedGb >= advised.drive.markedGb * ROOMIER && one.drive.medium === advised.drive.medium,
+  );
   const beside = add?.ranked.find(isToBeHad);
   const shown = new Set<string>();
   const rows: Suggestion[] = [];
@@ -46,4 +51,5 @@ export function suggest(
 }
 
 const isToBeHad = ({ drive, verdict }: Candidate): boolean =>
-  (verdict.outcome === 'fits' || verdict.outcome === 'extras') && (drive.inStock > 0 || drive.leadDays !== null);
+  (verdict.outcome === 'fits' || verdict.outcome === 'extras') &&
+  (drive.inStock > 0 || drive.leadDays !== null);

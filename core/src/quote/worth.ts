@@ -14,9 +14,14 @@ const HARD = 2 / 3;
 /** Is it worth it? The price against what the machine would fetch, said as one would across a counter. */
 export function worthIt(totalMinor: number, machineMinor: number | null): Worth {
   if (machineMinor === null)
-    return { verdict: 'unknown', share: null, sentence: 'Nobody has said what the machine is worth, so nobody can say whether this is.' };
+    return {
+      verdict: 'unknown',
+      share: null,
+      sentence: 'Nobody has said what the machine is worth, so nobody can say whether this is.',
+    };
   const money = `${sayMoney(totalMinor)} against a machine worth ${sayMoney(machineMinor)}`;
-  if (machineMinor === 0) return { verdict: 'hardly', share: null, sentence: `${money}: only for what is on it.` };
+  if (machineMinor === 0)
+    return { verdict: 'hardly', share: null, sentence: `${money}: only for what is on it.` };
   const share = totalMinor / machineMinor;
   if (share <= EASY) return { verdict: 'worth-it', share, sentence: `Worth it: ${money}.` };
   if (share <= HARD) return { verdict: 'think', share, sentence: `Worth thinking over: ${money}.` };

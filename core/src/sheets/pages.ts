@@ -48,11 +48,17 @@ export function printPages(
   return pages.map((page, at) => ({
     widthMm,
     heightMm,
-    strokes: [...page, { kind: 'text', x: MARGIN, y: heightMm - 9, size: 3, text: foot(at + 1, pages.length) }],
+    strokes: [
+      ...page,
+      { kind: 'text', x: MARGIN, y: heightMm - 9, size: 3, text: foot(at + 1, pages.length) },
+    ],
   }));
 }
 
-/** As many rows as the longest cell needs lines; a row that was broken is kept whole as far as its first two lines. */
+/**
+ * As many rows as the longest cell needs lines; a row that was broken is kept whole as far as its first two
+ * lines.
+ */
 function rowsOf({ cells, size, keep, ruled = false }: Printed, widthMm: number, face: Typeface): Row[] {
   const broken = cells.map(({ text, atMm }, at) => {
     const end = cells[at + 1]?.atMm ?? widthMm - 2 * MARGIN;
@@ -61,7 +67,9 @@ function rowsOf({ cells, size, keep, ruled = false }: Printed, widthMm: number, 
   });
   const most = Math.max(1, ...broken.map((one) => one.lines.length));
   return Array.from({ length: most }, (_, line) => ({
-    cells: broken.flatMap(({ atMm, lines }) => (lines[line] === undefined ? [] : [{ atMm, text: lines[line] }])),
+    cells: broken.flatMap(({ atMm, lines }) =>
+      lines[line] === undefined ? [] : [{ atMm, text: lines[line] }],
+    ),
     photos: [],
     size,
     keep,
@@ -100,7 +108,14 @@ function paged(rows: readonly Row[], widthMm: number, heightMm: number): Stroke[
     }
     const page = pages.at(-1)!;
     y += row.size * LEADING + (page.length > 0 ? space : 0) + (row.ruled ? 1.2 : 0);
-    if (row.ruled) page.push({ kind: 'line', x1: MARGIN, y1: y - row.size * 1.2, x2: widthMm - MARGIN, y2: y - row.size * 1.2 });
+    if (row.ruled)
+      page.push({
+        kind: 'line',
+        x1: MARGIN,
+        y1: y - row.size * 1.2,
+        x2: widthMm - MARGIN,
+        y2: y - row.size * 1.2,
+      });
     for (const { hash, atMm } of row.photos)
       page.push({
         kind: 'photo',
@@ -111,7 +126,14 @@ function paged(rows: readonly Row[], widthMm: number, heightMm: number): Stroke[
         hash,
       });
     for (const { text, atMm } of row.cells)
-      page.push({ kind: 'text', x: MARGIN + atMm, y, size: row.size, text, ...(row.keep ? { strong: true } : {}) });
+      page.push({
+        kind: 'text',
+        x: MARGIN + atMm,
+        y,
+        size: row.size,
+        text,
+        ...(row.keep ? { strong: true } : {}),
+      });
   });
   return pages;
 }

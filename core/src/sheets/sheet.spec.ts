@@ -19,43 +19,57 @@ describe('a line cut to a box', () => {
   it('never leaves the box, keeps its direction, and loses nothing that is inside', () => {
     const number = fc.double({ min: -300, max: 300, noNaN: true });
     fc.assert(
-      fc.property(number, number, number, number, fc.double({ min: 0, max: 1, noNaN: true }), (x1, y1, x2, y2, part) => {
-        const cut = clipLine(line(x1, y1, x2, y2), box);
-        const [x, y] = [x1 + part * (x2 - x1), y1 + part * (y2 - y1)];
-        const inside = x > box.left && x < box.right && y > box.top && y < box.bottom;
-        if (!cut) return expect(inside).toBe(false);
-        for (const [px, py] of [
-          [cut.x1, cut.y1],
-          [cut.x2, cut.y2],
-        ] as const) {
-          expect(px).toBeGreaterThanOrEqual(box.left - 1e-9);
-          expect(px).toBeLessThanOrEqual(box.right + 1e-9);
-          expect(py).toBeGreaterThanOrEqual(box.top - 1e-9);
-          expect(py).toBeLessThanOrEqual(box.bottom + 1e-9);
-        }
-        expect((cut.x2 - cut.x1) * (x2 - x1)).toBeGreaterThanOrEqual(0);
-        if (inside) {
-          expect(x).toBeGreaterThanOrEqual(Math.min(cut.x1, cut.x2) - 1e-6);
-          expect(x).toBeLessThanOrEqual(Math.max(cut.x1, cut.x2) + 1e-6);
-        }
-      }),
+      fc.property(
+        number,
+        number,
+        number,
+        number,
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (x1, y1, x2, y2, part) => {
+          const cut = clipLine(line(x1, y1, x2, y2), box);
+          const [x, y] = [x1 + part * (x2 - x1), y1 + part * (y2 - y1)];
+          const inside = x > box.left && x < box.right && y > box.top && y < box.bottom;
+          if (!cut) return expect(inside).toBe(false);
+          for (const [px, py] of [
+            [cut.x1, cut.y1],
+            [cut.x2, cut.y2],
+          ] as const) {
+            expect(px).toBeGreaterThanOrEqual(box.left - 1e-9);
+            expect(px).toBeLessThanOrEqual(box.right + 1e-9);
+            expect(py).toBeGreaterThanOrEqual(box.top - 1e-9);
+            expect(py).toBeLessThanOrEqual(box.bottom + 1e-9);
+          }
+          expect((cut.x2 - cut.x1) * (x2 - x1)).toBeGreaterThanOrEqual(0);
+          if (inside) {
+            expect(x).toBeGreaterThanOrEqual(Math.min(cut.x1, cut.x2) - 1e-6);
+            expect(x).toBeLessThanOrEqual(Math.max(cut.x1, cut.x2) + 1e-6);
+          }
+        },
+      ),
     );
   });
 });
 
 it('a ruler is 100 mm between its outer ticks, with eleven of them', () => {
   const ticks = ruler(12, 200).filter((stroke) => stroke.kind === 'line' && stroke.x1 === stroke.x2);
-  expect(ticks.map((tick) => (tick.kind === 'line' ? tick.x1 - 12 : NaN))).toEqual([0, 10, 20, 30, 40, 50, 60, 70, 80, 90, 100]);
+  expect(ticks.map((tick) => (tick.kind === 'line' ? tick.x1 - 12 : NaN))).toEqual([
+    0, 10, 20, 30, 40, 50, 60, 70, 80, 90, 100,
+  ]);
 });
 
 it('papers are ISO 216 A4, and letter of 8.5 by 11 inches', () => {
   expect(PAPERS.A4).toEqual({ widthMm: 210, heightMm: 297 });
-  expect([PAPERS.Letter.widthMm / 25.4, PAPERS.Letter.heightMm / 25.4].map((inches) => Math.round(inches * 100) / 100)).toEqual([8.5, 11]);
+  expect(
+    [PAPERS.Letter.widthMm / 25.4, PAPERS.Letter.heightMm / 25.4].map(
+      (inches) => Math.round(inches * 100) / 100,
+    ),
+  ).toEqual([8.5, 11]);
 });
 
 describe('words broken into lines', () => {
   /** Small letters are 1 mm wide, capitals 2. */
-  const widthMm = (text: string) => [...text].reduce((sum, letter) => sum + (/[A-Z]/.test(letter) ? 2 : 1), 0);
+  const widthMm = (text: string) =>
+    [...text].reduce((sum, letter) => sum + (/[A-Z]/.test(letter) ? 2 : 1), 0);
   it.each([
     ['one two three', 8, ['one two', 'three']],
     ['ONE two', 8, ['ONE', 'two']],

@@ -1,7 +1,10 @@
 import * as z from 'zod';
 
 /** A drive or a small part of the shelf. */
-export const ItemRefSchema = z.strictObject({ kind: z.enum(['drive', 'part']), id: z.string().min(1).max(60) });
+export const ItemRefSchema = z.strictObject({
+  kind: z.enum(['drive', 'part']),
+  id: z.string().min(1).max(60),
+});
 export type ItemRef = z.infer<typeof ItemRefSchema>;
 
 /** How many of an item are where. */
@@ -22,12 +25,26 @@ export const EMPTY: Level = { onShelf: 0, reserved: 0, lent: 0, ordered: 0, dueO
 /** Free to be taken: there, and reserved for nobody. */
 export const freeOf = ({ onShelf, reserved }: Level): number => Math.max(0, onShelf - reserved);
 
-export const MOVE_KINDS = ['received', 'used', 'counted', 'reserved', 'released', 'lent', 'returned', 'ordered', 'cancelled'] as const;
+export const MOVE_KINDS = [
+  'received',
+  'used',
+  'counted',
+  'reserved',
+  'released',
+  'lent',
+  'returned',
+  'ordered',
+  'cancelled',
+] as const;
 
 /** Something that happened to an item of the shelf. */
 export const StockMoveSchema = z.strictObject({
   kind: z.enum(MOVE_KINDS),
-  quantity: z.number('How many?').int('Whole pieces.').min(0, 'Not below 0.').max(100_000, 'At most 100 000.'),
+  quantity: z
+    .number('How many?')
+    .int('Whole pieces.')
+    .min(0, 'Not below 0.')
+    .max(100_000, 'At most 100 000.'),
   /** The job it is for; null: none. */
   jobId: z.string().nullable().default(null),
   /** Who has it, from whom it comes, or why. */
@@ -36,7 +53,8 @@ export const StockMoveSchema = z.strictObject({
 });
 export type StockMove = z.infer<typeof StockMoveSchema>;
 
-type StockMoved = { readonly ok: true; readonly level: Level } | { readonly ok: false; readonly sentence: string };
+type StockMoved =
+  { readonly ok: true; readonly level: Level } | { readonly ok: false; readonly sentence: string };
 
 /** The level after a move, or why it cannot be. */
 export function applyMove(level: Level, move: StockMove): StockMoved {
@@ -52,23 +70,33 @@ export function applyMove(level: Level, move: StockMove): StockMoved {
       // What a job had reserved goes out with it.
       const free = move.jobId === null ? freeOf(level) : onShelf;
       if (n > free) return refuse(`Only ${free} are free on the shelf. Count it first, if there are more.`);
-      return done({ ...level, onShelf: onShelf - n, reserved: move.jobId === null ? reserved : Math.max(0, reserved - n) });
+      return done({
+        ...level,
+        onShelf: onShelf - n,
+        reserved: move.jobId === null ? reserved : Math.max(0, reserved - n),
+      });
     }
     case 'counted':
       return n < reserved
         ? refuse(`${reserved} are reserved for jobs: release some first, then count ${n}.`)
         : done({ ...level, onShelf: n });
     case 'reserved':
-      return n > freeOf(level) ? refuse(`Only ${freeOf(level)} are free.`) : done({ ...level, reserved: reserved + n });
+      return n > freeOf(level)
+        ? refuse(`Only ${freeOf(level)} are free.`)
+        : done({ ...level, reserved: reserved + n });
     case 'released':
-      return n > reserved ? refuse(`Only ${reserved} are reserved.`) : done({ ...level, reserved: reserved - n });
+      return n > reserved
+        ? refuse(`Only ${reserved} are reserved.`)
+        : done({ ...level, reserved: reserved - n });
     case 'lent':
       if (move.note === '') return refuse('Say who has it.');
       return n > freeOf(level)
         ? refuse(`Only ${freeOf(level)} are free to be lent.`)
         : done({ ...level, onShelf: onShelf - n, lent: lent + n });
     case 'returned':
-      return n > lent ? refuse(`Only ${lent} are lent.`) : done({ ...level, onShelf: onShelf + n, lent: lent - n });
+      return n > lent
+        ? refuse(`Only ${lent} are lent.`)
+        : done({ ...level, onShelf: onShelf + n, lent: lent - n });
     case 'ordered':
       return done({ ...level, ordered: ordered + n, dueOn: later(level.dueOn, move.dueOn) });
     case 'cancelled':
@@ -81,4 +109,5 @@ export function applyMove(level: Level, move: StockMove): StockMoved {
 const done = (level: Level): StockMoved => ({ ok: true, level });
 const refuse = (sentence: string): StockMoved => ({ ok: false, sentence });
 /** A promise holds for the last of what is ordered. */
-const later = (a: string | null, b: string | null): string | null => (a === null ? b : b === null || a > b ? a : b);
+const later = (a: string | null, b: string | null): string | null =>
+  a === null ? b : b === null || a > b ? a : b;

@@ -14,16 +14,25 @@ export const M2_OUTLINE_TOLERANCE_MM = 0.15;
 /** Width of every drive of the 22 family (PCI Express M.2 specification, from memory). */
 export const M2_WIDTH: Measure = spec(22, M2_OUTLINE_TOLERANCE_MM);
 
-/** Half-round notch at the far end and the ring around it that a screw head may cover, mm across (same source, from memory). */
+/**
+ * Half-round notch at the far end and the ring around it that a screw head may cover, mm across (same source,
+ * from memory).
+ */
 export const M2_NOTCH_MM = 3.5;
 export const M2_KEEP_OUT_MM = 5.5;
 
 /** A rib goes into its own notch; B+M has both notches (PCI Express M.2 specification, from memory). */
 export const keyAdmits = (socket: SocketKey, drive: DriveKey): boolean => drive === 'B+M' || drive === socket;
 
-/** The edge has 75 positions at 0.5 mm; a key takes eight of them (PCI Express M.2 specification, from memory). */
+/**
+ * The edge has 75 positions at 0.5 mm; a key takes eight of them (PCI Express M.2 specification, from
+ * memory).
+ */
 const M2_POSITIONS = 75;
-const M2_KEY_POSITIONS: Readonly<Record<SocketKey, readonly [first: number, last: number]>> = { B: [12, 19], M: [59, 66] };
+const M2_KEY_POSITIONS: Readonly<Record<SocketKey, readonly [first: number, last: number]>> = {
+  B: [12, 19],
+  M: [59, 66],
+};
 
 /** Contacts left on a drive's edge once its notches are cut. */
 export const contactsOf = (key: DriveKey): number =>

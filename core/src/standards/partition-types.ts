@@ -19,7 +19,8 @@ export const PARTITION_KINDS = [
 export type PartitionKind = (typeof PARTITION_KINDS)[number];
 
 /**
- * GPT partition types, lower case. The EFI system partition: UEFI specification 5.3.3. The others are not in it:
+ * GPT partition types, lower case. The EFI system partition: UEFI specification 5.3.3. The others are not in
+ * it:
  * from memory, as Debian's `sfdisk --list-types --label gpt` prints them (a test compares).
  */
 const BY_GUID: Readonly<Record<string, PartitionKind>> = {
@@ -45,7 +46,10 @@ const BY_GUID: Readonly<Record<string, PartitionKind>> = {
   '7c3457ef-0000-11aa-aa11-00306543ecac': 'other-system',
 };
 
-/** MBR partition types (UEFI specification 5.2.2 for ef and ee; the rest from memory, as `sfdisk --list-types --label dos` prints them). */
+/**
+ * MBR partition types (UEFI specification 5.2.2 for ef and ee; the rest from memory, as `sfdisk --list-types
+ * --label dos` prints them).
+ */
 const BY_BYTE: Readonly<Record<string, PartitionKind>> = {
   '01': 'data',
   '04': 'data',
@@ -84,7 +88,8 @@ export const EXTENDED_TYPES: readonly number[] = [0x05, 0x0f, 0x85];
 export const PROTECTIVE_TYPE = 0xee;
 
 /** @param type lower-case GUID, or two lower-case hex digits. */
-export const kindOfType = (type: string): PartitionKind => (type.length === 2 ? BY_BYTE[type] : BY_GUID[type]) ?? 'unknown';
+export const kindOfType = (type: string): PartitionKind =>
+  (type.length === 2 ? BY_BYTE[type] : BY_GUID[type]) ?? 'unknown';
 
 /** Types whose kind is known, for whoever chooses one. */
 export const KNOWN_TYPES: Readonly<Record<string, PartitionKind>> = { ...BY_GUID, ...BY_BYTE };

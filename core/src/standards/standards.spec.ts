@@ -8,7 +8,9 @@ describe('sector counts (IDEMA LBA1-03)', () => {
     [500, 976_773_168],
     [1000, 1_953_525_168],
     [2000, 3_907_029_168],
-  ])('%d GB has %d sectors of 512 bytes', (gigabytes, sectors) => expect(sectorCountOfMarkedSize(gigabytes)).toBe(sectors));
+  ])('%d GB has %d sectors of 512 bytes', (gigabytes, sectors) =>
+    expect(sectorCountOfMarkedSize(gigabytes)).toBe(sectors),
+  );
 
   it.each([49, Number.NaN])('says nothing for %d GB, where the formula does not apply', (gigabytes) =>
     expect(sectorCountOfMarkedSize(gigabytes)).toBeNull(),
@@ -49,7 +51,9 @@ describe('link ceilings', () => {
     [1, 150],
     [2, 300],
     [3, 600],
-  ] as const)('SATA generation %d carries %d MB/s', (generation, megabytes) => expect(sataCeiling(generation) / 1e6).toBe(megabytes));
+  ] as const)('SATA generation %d carries %d MB/s', (generation, megabytes) =>
+    expect(sataCeiling(generation) / 1e6).toBe(megabytes),
+  );
 });
 
 it('has the coarse pitches of ISO 261', () => {
@@ -65,4 +69,6 @@ it.each([
   ['M', 'B', false],
   ['B', 'B+M', true],
   ['B', 'M', false],
-] as const)('a key %s socket and a key %s drive: %s', (socket, drive, goesIn) => expect(keyAdmits(socket, drive)).toBe(goesIn));
+] as const)('a key %s socket and a key %s drive: %s', (socket, drive, goesIn) =>
+  expect(keyAdmits(socket, drive)).toBe(goesIn),
+);

@@ -6,7 +6,8 @@ export type Bits = readonly number[];
 const WORD_OF = Int32Array.from({ length: 31 * 64 }, (_, at) => Math.floor(at / WORD));
 const BIT_OF = Int32Array.from({ length: 31 * 64 }, (_, at) => 1 << (at % WORD));
 
-const noBits = (size: number): number[] => Array.from({ length: Math.max(1, Math.ceil(size / WORD)) }, () => 0);
+const noBits = (size: number): number[] =>
+  Array.from({ length: Math.max(1, Math.ceil(size / WORD)) }, () => 0);
 
 export function bitsOf(size: number, members: Iterable<number>): number[] {
   const bits = noBits(size);

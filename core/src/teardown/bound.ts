@@ -14,15 +14,19 @@ export interface Bound {
 }
 
 /**
- * Minutes: landmarks that nothing done so far pays for. Setups: how often every side, every tool, and every pair of both
- * has yet to be taken up by what every way does. Taking up a pair wants a turn or a change, so where pairs want more than
+ * Minutes: landmarks that nothing done so far pays for. Setups: how often every side, every tool, and every
+ * pair of both
+ * has yet to be taken up by what every way does. Taking up a pair wants a turn or a change, so where pairs
+ * want more than
  * sides and tools alone, the rest costs at least the cheaper of the two.
  */
 export function boundOf(problem: Problem): Bound {
   const landmarks: readonly Landmark[] = landmarksOf(problem);
   const paidBy: number[][] = problem.operations.map(() => []);
   landmarks.forEach((one, at) =>
-    problem.operations.forEach((_, operation) => meet(one.any, single(problem, operation)) && paidBy[operation]!.push(at)),
+    problem.operations.forEach(
+      (_, operation) => meet(one.any, single(problem, operation)) && paidBy[operation]!.push(at),
+    ),
   );
   const { side, tool, tools, turnMinutes, toolChangeMinutes } = problem;
   const turns = visitsOf(
@@ -39,7 +43,9 @@ export function boundOf(problem: Problem): Bound {
   const pairs = visitsOf(
     problem,
     (at) => pair(side[at]!, tool[at]!),
-    (at, own) => (side[at]! >= 0 && side[at] !== Math.floor(own / tools)) || (tool[at]! >= 0 && tool[at] !== own % tools),
+    (at, own) =>
+      (side[at]! >= 0 && side[at] !== Math.floor(own / tools)) ||
+      (tool[at]! >= 0 && tool[at] !== own % tools),
   );
   const cheaper = Math.min(turnMinutes, toolChangeMinutes);
   return {

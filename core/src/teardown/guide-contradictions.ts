@@ -2,7 +2,10 @@ import { isSocket, sayScrew, type Operation } from '../hardware/index.js';
 import { leadingTo } from './policy.js';
 import { warn, type GuideWarning, type Written } from './guide-warning.js';
 
-/** Where a guide says two things at once. Its words are only ever held against its data here: nothing is decided by them. */
+/**
+ * Where a guide says two things at once. Its words are only ever held against its data here: nothing is
+ * decided by them.
+ */
 export const contradictions = (model: Written): GuideWarning[] => [
   ...clipDepths(model),
   ...latches(model),
@@ -19,10 +22,14 @@ const clipDepths = ({ guide }: Written): GuideWarning[] =>
   guide.operations.flatMap((operation) => {
     const { clips } = operation;
     if (!clips) return [];
-    const said = [...wordsOf(operation).matchAll(/deeper than (\d+(?:[.,]\d+)?) mm/gi)].map((found) => Number(found[1]!.replace(',', '.')));
+    const said = [...wordsOf(operation).matchAll(/deeper than (\d+(?:[.,]\d+)?) mm/gi)].map((found) =>
+      Number(found[1]!.replace(',', '.')),
+    );
     return said
       .filter((mm) => mm !== clips.deepestMm)
-      .map((mm) => warn('two-clip-depths', operation, { title: operation.title, saidMm: mm, clipsMm: clips.deepestMm }));
+      .map((mm) =>
+        warn('two-clip-depths', operation, { title: operation.title, saidMm: mm, clipsMm: clips.deepestMm }),
+      );
   });
 
 /** A plug that is drawn straight and a bar that is lifted are not the same plug. */
@@ -35,7 +42,9 @@ const latches = ({ guide }: Written): GuideWarning[] =>
       const lifted = /\b(flip latch|slide latch|lift the (bar|other edge))\b/i.test(words);
       const straight = /\bstraight (up|off)\b/i.test(words);
       const clash = latched ? straight : lifted;
-      return clash ? [warn('two-latches', operation, { title: operation.title, thing: thing.label, latched })] : [];
+      return clash
+        ? [warn('two-latches', operation, { title: operation.title, thing: thing.label, latched })]
+        : [];
     }),
   );
 
@@ -51,7 +60,8 @@ function holeDepths({ guide, slots }: Written): GuideWarning[] {
     operation.takes.flatMap((thing) => {
       if (thing.kind !== 'screw') return [];
       const slot = slots.find((one) => one.id === operation.place);
-      const thread = slot && isSocket(slot) && sayScrew(slot.screw) === sayScrew(thing.screw) ? slot.threadDepth : null;
+      const thread =
+        slot && isSocket(slot) && sayScrew(slot.screw) === sayScrew(thing.screw) ? slot.threadDepth : null;
       return thing.holes.flatMap((hole) => {
         if (hole.depthMm === undefined) return [];
         const key = `${operation.side} ${hole.xMm} ${hole.yMm}`;
@@ -72,13 +82,21 @@ function holeDepths({ guide, slots }: Written): GuideWarning[] {
 }
 
 /** @param other the operation that says the other one; null: the thread of its post */
-const twoDepths = (operation: Operation, hereMm: number, otherMm: number, other: string | null): GuideWarning =>
-  warn('two-hole-depths', operation, { title: operation.title, hereMm, otherMm, other });
+const twoDepths = (
+  operation: Operation,
+  hereMm: number,
+  otherMm: number,
+  other: string | null,
+): GuideWarning => warn('two-hole-depths', operation, { title: operation.title, hereMm, otherMm, other });
 
 /** Captive screws cannot be mixed up: a caution about long and short ones beside them is about nothing. */
 const captiveLengths = ({ guide }: Written): GuideWarning[] =>
   guide.operations
-    .filter((operation) => operation.takes.length > 0 && operation.takes.every((thing) => thing.kind === 'screw' && thing.captive))
+    .filter(
+      (operation) =>
+        operation.takes.length > 0 &&
+        operation.takes.every((thing) => thing.kind === 'screw' && thing.captive),
+    )
     .filter((operation) => /\b(long|short)(er|est)?\b.*\b(hole|screw|one)s?\b/i.test(wordsOf(operation)))
     .map((operation) => warn('captive-mixed', operation, { title: operation.title }));
 
@@ -87,6 +105,11 @@ const laidOnNowhere = ({ guide, slots }: Written): GuideWarning[] =>
   slots.flatMap((slot) => {
     const onTheWay = leadingTo(guide.operations, slot.reach);
     return slot.usedUp
-      .filter(({ kind }) => !guide.operations.some((one) => onTheWay.has(one.id) && one.mirror?.lays.includes(kind)))
-      .map(({ label }) => warn('laid-on-nowhere', { id: slot.reach[0] ?? '' }, { thing: label, slot: slot.label }));
+      .filter(
+        ({ kind }) =>
+          !guide.operations.some((one) => onTheWay.has(one.id) && one.mirror?.lays.includes(kind)),
+      )
+      .map(({ label }) =>
+        warn('laid-on-nowhere', { id: slot.reach[0] ?? '' }, { thing: label, slot: slot.label }),
+      );
   });

@@ -3,7 +3,8 @@ import { warn, type GuideWarning, type Written } from './guide-warning.js';
 import { leadingTo } from './policy.js';
 
 /**
- * What a workshop that always unplugs the battery cannot keep in this guide: steel or leads on the battery's own way are
+ * What a workshop that always unplugs the battery cannot keep in this guide: steel or leads on the battery's
+ * own way are
  * worked with power on, on the way in and, since the mirror puts the battery back first, on the way out.
  */
 export function powerWarnings({ guide }: Written): GuideWarning[] {
@@ -22,15 +23,20 @@ export function powerWarnings({ guide }: Written): GuideWarning[] {
       ...(inside && operation.takes.some((thing) => thing.kind === 'screw')
         ? [warn('steel-while-live', operation, { title: operation.title })]
         : []),
-      ...(leads.length > 0 && !operation.live ? [warn('live-unsaid', operation, { title: operation.title, leads })] : []),
+      ...(leads.length > 0 && !operation.live
+        ? [warn('live-unsaid', operation, { title: operation.title, leads })]
+        : []),
     ];
   });
 }
 
-const layerOf = (guide: Guide, { layer }: Pick<Operation, 'layer'>): number => guide.layers.findIndex((one) => one.id === layer);
+const layerOf = (guide: Guide, { layer }: Pick<Operation, 'layer'>): number =>
+  guide.layers.findIndex((one) => one.id === layer);
 
 /** The layer of the machine's shell: the shallowest in which screws come out on the way to the battery. */
 function shellOf(guide: Guide, before: readonly Operation[]): number {
-  const layers = before.filter((one) => one.takes.some((thing) => thing.kind === 'screw')).map((one) => layerOf(guide, one));
+  const layers = before
+    .filter((one) => one.takes.some((thing) => thing.kind === 'screw'))
+    .map((one) => layerOf(guide, one));
   return layers.length === 0 ? guide.layers.length : Math.min(...layers);
 }

@@ -35,7 +35,9 @@ export function guideWarnings(model: Written): GuideWarning[] {
 function unreachable(model: Written): GuideWarning[] {
   const said = new Set<string>();
   const targets = [
-    ...model.slots.filter((slot) => slot.reach.length > 0).map((slot) => ({ reach: slot.reach, at: slot.reach[0]! })),
+    ...model.slots
+      .filter((slot) => slot.reach.length > 0)
+      .map((slot) => ({ reach: slot.reach, at: slot.reach[0]! })),
     ...model.guide.operations.map(({ id }) => ({ reach: [id], at: id })),
   ];
   return targets.flatMap(({ reach, at }) => {
@@ -60,7 +62,14 @@ const freedByNothing = ({ guide }: Written): GuideWarning[] =>
       if (freeing.length === 0) return [warn('freed-by-nothing', operation, { thing: thing.label, under })];
       return freeing.some((other) => isBefore(guide.operations, other.id, operation.id))
         ? []
-        : [warn('freed-too-late', operation, { thing: thing.label, under, title: operation.title, freeing: freeing[0]!.title })];
+        : [
+            warn('freed-too-late', operation, {
+              thing: thing.label,
+              under,
+              title: operation.title,
+              freeing: freeing[0]!.title,
+            }),
+          ];
     }),
   );
 
@@ -73,7 +82,9 @@ const leadsStillOn = ({ guide }: Written): GuideWarning[] =>
       if (lifts.length === 0) return [warn('ties-nothing', unplug, { thing: lead.label, ties: lead.ties })];
       return lifts
         .filter((lift) => lift.id !== unplug.id && !isBefore(guide.operations, unplug.id, lift.id))
-        .map((lift) => warn('lead-still-on', lift, { title: lift.title, thing: lead.label, unplug: unplug.title }));
+        .map((lift) =>
+          warn('lead-still-on', lift, { title: lift.title, thing: lead.label, unplug: unplug.title }),
+        );
     }),
   );
 
@@ -81,7 +92,12 @@ const leadsStillOn = ({ guide }: Written): GuideWarning[] =>
 const neverRefitted = ({ guide }: Written): GuideWarning[] =>
   guide.operations
     .filter((operation) => operation.mirror === null && operation.takes.length > 0)
-    .map((operation) => warn('never-refitted', operation, { title: operation.title, things: operation.takes.map((thing) => thing.label) }));
+    .map((operation) =>
+      warn('never-refitted', operation, {
+        title: operation.title,
+        things: operation.takes.map((thing) => thing.label),
+      }),
+    );
 
 /** Two groups of screws on one and the same place of one side. */
 function twiceThere({ guide }: Written): GuideWarning[] {
@@ -94,7 +110,9 @@ function twiceThere({ guide }: Written): GuideWarning[] {
             const key = `${operation.layer} ${hole.xMm} ${hole.yMm}`;
             const other = at.get(key);
             at.set(key, operation);
-            return other && other !== operation ? [warn('same-place', operation, { title: operation.title, other: other.title })] : [];
+            return other && other !== operation
+              ? [warn('same-place', operation, { title: operation.title, other: other.title })]
+              : [];
           }),
     ),
   );
@@ -108,7 +126,8 @@ const tooLong = ({ guide }: Written): GuideWarning[] =>
 
 /** By its own words: the guide names parts as the hand knows them. */
 const takesOff = (operation: Operation, label: string): boolean =>
-  operation.frees.includes(label) || operation.takes.some((thing) => thing.kind !== 'screw' && thing.label === label);
+  operation.frees.includes(label) ||
+  operation.takes.some((thing) => thing.kind !== 'screw' && thing.label === label);
 
 /** True when no order does `then` without `first` (the planner's own meaning of "must"). */
 function isBefore(operations: readonly Operation[], first: string, later: string): boolean {
@@ -116,7 +135,12 @@ function isBefore(operations: readonly Operation[], first: string, later: string
   for (let grew = true; grew;) {
     grew = false;
     for (const { id, after } of operations) {
-      if (id === first || doable.has(id) || !(after.length === 0 || after.some((all) => all.every((one) => doable.has(one))))) continue;
+      if (
+        id === first ||
+        doable.has(id) ||
+        !(after.length === 0 || after.some((all) => all.every((one) => doable.has(one))))
+      )
+        continue;
       doable.add(id);
       grew = true;
     }

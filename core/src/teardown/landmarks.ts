@@ -14,8 +14,10 @@ interface Action {
 }
 
 /**
- * Landmarks of the minutes alone, by the cut method of Helmert and Domshlak (LM-cut, ICAPS 2009): the goal and its
- * dearest supporters are cut off from the start at a set of operations, of which one must be done; its cost is
+ * Landmarks of the minutes alone, by the cut method of Helmert and Domshlak (LM-cut, ICAPS 2009): the goal
+ * and its
+ * dearest supporters are cut off from the start at a set of operations, of which one must be done; its cost
+ * is
  * taken off, and the next cut is found, until nothing is left to pay for.
  */
 export function landmarksOf(problem: Problem): Landmark[] {
@@ -38,7 +40,8 @@ export function landmarksOf(problem: Problem): Landmark[] {
     for (let grew = true; grew;) {
       grew = false;
       for (const action of actions) {
-        if (!zone.has(action.operation) || action.cost > 1e-12 || dearest[action.operation] === Infinity) continue;
+        if (!zone.has(action.operation) || action.cost > 1e-12 || dearest[action.operation] === Infinity)
+          continue;
         const supporter = dearestOf(action.needs, dearest);
         if (supporter !== null && !zone.has(supporter)) {
           zone.add(supporter);
@@ -62,13 +65,18 @@ export function landmarksOf(problem: Problem): Landmark[] {
 }
 
 /** Actions that lead into the zone from what is reached before it. */
-function fromStart(actions: readonly Action[], dearest: readonly number[], zone: ReadonlySet<number>): Action[] {
+function fromStart(
+  actions: readonly Action[],
+  dearest: readonly number[],
+  zone: ReadonlySet<number>,
+): Action[] {
   const reached = new Set<number>();
   const cut = new Set<Action>();
   for (let grew = true; grew;) {
     grew = false;
     for (const action of actions) {
-      if (dearest[action.operation] === Infinity || !action.needs.every((one) => dearest[one] !== Infinity)) continue;
+      if (dearest[action.operation] === Infinity || !action.needs.every((one) => dearest[one] !== Infinity))
+        continue;
       const supporter = dearestOf(action.needs, dearest);
       if (supporter !== null && !reached.has(supporter)) continue;
       if (zone.has(action.operation)) {
@@ -105,4 +113,6 @@ function dearestOf(operations: readonly number[], cost: readonly number[]): numb
 }
 
 const members = (bits: Bits, size: number): number[] =>
-  Array.from({ length: size }, (_, at) => at).filter((at) => (bits[Math.floor(at / 31)]! & (1 << (at % 31))) !== 0);
+  Array.from({ length: size }, (_, at) => at).filter(
+    (at) => (bits[Math.floor(at / 31)]! & (1 << (at % 31))) !== 0,
+  );

@@ -46,7 +46,8 @@ describe('a mat of 322 x 218 mm', () => {
       ]);
       const maps = sheets.slice(1);
       expect(maps).toHaveLength(2);
-      // Two sheets lying side by side: the room for drawing is the sheet without its margins, less what they share.
+      // Two sheets lying side by side: the room for drawing is the sheet without its margins, less what they
+      // share.
       const step = maps[0]!.widthMm - 2 * MARGIN - 12;
       const seen = new Set<string>();
       maps.forEach((sheet, column) =>
@@ -56,15 +57,20 @@ describe('a mat of 322 x 218 mm', () => {
       );
       expect(seen).toEqual(new Set(['10 10', '312 208', '161 109', '200 60']));
       for (const sheet of maps) {
-        const beyond = sheet.strokes.filter((stroke) => ('x' in stroke ? stroke.x : stroke.x2) > sheet.widthMm - MARGIN + 0.01);
+        const beyond = sheet.strokes.filter(
+          (stroke) => ('x' in stroke ? stroke.x : stroke.x2) > sheet.widthMm - MARGIN + 0.01,
+        );
         expect(beyond).toEqual([]);
       }
     });
 
   it('has a ruler of 100 mm on every sheet, and crosses that meet', () => {
     const { sheets } = drawMat(guide, steps, 'Fen 14', 'A4');
-    for (const sheet of sheets) expect(of(sheet, 'line').some((line) => line.x2 - line.x1 === 100 && line.y1 === line.y2)).toBe(true);
-    const crosses = sheets.slice(1).map((sheet) => of(sheet, 'text').filter((text) => /^x\d/.test(text.text)));
+    for (const sheet of sheets)
+      expect(of(sheet, 'line').some((line) => line.x2 - line.x1 === 100 && line.y1 === line.y2)).toBe(true);
+    const crosses = sheets
+      .slice(1)
+      .map((sheet) => of(sheet, 'text').filter((text) => /^x\d/.test(text.text)));
     expect(crosses[0]!.map((text) => text.text)).toEqual(crosses[1]!.map((text) => text.text));
     // The same cross is as far from the shared edge's middle on both: laid over one another they cover.
     expect(crosses[0]![0]!.y).toBe(crosses[1]![0]!.y);
@@ -88,7 +94,10 @@ it('draws each side of the machine on a map of its own size', () => {
     { ...screws('glass', [[90, 90]]), side: 'glass-up' },
   );
   const { sheets } = drawMat(
-    { ...guide, sides: { 'glass-up': { widthMm: 100, heightMm: 100, topEdge: '', bottomEdge: '', landmarks: [] } } },
+    {
+      ...guide,
+      sides: { 'glass-up': { widthMm: 100, heightMm: 100, topEdge: '', bottomEdge: '', landmarks: [] } },
+    },
     steps,
     'Pane',
     'A4',

@@ -28,7 +28,8 @@ interface Mat {
 
 /**
  * The screw places of a way at 1:1, tiled over sheets: a screw that comes out is laid on its place.
- * Each sheet carries its place in the whole, marks where it meets its neighbours, and a ruler to check the print.
+ * Each sheet carries its place in the whole, marks where it meets its neighbours, and a ruler to check the
+ * print.
  */
 export function drawMat(guide: Guide, steps: readonly WayStep[], title: string, paper: Paper): Mat {
   const placed = steps
@@ -76,10 +77,16 @@ interface Place {
   readonly captive: boolean;
 }
 
-function tiles(outline: ReturnType<typeof machineOutlineOf>, places: readonly Place[], title: string, paper: Paper): Sheet[] {
+function tiles(
+  outline: ReturnType<typeof machineOutlineOf>,
+  places: readonly Place[],
+  title: string,
+  paper: Paper,
+): Sheet[] {
   const upright = layOut(outline, PAPERS[paper].widthMm, PAPERS[paper].heightMm);
   const lying = layOut(outline, PAPERS[paper].heightMm, PAPERS[paper].widthMm);
-  const { widthMm, heightMm, columns, rows, roomX, roomY } = lying.columns * lying.rows < upright.columns * upright.rows ? lying : upright;
+  const { widthMm, heightMm, columns, rows, roomX, roomY } =
+    lying.columns * lying.rows < upright.columns * upright.rows ? lying : upright;
   const sheets: Sheet[] = [];
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
@@ -91,7 +98,11 @@ function tiles(outline: ReturnType<typeof machineOutlineOf>, places: readonly Pl
         widthMm,
         heightMm,
         strokes: [
-          ...moved([...outlineLines(outline, box), ...placeStrokes(places, box)], MARGIN - left, MARGIN - top),
+          ...moved(
+            [...outlineLines(outline, box), ...placeStrokes(places, box)],
+            MARGIN - left,
+            MARGIN - top,
+          ),
           ...joins(column, row, columns, rows, roomX, roomY),
           ...ruler(MARGIN, heightMm - MARGIN),
           text(MARGIN + 125, heightMm - MARGIN - 3, title, 3.2),
@@ -106,11 +117,22 @@ function tiles(outline: ReturnType<typeof machineOutlineOf>, places: readonly Pl
 function layOut(outline: { widthMm: number; heightMm: number }, widthMm: number, heightMm: number) {
   const roomX = widthMm - 2 * MARGIN;
   const roomY = heightMm - 2 * MARGIN - FOOT;
-  const count = (length: number, room: number) => 1 + Math.max(0, Math.ceil((length - room) / (room - OVERLAP)));
-  return { widthMm, heightMm, roomX, roomY, columns: count(outline.widthMm, roomX), rows: count(outline.heightMm, roomY) };
+  const count = (length: number, room: number) =>
+    1 + Math.max(0, Math.ceil((length - room) / (room - OVERLAP)));
+  return {
+    widthMm,
+    heightMm,
+    roomX,
+    roomY,
+    columns: count(outline.widthMm, roomX),
+    rows: count(outline.heightMm, roomY),
+  };
 }
 
-function outlineLines({ widthMm, heightMm, landmarks }: ReturnType<typeof machineOutlineOf>, box: Box): Stroke[] {
+function outlineLines(
+  { widthMm, heightMm, landmarks }: ReturnType<typeof machineOutlineOf>,
+  box: Box,
+): Stroke[] {
   const corners = (x: number, y: number, width: number, height: number): [number, number][] => [
     [x, y],
     [x + width, y],
@@ -124,7 +146,9 @@ function outlineLines({ widthMm, heightMm, landmarks }: ReturnType<typeof machin
     });
   const shapes = [
     corners(0, 0, widthMm, heightMm),
-    ...landmarks.map((mark) => (mark.shape === 'circle' ? round : corners)(mark.xMm, mark.yMm, mark.widthMm, mark.heightMm)),
+    ...landmarks.map((mark) =>
+      (mark.shape === 'circle' ? round : corners)(mark.xMm, mark.yMm, mark.widthMm, mark.heightMm),
+    ),
   ];
   const lines = shapes.flatMap((points) =>
     points.flatMap(([x1, y1], at) => {
@@ -148,10 +172,18 @@ const placeStrokes = (places: readonly Place[], box: Box): Stroke[] =>
       text(Math.min(place.x + place.radius + 0.8, box.right - 6), place.y + 1, place.name, 3.2),
     ]);
 
-const inside = (x: number, y: number, { left, top, right, bottom }: Box): boolean => x >= left && x <= right && y >= top && y <= bottom;
+const inside = (x: number, y: number, { left, top, right, bottom }: Box): boolean =>
+  x >= left && x <= right && y >= top && y <= bottom;
 
 /** Crosses in the middle of what two sheets share, with the same letter on both. */
-function joins(column: number, row: number, columns: number, rows: number, roomX: number, roomY: number): Stroke[] {
+function joins(
+  column: number,
+  row: number,
+  columns: number,
+  rows: number,
+  roomX: number,
+  roomY: number,
+): Stroke[] {
   const cross = (x: number, y: number, name: string): Stroke[] => [
     { kind: 'line', x1: x - 4, y1: y, x2: x + 4, y2: y },
     { kind: 'line', x1: x, y1: y - 4, x2: x, y2: y + 4 },
@@ -164,9 +196,11 @@ function joins(column: number, row: number, columns: number, rows: number, roomX
     const x = MARGIN + roomX * at;
     const part = at < 0.5 ? 'a' : 'b';
     if (column > 0) strokes.push(...cross(MARGIN + OVERLAP / 2, y, `x${column}.${row + 1}${part}`));
-    if (column < columns - 1) strokes.push(...cross(MARGIN + roomX - OVERLAP / 2, y, `x${column + 1}.${row + 1}${part}`));
+    if (column < columns - 1)
+      strokes.push(...cross(MARGIN + roomX - OVERLAP / 2, y, `x${column + 1}.${row + 1}${part}`));
     if (row > 0) strokes.push(...cross(x, MARGIN + OVERLAP / 2, `y${column + 1}.${row}${part}`));
-    if (row < rows - 1) strokes.push(...cross(x, MARGIN + roomY - OVERLAP / 2, `y${column + 1}.${row + 1}${part}`));
+    if (row < rows - 1)
+      strokes.push(...cross(x, MARGIN + roomY - OVERLAP / 2, `y${column + 1}.${row + 1}${part}`));
   }
   return strokes;
 }
@@ -174,7 +208,8 @@ function joins(column: number, row: number, columns: number, rows: number, roomX
 function listSheet(groups: readonly MatGroup[], title: string, paper: Paper): Sheet {
   const { widthMm, heightMm } = PAPERS[paper];
   const lines = groups.map(
-    ({ name, count, say, title: step, captive }) => `${name}  ${count} × ${say}${captive ? ', stays in the part' : ''}   ${step}`,
+    ({ name, count, say, title: step, captive }) =>
+      `${name}  ${count} × ${say}${captive ? ', stays in the part' : ''}   ${step}`,
   );
   const join = [
     'Print at 100 %, not fitted to the page: the ruler below has to be 100 mm long.',
@@ -193,7 +228,13 @@ function listSheet(groups: readonly MatGroup[], title: string, paper: Paper): Sh
   };
 }
 
-const text = (x: number, y: number, words: string, size: number): Stroke => ({ kind: 'text', x, y, size, text: words });
+const text = (x: number, y: number, words: string, size: number): Stroke => ({
+  kind: 'text',
+  x,
+  y,
+  size,
+  text: words,
+});
 
 const moved = (strokes: readonly Stroke[], dx: number, dy: number): Stroke[] =>
   strokes.map((stroke) =>

@@ -10,16 +10,30 @@ describe('how long it takes to open a machine', () => {
     const ways = model.slots.map((slot) => buildWay(model, slot, [])).filter((way) => way.ok);
     expect(minutes).toBe(
       Math.round(
-        Math.min(...ways.map((way) => (way.ok ? way.steps : []).reduce((sum, step) => sum + (step.leg === 'swap' ? 0 : step.minutes), 0))),
+        Math.min(
+          ...ways.map((way) =>
+            (way.ok ? way.steps : []).reduce(
+              (sum, step) => sum + (step.leg === 'swap' ? 0 : step.minutes),
+              0,
+            ),
+          ),
+        ),
       ),
     );
     expect(minutes).toBeGreaterThan(0);
   });
 
   it('does not count storage that is part of the board, which no way leads to', () => {
-    const soldered = { id: 'board', label: 'Storage on the board', kind: 'soldered', reach: [], fitted: null } as never;
+    const soldered = {
+      id: 'board',
+      label: 'Storage on the board',
+      kind: 'soldered',
+      reach: [],
+      fitted: null,
+    } as never;
     expect(openingMinutes({ ...model, slots: [...model.slots, soldered] })).toBe(minutes);
   });
 
-  it('is not known where nothing can be opened', () => expect(openingMinutes({ ...model, slots: [] })).toBeNull());
+  it('is not known where nothing can be opened', () =>
+    expect(openingMinutes({ ...model, slots: [] })).toBeNull());
 });

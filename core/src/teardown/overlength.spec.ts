@@ -2,7 +2,13 @@ import { GuideSchema, ScrewSchema, type BehindHole } from '../hardware/index.js'
 import { model, operation } from '../testing/samples.js';
 import { overlengths, overlengthsAt } from './overlength.js';
 
-const group = (id: string, lengthMm: number, depthMm: number | undefined, behind: BehindHole | null, thread: 'M2' | 'M2.5' = 'M2') =>
+const group = (
+  id: string,
+  lengthMm: number,
+  depthMm: number | undefined,
+  behind: BehindHole | null,
+  thread: 'M2' | 'M2.5' = 'M2',
+) =>
   operation({
     id,
     title: `Undo ${id}`,
@@ -17,14 +23,24 @@ const group = (id: string, lengthMm: number, depthMm: number | undefined, behind
       },
     ],
   });
-const guide = (...operations: ReturnType<typeof group>[]) => GuideSchema.parse({ ...model().guide, operations });
+const guide = (...operations: ReturnType<typeof group>[]) =>
+  GuideSchema.parse({ ...model().guide, operations });
 
 it('names the hole, by how much, and what lies behind, the worst first', () => {
   const found = overlengths(
-    guide(group('cover', 8, 9, 'palm-rest'), group('rest', 5, 5.6, 'palm-rest'), group('cells', 3, 3.4, 'battery')),
+    guide(
+      group('cover', 8, 9, 'palm-rest'),
+      group('rest', 5, 5.6, 'palm-rest'),
+      group('cells', 3, 3.4, 'battery'),
+    ),
   );
   expect(
-    found.map(({ operationId, screw, harm, beyondMm }) => [operationId, screw.lengthMm, harm, Math.round(beyondMm * 10) / 10]),
+    found.map(({ operationId, screw, harm, beyondMm }) => [
+      operationId,
+      screw.lengthMm,
+      harm,
+      Math.round(beyondMm * 10) / 10,
+    ]),
   ).toEqual([
     ['cells', 8, 'ruins', 4.6],
     ['cells', 5, 'ruins', 1.6],
@@ -41,11 +57,17 @@ it('is silent where the hole is deep enough, the thread another, or the screw th
 });
 
 it('says that nobody measured the hole instead of calling it deep enough', () => {
-  expect(overlengths(guide(group('a', 8, 9, null), group('b', 5, undefined, 'board')))[0]!.sentence).toContain('nobody measured how deep');
+  expect(
+    overlengths(guide(group('a', 8, 9, null), group('b', 5, undefined, 'board')))[0]!.sentence,
+  ).toContain('nobody measured how deep');
 });
 
 it('gives only the hazards of the holes at hand', () => {
-  const three = guide(group('cover', 8, 9, 'palm-rest'), group('rest', 5, 5.6, 'palm-rest'), group('cells', 3, 3.4, 'battery'));
+  const three = guide(
+    group('cover', 8, 9, 'palm-rest'),
+    group('rest', 5, 5.6, 'palm-rest'),
+    group('cells', 3, 3.4, 'battery'),
+  );
   expect(overlengthsAt(three, 'rest').map((one) => one.screw.lengthMm)).toEqual([8]);
   expect(overlengthsAt(three, 'cover')).toEqual([]);
 });

@@ -40,8 +40,10 @@ interface Overlength {
 }
 
 /**
- * Which screws of a machine must not be swapped: those that turn in another hole (same thread) and reach deeper than
- * the hole is (trade: overlength in a shallow hole is the commonest damage of all). A hole whose depth nobody measured
+ * Which screws of a machine must not be swapped: those that turn in another hole (same thread) and reach
+ * deeper than
+ * the hole is (trade: overlength in a shallow hole is the commonest damage of all). A hole whose depth nobody
+ * measured
  * counts with the length of the screw that belongs there: a longer one is then said to be "not known to fit".
  * Worst first; by how far it reaches beyond, then.
  */
@@ -56,10 +58,13 @@ export function overlengths(guide: Pick<Guide, 'operations'>): Overlength[] {
   const seen = new Set<string>();
   for (const long of kinds)
     for (const { operation, thing } of kinds) {
-      if (long.thing.screw.thread !== thing.screw.thread || long.thing.screw.lengthMm <= thing.screw.lengthMm) continue;
+      if (long.thing.screw.thread !== thing.screw.thread || long.thing.screw.lengthMm <= thing.screw.lengthMm)
+        continue;
       const key = `${sayScrew(long.thing.screw)}>${operation.id}/${thing.key}`;
       if (seen.has(key)) continue;
-      const shallow = thing.holes.filter((hole) => long.thing.screw.lengthMm > (hole.depthMm ?? thing.screw.lengthMm));
+      const shallow = thing.holes.filter(
+        (hole) => long.thing.screw.lengthMm > (hole.depthMm ?? thing.screw.lengthMm),
+      );
       if (shallow.length === 0) continue;
       seen.add(key);
       found.push(hazard(long.thing.screw, long.operation.title, operation, thing, shallow));

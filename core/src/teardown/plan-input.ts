@@ -1,6 +1,9 @@
 import * as z from 'zod';
 
-/** What the planner needs to know of one operation. `side` null: any side. `tool` null: by hand; the tool stays in hand. */
+/**
+ * What the planner needs to know of one operation. `side` null: any side. `tool` null: by hand; the tool
+ * stays in hand.
+ */
 const PlanOperationSchema = z.object({
   id: z.string(),
   side: z.string().nullable(),

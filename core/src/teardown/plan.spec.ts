@@ -3,7 +3,14 @@ import { inventedGuide } from '../testing/guides.js';
 import { planStepwise, planWay, type Plan } from './plan.js';
 import type { PlanInput, PlanOperation } from './plan-input.js';
 
-const op = (id: string, own: Partial<PlanOperation> = {}): PlanOperation => ({ id, side: null, tool: null, minutes: 1, after: [], ...own });
+const op = (id: string, own: Partial<PlanOperation> = {}): PlanOperation => ({
+  id,
+  side: null,
+  tool: null,
+  minutes: 1,
+  after: [],
+  ...own,
+});
 const input = (operations: PlanOperation[], reach: string[], own: Partial<PlanInput> = {}): PlanInput => ({
   start: { side: 'base-up', tool: null },
   costs: { turnMinutes: 0.5, toolChangeMinutes: 0.25 },
@@ -21,7 +28,11 @@ describe('the way in', () => {
           op('base-off', { side: 'base-up', tool: 'pick', minutes: 2, after: [['base-screws']] }),
           op('fan-lead', { side: 'base-up', minutes: 0.5, after: [['base-off']] }),
           op('keyboard-out', { side: 'lid-open', tool: 'pick', minutes: 9 }),
-          op('board-screws', { side: 'base-up', tool: 'PH0', after: [['base-off', 'fan-lead'], ['keyboard-out']] }),
+          op('board-screws', {
+            side: 'base-up',
+            tool: 'PH0',
+            after: [['base-off', 'fan-lead'], ['keyboard-out']],
+          }),
         ],
         ['board-screws'],
       ),
@@ -56,9 +67,13 @@ describe('the way in', () => {
   it('takes the tool in hand for free, and a hand never puts it down', () => {
     expect(
       planWay(
-        input([op('a', { tool: 'PH0' }), op('b', { after: [['a']] }), op('c', { tool: 'PH0', after: [['b']] })], ['c'], {
-          start: { side: null, tool: 'PH0' },
-        }),
+        input(
+          [op('a', { tool: 'PH0' }), op('b', { after: [['a']] }), op('c', { tool: 'PH0', after: [['b']] })],
+          ['c'],
+          {
+            start: { side: null, tool: 'PH0' },
+          },
+        ),
       ),
     ).toMatchObject({ toolChanges: 0, cost: 3 });
   });
@@ -85,10 +100,19 @@ function cheapestByTrying({ start, costs, operations, reach }: PlanInput): numbe
       return;
     }
     for (const one of operations) {
-      if (done.has(one.id) || !(one.after.length === 0 || one.after.some((all) => all.every((id) => done.has(id))))) continue;
+      if (
+        done.has(one.id) ||
+        !(one.after.length === 0 || one.after.some((all) => all.every((id) => done.has(id))))
+      )
+        continue;
       const turn = one.side !== null && side !== null && one.side !== side ? costs.turnMinutes : 0;
       const change = one.tool !== null && one.tool !== tool ? costs.toolChangeMinutes : 0;
-      walk(new Set([...done, one.id]), one.side ?? side, one.tool ?? tool, cost + one.minutes + turn + change);
+      walk(
+        new Set([...done, one.id]),
+        one.side ?? side,
+        one.tool ?? tool,
+        cost + one.minutes + turn + change,
+      );
     }
   };
   walk(new Set(), start.side, start.tool, 0);
@@ -107,23 +131,33 @@ it('is as cheap as trying everything, on small random guides', () => {
         after:
           at === 0
             ? fc.constant([])
-            : fc.array(fc.uniqueArray(fc.constantFrom(...names.slice(0, at)), { minLength: 1, maxLength: 2 }), { maxLength: 2 }),
+            : fc.array(
+                fc.uniqueArray(fc.constantFrom(...names.slice(0, at)), { minLength: 1, maxLength: 2 }),
+                { maxLength: 2 },
+              ),
       }),
     ),
   );
   fc.assert(
-    fc.property(guide, fc.uniqueArray(fc.constantFrom(...names), { minLength: 1, maxLength: 3 }), (operations, reach) => {
-      const asked = input(operations as PlanOperation[], reach);
-      const plan = planWay(asked) as Plan;
-      expect(plan.cost).toBeCloseTo(cheapestByTrying(asked), 9);
-      const done = new Set<string>();
-      for (const id of plan.order) {
-        const { after } = operations.find((one) => one.id === id)!;
-        expect(after.length === 0 || (after as string[][]).some((all) => all.every((before) => done.has(before)))).toBe(true);
-        done.add(id);
-      }
-      expect(reach.every((id) => done.has(id))).toBe(true);
-    }),
+    fc.property(
+      guide,
+      fc.uniqueArray(fc.constantFrom(...names), { minLength: 1, maxLength: 3 }),
+      (operations, reach) => {
+        const asked = input(operations as PlanOperation[], reach);
+        const plan = planWay(asked) as Plan;
+        expect(plan.cost).toBeCloseTo(cheapestByTrying(asked), 9);
+        const done = new Set<string>();
+        for (const id of plan.order) {
+          const { after } = operations.find((one) => one.id === id)!;
+          expect(
+            after.length === 0 ||
+              (after as string[][]).some((all) => all.every((before) => done.has(before))),
+          ).toBe(true);
+          done.add(id);
+        }
+        expect(reach.every((id) => done.has(id))).toBe(true);
+      },
+    ),
     { numRuns: 150 },
   );
 });

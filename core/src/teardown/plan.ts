@@ -27,14 +27,19 @@ export interface PlanFault {
   readonly problem: string;
 }
 
-/** So many words of work (stands x operations) before a way is given that may not be the cheapest: some seconds on a slow core. */
+/**
+ * So many words of work (stands x operations) before a way is given that may not be the cheapest: some
+ * seconds on a slow core.
+ */
 const MOST_WORK = 3_000_000;
 
 /**
  * The cheapest set of operations that reaches `reach`, and its cheapest order.
  *
- * Cost = minutes of the operations done + turns x turnMinutes + tool changes x toolChangeMinutes; the first tool taken up
- * counts as a change. `optimal` false: nobody knows whether it is the cheapest; no way costs less than `lowerBound`.
+ * Cost = minutes of the operations done + turns x turnMinutes + tool changes x toolChangeMinutes; the first
+ * tool taken up
+ * counts as a change. `optimal` false: nobody knows whether it is the cheapest; no way costs less than
+ * `lowerBound`.
  * Faults are returned as sentences, never thrown.
  */
 export function planWay(input: PlanInput, mostStands?: number): Plan | PlanFault {
@@ -45,11 +50,17 @@ export function planWay(input: PlanInput, mostStands?: number): Plan | PlanFault
 }
 
 /** The same, told as it goes: a worker passes on how far it is, and leaves off when nobody waits any more. */
-export function* planStepwise(input: PlanInput, mostStands?: number): Generator<SearchProgress, Plan | PlanFault> {
+export function* planStepwise(
+  input: PlanInput,
+  mostStands?: number,
+): Generator<SearchProgress, Plan | PlanFault> {
   const fault = wayFault(input);
   if (fault) return { ok: false, problem: fault.sentence };
   const operations = relevant(input);
-  const found = yield* searchWay(problemOf(input, operations), mostStands ?? Math.ceil(MOST_WORK / operations.length));
+  const found = yield* searchWay(
+    problemOf(input, operations),
+    mostStands ?? Math.ceil(MOST_WORK / operations.length),
+  );
   const plan = costOf(
     trimmed(
       found.order.map((at) => operations[at]!),
@@ -60,8 +71,14 @@ export function* planStepwise(input: PlanInput, mostStands?: number): Generator<
   return { ...plan, optimal: found.optimal, lowerBound: found.optimal ? plan.cost : found.lowerBound };
 }
 
-/** Why no order reaches what is asked, and for want of which operations; null where one does. Makes no plan, so it is quick. */
-export function wayFault({ operations, reach }: Pick<PlanInput, 'operations' | 'reach'>): Said<GuideWarningCode> | null {
+/**
+ * Why no order reaches what is asked, and for want of which operations; null where one does. Makes no plan,
+ * so it is quick.
+ */
+export function wayFault({
+  operations,
+  reach,
+}: Pick<PlanInput, 'operations' | 'reach'>): Said<GuideWarningCode> | null {
   const known = new Set<string>();
   for (const { id } of operations) {
     if (known.has(id)) return say(GUIDE_WARNINGS, 'two-ids', { id });
@@ -69,13 +86,18 @@ export function wayFault({ operations, reach }: Pick<PlanInput, 'operations' | '
   }
   for (const id of reach) if (!known.has(id)) return say(GUIDE_WARNINGS, 'unknown-target', { id });
   for (const { id, after } of operations)
-    for (const before of after.flat()) if (!known.has(before)) return say(GUIDE_WARNINGS, 'unknown-before', { id, before });
+    for (const before of after.flat())
+      if (!known.has(before)) return say(GUIDE_WARNINGS, 'unknown-before', { id, before });
 
   const doable = new Set<string>();
   for (let grew = true; grew;) {
     grew = false;
     for (const { id, after } of operations) {
-      if (doable.has(id) || !(after.length === 0 || after.some((all) => all.every((before) => doable.has(before))))) continue;
+      if (
+        doable.has(id) ||
+        !(after.length === 0 || after.some((all) => all.every((before) => doable.has(before))))
+      )
+        continue;
       doable.add(id);
       grew = true;
     }
@@ -99,7 +121,9 @@ function relevant({ operations, reach }: PlanInput): PlanOperation[] {
   return operations.filter(({ id }) => wanted.has(id));
 }
 
-/** The order without what nothing in it waits for: the least comes off, also where more would cost nothing. */
+/**
+ * The order without what nothing in it waits for: the least comes off, also where more would cost nothing.
+ */
 function trimmed(order: readonly PlanOperation[], { reach }: PlanInput): readonly PlanOperation[] {
   let kept = order;
   for (const one of [...order].reverse()) {
@@ -120,7 +144,10 @@ function canBeDone(order: readonly PlanOperation[]): boolean {
 }
 
 /** Counts what the order costs. */
-function costOf(order: readonly PlanOperation[], { start, costs }: PlanInput): Omit<Plan, 'optimal' | 'lowerBound'> {
+function costOf(
+  order: readonly PlanOperation[],
+  { start, costs }: PlanInput,
+): Omit<Plan, 'optimal' | 'lowerBound'> {
   let { side, tool } = start;
   let turns = 0;
   let toolChanges = 0;

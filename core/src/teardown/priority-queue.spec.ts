@@ -13,7 +13,9 @@ describe('the priority queue', () => {
       fc.property(fc.array(fc.integer({ min: 0, max: 9 })), (costs) => {
         const queue = new PriorityQueue<number>();
         costs.forEach((cost, at) => queue.push(cost, at));
-        const sorted = costs.map((cost, value) => ({ cost, value })).sort((a, b) => a.cost - b.cost || a.value - b.value);
+        const sorted = costs
+          .map((cost, value) => ({ cost, value }))
+          .sort((a, b) => a.cost - b.cost || a.value - b.value);
         expect(drain(queue)).toEqual(sorted);
       }),
     );

@@ -45,7 +45,9 @@ export function problemOf({ start, costs, reach }: PlanInput, operations: readon
     const doable = reachable(lists, without);
     for (let at = 0; at < size; at++) if (at !== without && !doable[at]) before[at]!.push(without);
   }
-  const mandatory = operations.map((_, at) => goalAt.includes(at) || goalAt.some((goal) => before[goal]!.includes(at)));
+  const mandatory = operations.map(
+    (_, at) => goalAt.includes(at) || goalAt.some((goal) => before[goal]!.includes(at)),
+  );
   return {
     operations,
     minutes: operations.map((one) => one.minutes),
@@ -70,7 +72,11 @@ function reachable(lists: readonly (readonly (readonly number[])[])[], without: 
   for (let grew = true; grew;) {
     grew = false;
     lists.forEach((alternatives, at) => {
-      if (doable[at] || at === without || !(alternatives.length === 0 || alternatives.some((all) => all.every((one) => doable[one]))))
+      if (
+        doable[at] ||
+        at === without ||
+        !(alternatives.length === 0 || alternatives.some((all) => all.every((one) => doable[one])))
+      )
         return;
       doable[at] = true;
       grew = true;

@@ -31,9 +31,12 @@ const TELL_EVERY = 2000;
 const BEAMS = [30, 100];
 
 /**
- * Best-first over (done, side up, tool in hand) with a bound that never overestimates (A*): the first stand that has the
- * goal is a cheapest way. Whatever every way does is done at once where it needs neither turn nor change: later it could
- * not be cheaper. When `most` stands did not do, the best way of two beams is given, with the bound that holds.
+ * Best-first over (done, side up, tool in hand) with a bound that never overestimates (A*): the first stand
+ * that has the
+ * goal is a cheapest way. Whatever every way does is done at once where it needs neither turn nor change:
+ * later it could
+ * not be cheaper. When `most` stands did not do, the best way of two beams is given, with the bound that
+ * holds.
  */
 export function* searchWay(problem: Problem, most: number): Generator<SearchProgress, Found> {
   const search = new Search(problem);
@@ -64,13 +67,23 @@ export function* searchWay(problem: Problem, most: number): Generator<SearchProg
     if (end) found = { end, cost: end.cost };
   }
   if (!found) throw new Error('searchWay: the goal was said to be reachable, and no beam reached it');
-  return { order: orderOf(found.end), lowerBound: Math.min(lowerBound, found.cost), optimal: found.cost <= lowerBound + EPSILON };
+  return {
+    order: orderOf(found.end),
+    lowerBound: Math.min(lowerBound, found.cost),
+    optimal: found.cost <= lowerBound + EPSILON,
+  };
 }
 
 const EPSILON = 1e-9;
 
 /** Only the most promising stands of each step are followed. Null: nothing better than `known` was found. */
-function* beam(search: Search, start: Stand, width: number, lowerBound: number, known: number): Generator<SearchProgress, Stand | null> {
+function* beam(
+  search: Search,
+  start: Stand,
+  width: number,
+  lowerBound: number,
+  known: number,
+): Generator<SearchProgress, Stand | null> {
   let level: Stand[] = [start];
   let best: Stand | null = null;
   let cheapest = known;
@@ -128,7 +141,15 @@ class Search {
   start(): Stand {
     const { goal, startSide, startTool } = this.problem;
     const done = goal.map(() => 0);
-    const from = { done, side: startSide, tool: startTool, cost: 0, left: this.bound.minutes(done), did: [], from: null };
+    const from = {
+      done,
+      side: startSide,
+      tool: startTool,
+      cost: 0,
+      left: this.bound.minutes(done),
+      did: [],
+      from: null,
+    };
     return this.settled(from, done.slice(), [], 0, startSide, startTool, null);
   }
 
@@ -136,7 +157,10 @@ class Search {
     return stand.cost + stand.left + this.bound.setups(stand.done, stand.side, stand.tool);
   }
 
-  /** The stands that follow: one for each side and tool that something needed wants, and one for each operation that only some ways do. */
+  /**
+   * The stands that follow: one for each side and tool that something needed wants, and one for each
+   * operation that only some ways do.
+   */
   *after(at: Stand): Generator<Stand> {
     const { problem } = this;
     const wanted = new Set<number>();
@@ -160,7 +184,15 @@ class Search {
   }
 
   /** Does at once what every way does, or what costs nothing, where it needs no turn and no change. */
-  private settled(before: Stand, done: number[], did: number[], paid: number, side: number, tool: number, from: Stand | null): Stand {
+  private settled(
+    before: Stand,
+    done: number[],
+    did: number[],
+    paid: number,
+    side: number,
+    tool: number,
+    from: Stand | null,
+  ): Stand {
     const { problem } = this;
     const free = this.freeAt(side, tool);
     let cost = before.cost + paid;
@@ -177,7 +209,15 @@ class Search {
         }
       }
     }
-    return { done, side, tool, cost, left: this.bound.minutesAfter(before.left, before.done, did), did, from };
+    return {
+      done,
+      side,
+      tool,
+      cost,
+      left: this.bound.minutesAfter(before.left, before.done, did),
+      did,
+      from,
+    };
   }
 
   private freeAt(side: number, tool: number): Bits {
@@ -186,7 +226,9 @@ class Search {
     if (known) return known;
     const { problem } = this;
     const fits = this.all.filter(
-      (at) => (problem.side[at]! < 0 || problem.side[at] === side) && (problem.tool[at]! < 0 || problem.tool[at] === tool),
+      (at) =>
+        (problem.side[at]! < 0 || problem.side[at] === side) &&
+        (problem.tool[at]! < 0 || problem.tool[at] === tool),
     );
     const bits = bitsOf(this.all.length, fits).map((bit, word) => bit & this.atOnce[word]!);
     this.free.set(setup, bits);

@@ -5,11 +5,15 @@ import type { Problem } from './problem.js';
 type Visits = (done: Bits, now: number) => number;
 
 /**
- * Counts for every class how often the operations that every way does force it to be taken up: a chain of its own
- * operations with something of another class that must lie between makes one visit more. Whatever is not done yet has
- * everything after it not done either, so the chains of the whole guide hold at every stand. Visits of different
+ * Counts for every class how often the operations that every way does force it to be taken up: a chain of its
+ * own
+ * operations with something of another class that must lie between makes one visit more. Whatever is not done
+ * yet has
+ * everything after it not done either, so the chains of the whole guide hold at every stand. Visits of
+ * different
  * classes never fall together, so they add up.
- * @param classOf class of an operation, -1: none. @param breaks an operation that cannot be done without leaving the class.
+ * @param classOf class of an operation, -1: none. @param breaks an operation that cannot be done without
+ *   leaving the class.
  */
 export function visitsOf(
   problem: Problem,
@@ -17,7 +21,9 @@ export function visitsOf(
   breaks: (operation: number, own: number) => boolean,
 ): Visits {
   const must = problem.mandatory.flatMap((yes, at) => (yes ? [at] : []));
-  const comesBefore = problem.operations.map((_, at) => new Set(problem.before[at]!.filter((one) => problem.mandatory[one])));
+  const comesBefore = problem.operations.map(
+    (_, at) => new Set(problem.before[at]!.filter((one) => problem.mandatory[one])),
+  );
   // What comes later has more before it: from the last on, every chain behind is known.
   const fromLast = [...must].sort((one, other) => comesBefore[other]!.size - comesBefore[one]!.size);
   const visits = problem.operations.map(() => 1);
@@ -27,12 +33,17 @@ export function visitsOf(
     if (own < 0) continue;
     for (const later of byClass.get(own) ?? []) {
       if (!comesBefore[later]!.has(at) || visits[later]! < visits[at]!) continue;
-      const apart = must.some((one) => comesBefore[later]!.has(one) && comesBefore[one]!.has(at) && breaks(one, own));
+      const apart = must.some(
+        (one) => comesBefore[later]!.has(one) && comesBefore[one]!.has(at) && breaks(one, own),
+      );
       visits[at] = Math.max(visits[at]!, visits[later]! + (apart ? 1 : 0));
     }
     byClass.set(own, [...(byClass.get(own) ?? []), at]);
   }
-  const classes = [...byClass].map(([own, members]) => ({ own, members: members.sort((one, other) => visits[other]! - visits[one]!) }));
+  const classes = [...byClass].map(([own, members]) => ({
+    own,
+    members: members.sort((one, other) => visits[other]! - visits[one]!),
+  }));
   return (done, now) => {
     let sum = 0;
     for (const { own, members } of classes) {

@@ -13,7 +13,8 @@ describe('the whole way', () => {
   it('weaves the extra step of the match into the swap, before the new drive', () =>
     expect(ids('swap')).toEqual(['swap:move-post', 'out:drive-out']));
 
-  it('comes out as the mirror, without what has none', () => expect(ids('out')).toEqual(['out:battery', 'out:cover-off', 'out:screws']));
+  it('comes out as the mirror, without what has none', () =>
+    expect(ids('out')).toEqual(['out:battery', 'out:cover-off', 'out:screws']));
 
   it('returns everything that the way in takes, but for the old drive', () => {
     const things = (leg: 'in' | 'back') =>
@@ -28,7 +29,9 @@ describe('the whole way', () => {
   });
 
   it('says when to turn the machine: once, at the first step beneath', () =>
-    expect(way.steps.filter((step) => step.turnTo !== null).map((step) => [step.id, step.turnTo])).toEqual([['in:screws', 'base-up']]));
+    expect(way.steps.filter((step) => step.turnTo !== null).map((step) => [step.id, step.turnTo])).toEqual([
+      ['in:screws', 'base-up'],
+    ]));
 
   it('passes on what is wrong with a guide', () =>
     expect(buildWay(model(), m2Slot({ reach: ['nowhere'] }), [])).toMatchObject({

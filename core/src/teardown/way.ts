@@ -16,7 +16,9 @@ import { planWay, type PlanFault } from './plan.js';
 import { inPolicyOrder, reachByPolicy, underPolicy, USUAL_POLICY, type Policy } from './policy.js';
 import { startAfter, type Start } from './start.js';
 
-/** `in`: down to the drive. `swap`: new drive in, with what the match asked for. `out`: the mirror, back up. */
+/**
+ * `in`: down to the drive. `swap`: new drive in, with what the match asked for. `out`: the mirror, back up.
+ */
 const LegSchema = z.enum(['in', 'swap', 'out']);
 export type Leg = z.infer<typeof LegSchema>;
 
@@ -70,18 +72,28 @@ interface AsFound {
 }
 
 /**
- * The whole way for one slot: the cheapest way in that also does what the workshop's policy asks, the swap with the
- * extras of the match, the mirror out. What frees or holds the drive itself (`atSwap`) comes back in the swap, before
- * the machine is tried. From an empty slot nothing is taken: what only serves its drive is left out on the way in.
+ * The whole way for one slot: the cheapest way in that also does what the workshop's policy asks, the swap
+ * with the
+ * extras of the match, the mirror out. What frees or holds the drive itself (`atSwap`) comes back in the
+ * swap, before
+ * the machine is tried. From an empty slot nothing is taken: what only serves its drive is left out on the
+ * way in.
  */
-export function buildWay(model: MachineModel, slot: Slot, extras: readonly Extra[], as: AsFound = {}): Way | PlanFault {
+export function buildWay(
+  model: MachineModel,
+  slot: Slot,
+  extras: readonly Extra[],
+  as: AsFound = {},
+): Way | PlanFault {
   const found = wayIn(model, slot, as);
   if (!found.ok) return found;
   const { inward, back, turns, toolChanges } = found;
   const deepest = model.guide.layers.at(-1)!.id;
   const walk = turning(model.guide.startSide);
   const asked = (when: 'before-drive' | 'after-drive') =>
-    extras.flatMap((extra) => (extra.step?.when === when ? [stepOfExtra(extra.id, extra.step, deepest)] : []));
+    extras.flatMap((extra) =>
+      extra.step?.when === when ? [stepOfExtra(extra.id, extra.step, deepest)] : [],
+    );
   const steps = [
     ...inward.map((operation) => walk(stepIn(operation))),
     ...asked('before-drive').map(walk),
@@ -94,7 +106,8 @@ export function buildWay(model: MachineModel, slot: Slot, extras: readonly Extra
 }
 
 /**
- * A visit to look: the way in and its mirror, with the same drive back in. Everything that came out goes back,
+ * A visit to look: the way in and its mirror, with the same drive back in. Everything that came out goes
+ * back,
  * so that the machine can wait for a part closed.
  */
 export function buildScouting(model: MachineModel, slot: Slot, as: AsFound = {}): Way | PlanFault {
@@ -107,20 +120,32 @@ export function buildScouting(model: MachineModel, slot: Slot, as: AsFound = {})
       .filter((operation) => found.inward.includes(operation))
       .map((operation) => walk({ ...stepBack(operation, 'out'), moves: operation.takes })),
   ];
-  return { ok: true, steps, turns: found.turns, toolChanges: found.toolChanges, start: { possible: false, because: 'not-said', out: [] } };
+  return {
+    ok: true,
+    steps,
+    turns: found.turns,
+    toolChanges: found.toolChanges,
+    start: { possible: false, because: 'not-said', out: [] },
+  };
 }
 
 /**
- * The way back of steps that were walked in, the last first: everything they took goes back in, the drive with it.
+ * The way back of steps that were walked in, the last first: everything they took goes back in, the drive
+ * with it.
  * @param backs steps of the way that may undo what no guide knows of.
  */
-export function buildBack(guide: Guide, walked: readonly WayStep[], backs: readonly WayStep[] = []): WayStep[] {
+export function buildBack(
+  guide: Guide,
+  walked: readonly WayStep[],
+  backs: readonly WayStep[] = [],
+): WayStep[] {
   const walk = turning(walked.findLast((step) => step.side !== null)?.side ?? guide.startSide);
   const byId = new Map(guide.operations.map((operation) => [operation.id, operation]));
   return [...walked].reverse().flatMap((step) => {
     const operation = byId.get(step.operationId ?? '');
     const known = backs.find((one) => one.id === step.mirrorOf);
-    if (operation?.mirror) return [walk({ ...stepBack(operation, 'out'), live: step.live, moves: step.moves })];
+    if (operation?.mirror)
+      return [walk({ ...stepBack(operation, 'out'), live: step.live, moves: step.moves })];
     // What the guide lacks was written with its way back when it came out.
     return known && step.operationId === null ? [walk({ ...known, leg: 'out' })] : [];
   });
@@ -135,14 +160,23 @@ interface WayIn {
   readonly toolChanges: number;
 }
 
-function wayIn({ guide, slots: own }: MachineModel, slot: Slot, { policy = USUAL_POLICY, slots = own }: AsFound): WayIn | PlanFault {
+function wayIn(
+  { guide, slots: own }: MachineModel,
+  slot: Slot,
+  { policy = USUAL_POLICY, slots = own }: AsFound,
+): WayIn | PlanFault {
   const empty = (operation: Operation): boolean =>
     operation.place !== null
-      ? (operation.place === slot.id ? slot : slots.find((one) => one.id === operation.place))?.fitted === null
+      ? (operation.place === slot.id ? slot : slots.find((one) => one.id === operation.place))?.fitted ===
+        null
       : // A guide that does not say whose drive it is: the one at the end of this reach.
-        slot.fitted === null && slot.reach.includes(operation.id) && operation.takes.some((thing) => thing.kind === 'drive');
+        slot.fitted === null &&
+        slot.reach.includes(operation.id) &&
+        operation.takes.some((thing) => thing.kind === 'drive');
   // What an empty slot has no use for still stands between what comes before and after it: done in no time.
-  const operations = inPolicyOrder(guide.operations, policy).map((one) => (empty(one) ? { ...one, minutes: 0, tool: null } : one));
+  const operations = inPolicyOrder(guide.operations, policy).map((one) =>
+    empty(one) ? { ...one, minutes: 0, tool: null } : one,
+  );
   const plan = planWay({
     start: { side: guide.startSide, tool: null },
     costs: { turnMinutes: guide.turnMinutes, toolChangeMinutes: guide.toolChangeMinutes },
@@ -153,12 +187,16 @@ function wayIn({ guide, slots: own }: MachineModel, slot: Slot, { policy = USUAL
   const byId = new Map(guide.operations.map((operation) => [operation.id, underPolicy(operation, policy)]));
   const order = plan.order.map((id) => byId.get(id)!);
   const off = order.findLastIndex((one) => one.role === 'battery' || one.role === 'cut-off');
-  const all = order.map((operation, at) => withDrive({ ...operation, live: isLive(operation, at, off) }, slot));
+  const all = order.map((operation, at) =>
+    withDrive({ ...operation, live: isLive(operation, at, off) }, slot),
+  );
   return {
     ok: true,
     inward: all.filter((operation) => !empty(operation)),
     // The target's own steps are walked in the swap, whatever was in it; an empty slot beside it stays empty.
-    back: all.filter((one) => one.mirror !== null && (!empty(one) || one.place === slot.id || one.place === null)).reverse(),
+    back: all
+      .filter((one) => one.mirror !== null && (!empty(one) || one.place === slot.id || one.place === null))
+      .reverse(),
     turns: plan.turns,
     toolChanges: plan.toolChanges,
   };
@@ -168,7 +206,8 @@ function wayIn({ guide, slots: own }: MachineModel, slot: Slot, { policy = USUAL
 const isLive = (operation: Operation, at: number, off: number): boolean =>
   off >= 0 && at > off
     ? false
-    : operation.live || (off >= 0 && operation.role === null && operation.takes.some((thing) => thing.kind === 'lead'));
+    : operation.live ||
+      (off >= 0 && operation.role === null && operation.takes.some((thing) => thing.kind === 'lead'));
 
 /** A drive of another slot that lies in the way goes back to where it was. */
 const withDrive = (operation: Operation, slot: Slot): Operation & { readonly keepsDrive: boolean } => ({
@@ -237,7 +276,11 @@ const stepBack = (operation: Walked, leg: Leg): Omit<WayStep, 'turnTo'> => ({
   mirrorOf: idIn(operation),
 });
 
-const stepOfExtra = (id: string, step: NonNullable<Extra['step']>, layer: string): Omit<WayStep, 'turnTo'> => ({
+const stepOfExtra = (
+  id: string,
+  step: NonNullable<Extra['step']>,
+  layer: string,
+): Omit<WayStep, 'turnTo'> => ({
   id: `swap:${id}`,
   leg: 'swap',
   operationId: null,

@@ -24,7 +24,11 @@ export const sourcePartition = (
   ...own,
 });
 
-export const sourceDisk = (partitions: readonly SourcePartition[], totalSectors: number, own: Partial<SourceDisk> = {}): SourceDisk => ({
+export const sourceDisk = (
+  partitions: readonly SourcePartition[],
+  totalSectors: number,
+  own: Partial<SourceDisk> = {},
+): SourceDisk => ({
   table: 'gpt',
   sectorSize: 512,
   totalSectors,
@@ -37,7 +41,12 @@ export const sourceDisk = (partitions: readonly SourcePartition[], totalSectors:
 
 /** The drive of demo/dumps/sallow.sfdisk: start, reserved, System, Photos, repair, restore. */
 export function sallow(): SourceDisk {
-  const start = sourcePartition(1, 2048, 0.3, { kind: 'efi-system', name: 'start', sectors: 628_736, fileSystem: 'fat' });
+  const start = sourcePartition(1, 2048, 0.3, {
+    kind: 'efi-system',
+    name: 'start',
+    sectors: 628_736,
+    fileSystem: 'fat',
+  });
   const parts = [
     start,
     sourcePartition(2, 630_784, 0, { kind: 'reserved', sectors: 32_768 }),

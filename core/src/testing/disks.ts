@@ -9,7 +9,10 @@ export interface TestPartition {
 }
 const DATA = 'ebd0a0a2-b9e5-4433-87c0-68b6b72699c7';
 
-/** An image of a disk with a GPT as the UEFI specification lays it out: small, whole, and written by other code than what reads it. */
+/**
+ * An image of a disk with a GPT as the UEFI specification lays it out: small, whole, and written by other
+ * code than what reads it.
+ */
 export function gptImage(partitions: readonly TestPartition[], sectors = 2048, sectorSize = 512): Uint8Array {
   const image = new Uint8Array(sectors * sectorSize);
   const view = new DataView(image.buffer);
@@ -21,7 +24,9 @@ export function gptImage(partitions: readonly TestPartition[], sectors = 2048, s
     putGuid(entries, at * 128 + 16, `0000000${at}-1111-4222-8333-444455556666`);
     inEntries.setBigUint64(at * 128 + 32, BigInt(start), true);
     inEntries.setBigUint64(at * 128 + 40, BigInt(start + size - 1), true);
-    [...name].forEach((sign, unit) => inEntries.setUint16(at * 128 + 56 + unit * 2, sign.charCodeAt(0), true));
+    [...name].forEach((sign, unit) =>
+      inEntries.setUint16(at * 128 + 56 + unit * 2, sign.charCodeAt(0), true),
+    );
   });
   const header = (my: number, alternate: number, entriesAt: number) => {
     const at = my * sectorSize;
@@ -58,7 +63,13 @@ export function gptImage(partitions: readonly TestPartition[], sectors = 2048, s
 /** An image with an MBR: up to four entries, and logical partitions chained inside the extended one. */
 export function mbrImage(
   entries: readonly { start: number; sectors: number; type: number; active?: boolean }[],
-  logical: readonly { link: number; start: number; sectors: number; type: number; next: number | null }[] = [],
+  logical: readonly {
+    link: number;
+    start: number;
+    sectors: number;
+    type: number;
+    next: number | null;
+  }[] = [],
   sectors = 4096,
 ): Uint8Array {
   const image = new Uint8Array(sectors * 512);

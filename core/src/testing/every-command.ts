@@ -21,17 +21,34 @@ const MAP: Omit<Extract<JobCommand, { type: 'read-map' }>, 'type'> = {
     currentPosition: 0,
     status: 'finished',
   },
-  rescue: { savedBytes: 1, missingBytes: 0, holes: [], hits: [], outsideBytes: 0, gains: [], advice: 'stop', sentence: 'All of it.' },
+  rescue: {
+    savedBytes: 1,
+    missingBytes: 0,
+    holes: [],
+    hits: [],
+    outsideBytes: 0,
+    gains: [],
+    advice: 'stop',
+    sentence: 'All of it.',
+  },
 };
 
-type ByType = { [T in JobCommand['type']]: Extract<JobCommand, { type: T }> | ((job: JobState) => Extract<JobCommand, { type: T }>) };
+type ByType = {
+  [T in JobCommand['type']]:
+    Extract<JobCommand, { type: T }> | ((job: JobState) => Extract<JobCommand, { type: T }>);
+};
 
 /** One command of every kind there is. A new kind does not compile until it stands here, too. */
 const EVERY: ByType = {
   'amend-intake': (job) => ({ type: 'amend-intake', intake: { ...job.intake, stake: 'copied' } }),
   observe: { type: 'observe', observation: 'clicks', seen: 'seen' },
   'read-report': { type: 'read-report', source: 'file', name: 'x', report: ataReport({ 197: 4 }) },
-  'read-listing': { type: 'read-listing', source: 'file', name: 'x', listing: { format: 'block-listing', drives: [] } },
+  'read-listing': {
+    type: 'read-listing',
+    source: 'file',
+    name: 'x',
+    listing: { format: 'block-listing', drives: [] },
+  },
   'state-stake': { type: 'state-stake', stake: 'irreplaceable' },
   'set-test-aside': { type: 'set-test-aside', testId: 'x', aside: true },
   conclude: { type: 'conclude', causeId: 'flash-worn', reason: 'as it reads' },
@@ -43,11 +60,22 @@ const EVERY: ByType = {
   'start-run': { type: 'start-run', runId: 'r', bay: 'A', kind: 'clone', drive: 'old', target: 'new' },
   'end-run': { type: 'end-run', runId: 'r0', state: 'done', sentence: 'Read.', badPlaces: 2, selfTest: null },
   'state-need': { type: 'state-need', usedGb: 100, wantedGb: 500 },
-  'measure-drive': { type: 'measure-drive', driveId: 'skerry-t4', key: 'topHeight', mm: 1.4, with: 'callipers' },
+  'measure-drive': {
+    type: 'measure-drive',
+    driveId: 'skerry-t4',
+    key: 'topHeight',
+    mm: 1.4,
+    with: 'callipers',
+  },
   'read-label': { type: 'read-label', driveId: 'skerry-t4', watts: 4 },
   look: { type: 'look', at: 'm2-a', key: 'screwState', answer: 'worn' },
   'choose-drive': { type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3' },
-  'override-fit': { type: 'override-fit', slotId: 'm2-a', driveId: 'skerry-t4', reason: 'seen to fit on another machine' },
+  'override-fit': {
+    type: 'override-fit',
+    slotId: 'm2-a',
+    driveId: 'skerry-t4',
+    reason: 'seen to fit on another machine',
+  },
   adapt: {
     type: 'adapt',
     slotId: 'm2-a',
@@ -95,18 +123,45 @@ const EVERY: ByType = {
   'take-up': { type: 'take-up' },
   'wait-for': { type: 'wait-for', kind: 'customer', what: 'an answer', who: '', until: null },
   'stop-waiting': { type: 'stop-waiting', how: '' },
-  offer: { type: 'offer', options: [{ kind: 'advised', slotId: 'm2-a', driveId: 'pellow-p3' }], machineMinor: null },
-  agree: { type: 'agree', slotId: 'm2-a', driveId: 'pellow-p3', who: 'Ms Quist', how: 'phone', depositMinor: null, words: '' },
+  offer: {
+    type: 'offer',
+    options: [{ kind: 'advised', slotId: 'm2-a', driveId: 'pellow-p3' }],
+    machineMinor: null,
+  },
+  agree: {
+    type: 'agree',
+    slotId: 'm2-a',
+    driveId: 'pellow-p3',
+    who: 'Ms Quist',
+    how: 'phone',
+    depositMinor: null,
+    words: '',
+  },
   'change-price': { type: 'change-price', say: 'hinge', netMinor: 100, why: 'it was broken' },
   pay: { type: 'pay', amountMinor: 100, how: 'card' },
-  order: { type: 'order', orderId: ID, need: 'x', supplier: 'Harbour', priceMinor: 1, state: 'asked', dueOn: null },
+  order: {
+    type: 'order',
+    orderId: ID,
+    need: 'x',
+    supplier: 'Harbour',
+    priceMinor: 1,
+    state: 'asked',
+    dueOn: null,
+  },
   'tell-order': { type: 'tell-order', orderId: ID, state: 'sent', dueOn: null, say: '' },
   'meet-need': { type: 'meet-need', key: 'x', how: 'in a drawer' },
   'move-promise': { type: 'move-promise', to: '2026-04-20T10:00:00.000Z', because: 'the part is late' },
   'keep-sealed': { type: 'keep-sealed', noteId: ID, kind: 'passcode', label: '' },
   'look-sealed': { type: 'look-sealed', noteId: ID },
   'destroy-sealed': { type: 'destroy-sealed', noteId: ID },
-  'fit-companion': { type: 'fit-companion', companionId: ID, kind: 'wireless', partId: 'a-wireless', original: '', limitMinutes: 30 },
+  'fit-companion': {
+    type: 'fit-companion',
+    companionId: ID,
+    kind: 'wireless',
+    partId: 'a-wireless',
+    original: '',
+    limitMinutes: 30,
+  },
   'judge-companion': { type: 'judge-companion', companionId: ID, outcome: 'works', note: '' },
   'undo-companion': { type: 'undo-companion', companionId: ID, step: 'part-returned' },
   'measure-speed': {
@@ -122,12 +177,31 @@ const EVERY: ByType = {
     },
   },
   'measure-time': { type: 'measure-time', time: { what: 'start', when: 'after', seconds: 12 } },
-  'read-memory': { type: 'read-memory', gib: 8, megatransfers: null, expectedGib: null, expectedMegatransfers: null },
+  'read-memory': {
+    type: 'read-memory',
+    gib: 8,
+    megatransfers: null,
+    expectedGib: null,
+    expectedMegatransfers: null,
+  },
   'read-new-report': { type: 'read-new-report', name: 'x', report: ataReport({}) },
   recheck: { type: 'recheck', checkId: 'x', result: 'works', note: '' },
-  'settle-removed': { type: 'settle-removed', what: 'battery', fate: 'returned', until: null, amountMinor: 0, note: '' },
+  'settle-removed': {
+    type: 'settle-removed',
+    what: 'battery',
+    fate: 'returned',
+    until: null,
+    amountMinor: 0,
+    note: '',
+  },
   'came-back': { type: 'came-back', jobId: 'job-2', number: 2 },
-  'explain-comeback': { type: 'explain-comeback', kind: 'our-work', causeIds: [], words: 'something else', operationId: null },
+  'explain-comeback': {
+    type: 'explain-comeback',
+    kind: 'our-work',
+    causeIds: [],
+    words: 'something else',
+    operationId: null,
+  },
   'learn-comeback': {
     type: 'learn-comeback',
     jobId: 'job-2',
@@ -142,7 +216,10 @@ const EVERY: ByType = {
 export const everyCommand = (job: JobState): JobCommand[] =>
   Object.values(EVERY).map((one) => (typeof one === 'function' ? one(job) : one));
 
-/** Jobs to give them to: at the start and the end of every part, on the way in, with a run, and one that needs no drive. */
+/**
+ * Jobs to give them to: at the start and the end of every part, on the way in, with a run, and one that needs
+ * no drive.
+ */
 export function jobsAtEveryPart(): JobState[] {
   const cured = new TestJob().must(
     { type: 'observe', observation: 'link-errors', seen: 'seen' },
@@ -162,7 +239,13 @@ export function jobsAtEveryPart(): JobState[] {
       drive: 'old',
     },
   );
-  const halfway = jobAt('way-in').must({ type: 'tick', stepId: 'in:screws', key: 'short', from: 0, count: 3 });
+  const halfway = jobAt('way-in').must({
+    type: 'tick',
+    stepId: 'in:screws',
+    key: 'short',
+    from: 0,
+    count: 3,
+  });
   const parts = PHASES.slice(1).flatMap((phase: Phase) => {
     const begun = jobAt(phase);
     if (phase === 'hand-over') return [begun.job];

@@ -2,7 +2,8 @@ import type { PlanInput, PlanOperation } from '../teardown/index.js';
 import { sequence } from './disks.js';
 
 /**
- * An invented guide of so many operations: layers on top of one another, most steps after one or two of the layer before,
+ * An invented guide of so many operations: layers on top of one another, most steps after one or two of the
+ * layer before,
  * some by either of two ways, a few sides and tools that come in runs as in real machines.
  */
 export function inventedGuide(size: number, seed: number): PlanInput {
@@ -26,6 +27,10 @@ export function inventedGuide(size: number, seed: number): PlanInput {
     start: { side: 'base-up', tool: null },
     costs: { turnMinutes: 0.5, toolChangeMinutes: 0.25 },
     operations,
-    reach: [operations.at(-1)!.id, operations[Math.floor(size * 0.8)]!.id, operations[Math.floor(size * 0.6)]!.id],
+    reach: [
+      operations.at(-1)!.id,
+      operations[Math.floor(size * 0.8)]!.id,
+      operations[Math.floor(size * 0.6)]!.id,
+    ],
   };
 }

@@ -1,7 +1,10 @@
 import type { NvmeHealth, SelfReport } from '../hardware/index.js';
 
 /** Invented self-reports: a test states only what it is about. */
-export const ataReport = (raw: Readonly<Record<number, number>> = {}, own: Partial<SelfReport> = {}): SelfReport => ({
+export const ataReport = (
+  raw: Readonly<Record<number, number>> = {},
+  own: Partial<SelfReport> = {},
+): SelfReport => ({
   format: 'smart-report',
   protocol: 'ata',
   model: 'Corrie D7 1000',

@@ -156,7 +156,14 @@ export const baySlot = (own: Partial<BaySlot> = {}): BaySlot =>
 
 /** A small part of the shelf; its kind decides what else it says. */
 export const part = (own: Partial<z.input<typeof PartSchema>> & { kind: PartKind }): Part =>
-  PartSchema.parse({ id: `a-${own.kind}`, name: `a ${own.kind}`, priceMinor: 100, drawer: 'D1', inStock: 5, ...own });
+  PartSchema.parse({
+    id: `a-${own.kind}`,
+    name: `a ${own.kind}`,
+    priceMinor: 100,
+    drawer: 'D1',
+    inStock: 5,
+    ...own,
+  });
 
 export const operation = (own: Partial<z.input<typeof OperationSchema>> & { id: string }): Operation =>
   OperationSchema.parse({
@@ -212,14 +219,25 @@ export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
           },
         ],
       }),
-      operation({ id: 'cover-off', after: [['screws']], takes: [{ key: 'cover', kind: 'part', verb: 'Off', label: 'cover' }] }),
+      operation({
+        id: 'cover-off',
+        after: [['screws']],
+        takes: [{ key: 'cover', kind: 'part', verb: 'Off', label: 'cover' }],
+      }),
       operation({
         id: 'battery',
         role: 'battery',
         after: [['cover-off']],
         takes: [{ key: 'battery', kind: 'lead', verb: 'Unplugged', label: 'battery' }],
       }),
-      operation({ id: 'drain', role: 'drain', side: null, after: [['battery']], waitSeconds: 15, mirror: null }),
+      operation({
+        id: 'drain',
+        role: 'drain',
+        side: null,
+        after: [['battery']],
+        waitSeconds: 15,
+        mirror: null,
+      }),
       operation({
         id: 'drive-out',
         layer: 'slot',

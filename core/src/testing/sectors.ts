@@ -7,7 +7,8 @@ const put = (bytes: Uint8Array, at: number, length: number, value: bigint): void
 export function healthLogBytes(own: Partial<Record<keyof typeof LAYOUT, bigint>> = {}): Uint8Array {
   const bytes = new Uint8Array(512);
   const values = { ...USUAL, ...own };
-  for (const [name, [at, length]] of Object.entries(LAYOUT)) put(bytes, at, length, values[name as keyof typeof LAYOUT]);
+  for (const [name, [at, length]] of Object.entries(LAYOUT))
+    put(bytes, at, length, values[name as keyof typeof LAYOUT]);
   return bytes;
 }
 const LAYOUT = {
@@ -45,7 +46,10 @@ export interface SectorAttribute {
 }
 
 /** An ATA SMART data sector and its threshold sector, each with its checksum (SFF-8035i, from memory). */
-export function smartSectors(attributes: readonly SectorAttribute[], selfTestStatus = 0): { data: Uint8Array; limits: Uint8Array } {
+export function smartSectors(
+  attributes: readonly SectorAttribute[],
+  selfTestStatus = 0,
+): { data: Uint8Array; limits: Uint8Array } {
   const [data, limits] = [new Uint8Array(512), new Uint8Array(512)];
   put(data, 0, 2, 16n);
   put(limits, 0, 2, 16n);
@@ -56,8 +60,10 @@ export function smartSectors(attributes: readonly SectorAttribute[], selfTestSta
     limits.set([id, threshold], at);
   });
   data[363] = selfTestStatus;
-  for (const sector of [data, limits]) sector[511] = (256 - (sector.reduce((sum, byte) => sum + byte, 0) % 256)) % 256;
+  for (const sector of [data, limits])
+    sector[511] = (256 - (sector.reduce((sum, byte) => sum + byte, 0) % 256)) % 256;
   return { data, limits };
 }
 
-export const joined = (...parts: Uint8Array[]): Uint8Array => Uint8Array.from(parts.flatMap((part) => [...part]));
+export const joined = (...parts: Uint8Array[]): Uint8Array =>
+  Uint8Array.from(parts.flatMap((part) => [...part]));

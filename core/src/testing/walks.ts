@@ -1,4 +1,13 @@
-import { billNow, legOf, nextTick, paidMinor, unpluggedChecks, type JobCommand, type Phase, type SpeedRecord } from '../job/index.js';
+import {
+  billNow,
+  legOf,
+  nextTick,
+  paidMinor,
+  unpluggedChecks,
+  type JobCommand,
+  type Phase,
+  type SpeedRecord,
+} from '../job/index.js';
 import { TestJob } from './samples.js';
 
 /** As the sample drive reads in the sample slot. */
@@ -19,13 +28,31 @@ const ON_THE_WAY: Partial<Record<Phase, JobCommand[]>> = {
   ],
   match: [{ type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3' }],
   agree: [
-    { type: 'offer', options: [{ kind: 'advised', slotId: 'm2-a', driveId: 'pellow-p3' }], machineMinor: 60_000 },
-    { type: 'agree', slotId: 'm2-a', driveId: 'pellow-p3', who: 'Halima Quist', how: 'phone', depositMinor: 0, words: '' },
+    {
+      type: 'offer',
+      options: [{ kind: 'advised', slotId: 'm2-a', driveId: 'pellow-p3' }],
+      machineMinor: 60_000,
+    },
+    {
+      type: 'agree',
+      slotId: 'm2-a',
+      driveId: 'pellow-p3',
+      who: 'Halima Quist',
+      how: 'phone',
+      depositMinor: 0,
+      words: '',
+    },
   ],
   safeguard: [
     {
       type: 'decide-safeguard',
-      safeguard: { plan: 'rescue', backup: 'verified', backupWhere: 'bench store', recoveryKey: 'not-encrypted', note: '' },
+      safeguard: {
+        plan: 'rescue',
+        backup: 'verified',
+        backupWhere: 'bench store',
+        recoveryKey: 'not-encrypted',
+        note: '',
+      },
     },
     { type: 'check-opening', checkId: 'usb-medium', outcome: 'done', note: '' },
     { type: 'check-opening', checkId: 'image-store', outcome: 'done', note: '' },
@@ -88,7 +115,8 @@ export function soundAtSafeguard(): TestJob {
 export function finishPart(bench: TestJob): void {
   bench.must(...(ON_THE_WAY[bench.job.phase] ?? []));
   if (bench.job.phase === 'prove')
-    for (const { id } of unpluggedChecks(bench.job)) bench.must({ type: 'recheck', checkId: id, result: 'works', note: '' });
+    for (const { id } of unpluggedChecks(bench.job))
+      bench.must({ type: 'recheck', checkId: id, result: 'works', note: '' });
   walkLeg(bench);
 }
 

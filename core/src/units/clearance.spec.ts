@@ -2,13 +2,23 @@ import fc from 'fast-check';
 import { clearance } from './clearance.js';
 import { readOff, sayMm, spec } from './measure.js';
 
-const stack = [spec(1.5, 0.05), spec(0.8, 0.08), spec(1.38, 0.05), spec(0.15, 0.03), spec(0.75, 0.1), spec(0.4, 0.04)];
+const stack = [
+  spec(1.5, 0.05),
+  spec(0.8, 0.08),
+  spec(1.38, 0.05),
+  spec(0.15, 0.03),
+  spec(0.75, 0.1),
+  spec(0.4, 0.04),
+];
 
 describe('clearance', () => {
   it('adds tolerances as the root of their squares, and straight for the worst case', () => {
     const room = clearance([spec(5.4, 0.1)], stack);
     expect(room.marginMm).toBeCloseTo(0.42, 9);
-    expect(room.plusMinusMm).toBeCloseTo(Math.sqrt(0.05 ** 2 + 0.08 ** 2 + 0.05 ** 2 + 0.03 ** 2 + 0.1 ** 2 + 0.04 ** 2 + 0.1 ** 2), 9);
+    expect(room.plusMinusMm).toBeCloseTo(
+      Math.sqrt(0.05 ** 2 + 0.08 ** 2 + 0.05 ** 2 + 0.03 ** 2 + 0.1 ** 2 + 0.04 ** 2 + 0.1 ** 2),
+      9,
+    );
     expect(room.worstCaseMm).toBeCloseTo(0.42 - 0.45, 9);
     expect(room.certainty).toBe('likely');
   });
@@ -32,11 +42,18 @@ describe('clearance', () => {
     const length = fc.double({ min: 0, max: 20, noNaN: true });
     const tolerance = fc.double({ min: 0, max: 1, noNaN: true });
     fc.assert(
-      fc.property(length, tolerance, length, tolerance, length, (room, roomTolerance, need, needTolerance, more) => {
-        const before = clearance([spec(room, roomTolerance)], [spec(need, needTolerance)]).certainty;
-        const after = clearance([spec(room + more, roomTolerance)], [spec(need, needTolerance)]).certainty;
-        expect(order.indexOf(after)).toBeGreaterThanOrEqual(order.indexOf(before));
-      }),
+      fc.property(
+        length,
+        tolerance,
+        length,
+        tolerance,
+        length,
+        (room, roomTolerance, need, needTolerance, more) => {
+          const before = clearance([spec(room, roomTolerance)], [spec(need, needTolerance)]).certainty;
+          const after = clearance([spec(room + more, roomTolerance)], [spec(need, needTolerance)]).certainty;
+          expect(order.indexOf(after)).toBeGreaterThanOrEqual(order.indexOf(before));
+        },
+      ),
     );
   });
 });

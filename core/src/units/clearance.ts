@@ -22,7 +22,10 @@ export interface Clearance {
 // Sums of decimals in binary miss by a few 1e-16; a clash smaller than this is rounding, not metal.
 const ROUNDING_MM = 1e-9;
 
-/** Lengths summed once, to be used for many clearances: the sum, the squares of the tolerances, and the tolerances straight. */
+/**
+ * Lengths summed once, to be used for many clearances: the sum, the squares of the tolerances, and the
+ * tolerances straight.
+ */
 export interface Tally {
   readonly mm: number;
   readonly squares: number;
@@ -47,7 +50,8 @@ export const tally = (parts: readonly Measure[]): Tally => {
  * Tolerances add as the root of their squares for the 95 % interval and straight for the worst
  * case: the usual two ways of stacking independent tolerances (common practice, no source).
  */
-export const clearance = (room: readonly Measure[], need: readonly Measure[]): Clearance => clearanceOf(tally(room), tally(need));
+export const clearance = (room: readonly Measure[], need: readonly Measure[]): Clearance =>
+  clearanceOf(tally(room), tally(need));
 
 /** The same from sums already made. */
 export function clearanceOf(room: Tally, need: Tally): Clearance {

@@ -13,7 +13,10 @@ describe('whether a schema fills in what is missing', () => {
     ['one of several', z.union([z.number(), z.strictObject({ a: withDefault })])],
     [
       'one of a kind',
-      z.discriminatedUnion('k', [z.strictObject({ k: z.literal('a') }), z.strictObject({ k: z.literal('b'), a: withDefault })]),
+      z.discriminatedUnion('k', [
+        z.strictObject({ k: z.literal('a') }),
+        z.strictObject({ k: z.literal('b'), a: withDefault }),
+      ]),
     ],
     ['one that may be left out', z.strictObject({ a: withDefault }).nullable().optional()],
     ['one behind a change', z.strictObject({ a: withDefault }).transform(({ a }) => a)],
@@ -26,6 +29,8 @@ describe('whether a schema fills in what is missing', () => {
     }
     const tree: z.ZodType<Tree> = z.lazy(() => z.strictObject({ of: z.array(tree) }));
     expect(fillsIn(tree)).toBe(false);
-    expect(fillsIn(z.strictObject({ a: z.string().trim().min(1).nullable(), b: z.enum(['x']).optional() }))).toBe(false);
+    expect(
+      fillsIn(z.strictObject({ a: z.string().trim().min(1).nullable(), b: z.enum(['x']).optional() })),
+    ).toBe(false);
   });
 });

@@ -12,5 +12,7 @@ export function sayMinutes(minutes: number): string {
 export function sayMinutesRange(least: number, most: number): string {
   const [from, to] = [sayMinutes(least), sayMinutes(most)];
   if (from === to) return `about ${from}`;
-  return from.endsWith(' min') && to.endsWith(' min') ? `${from.replace(/ min$/, '')} to ${to}` : `${from} to ${to}`;
+  return from.endsWith(' min') && to.endsWith(' min')
+    ? `${from.replace(/ min$/, '')} to ${to}`
+    : `${from} to ${to}`;
 }

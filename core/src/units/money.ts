@@ -7,16 +7,20 @@ export const sayMoney = (minor: number): string => {
 
 /** `12.5`, `12,50`, `12` in whole minor units; null: that is no amount with at most two decimals. */
 export function readMoney(typed: string): number | null {
-  const found = /^([-−]?)\s*(\d{1,9})(?:[.,](\d{1,2}))?$/.exec(typed.trim().replace(/(?<=\d)[ ’'](?=\d{3}\b)/g, ''));
+  const found = /^([-−]?)\s*(\d{1,9})(?:[.,](\d{1,2}))?$/.exec(
+    typed.trim().replace(/(?<=\d)[ ’'](?=\d{3}\b)/g, ''),
+  );
   if (!found) return null;
   const minor = Number(found[2]) * 100 + Number((found[3] ?? '').padEnd(2, '0'));
   return found[1] === '' ? minor : -minor;
 }
 
 /**
- * `amount x numerator / denominator`, rounded to a whole number, half away from zero. All arguments are whole numbers.
+ * `amount x numerator / denominator`, rounded to a whole number, half away from zero. All arguments are whole
+ * numbers.
  * In whole numbers throughout: a product of two amounts may be beyond what a double holds exactly.
- * This is the only place where money is rounded (the rule of rounding: once for each line of labour, once for the tax
+ * This is the only place where money is rounded (the rule of rounding: once for each line of labour, once for
+ * the tax
  * of a whole bill, once for the total where the workshop takes no small coins).
  */
 export function shareOf(amount: number, numerator: number, denominator: number): number {

@@ -18,7 +18,11 @@ export interface Said<Code extends string = string> {
 }
 
 /** Says a code in the words of one language. */
-export function say<P extends Phrases, Code extends CodeOf<P>>(phrases: P, code: Code, ...facts: FactsOf<P, Code>): Said<Code> {
+export function say<P extends Phrases, Code extends CodeOf<P>>(
+  phrases: P,
+  code: Code,
+  ...facts: FactsOf<P, Code>
+): Said<Code> {
   const phrase = phrases[code] as (facts: unknown) => string;
   return { code, facts: facts[0] ?? {}, sentence: phrase(facts[0]) };
 }

@@ -19,17 +19,20 @@ describe('texts that cannot be kept', () => {
     expect(findUnkeepable({ checks: { [`a${NUL}`]: 1 } })).toEqual({ path: 'checks', character: 'U+0000' });
   });
 
-  it.each(['häven 9 – “Quay”', 'two\r\nlines\tand a tab', '🧰 whole', '', 'é as two'])('are none of these: %j', (text) => {
-    expect(findUnkeepable({ text, n: 1, none: null, bytes: new Uint8Array([0]) })).toBeNull();
-    expect(keepable({ text })).toEqual({ text });
-  });
+  it.each(['häven 9 – “Quay”', 'two\r\nlines\tand a tab', '🧰 whole', '', 'é as two'])(
+    'are none of these: %j',
+    (text) => {
+      expect(findUnkeepable({ text, n: 1, none: null, bytes: new Uint8Array([0]) })).toBeNull();
+      expect(keepable({ text })).toEqual({ text });
+    },
+  );
 
   it('are left out where a file is read, and the rest stays as it is', () => {
     const whole = { n: 1 };
     expect(keepable(whole)).toBe(whole);
-    expect(keepable([{ serial: `AB${NUL}${NUL}`, names: [`x${HALF}y`], size: 12n, [`k${NUL}`]: null }])).toEqual([
-      { serial: 'AB', names: ['xy'], size: 12n, k: null },
-    ]);
+    expect(
+      keepable([{ serial: `AB${NUL}${NUL}`, names: [`x${HALF}y`], size: 12n, [`k${NUL}`]: null }]),
+    ).toEqual([{ serial: 'AB', names: ['xy'], size: 12n, k: null }]);
   });
 
   it('do not come of cutting one short', () => {

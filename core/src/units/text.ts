@@ -1,4 +1,7 @@
-/** Control characters but tab and line breaks (Unicode category Cc), and halves of surrogate pairs: nothing that can be kept or shown. */
+/**
+ * Control characters but tab and line breaks (Unicode category Cc), and halves of surrogate pairs: nothing
+ * that can be kept or shown.
+ */
 const UNKEEPABLE = /[^\P{Cc}\t\n\r]|\p{Surrogate}/u;
 const ALL_UNKEEPABLE = new RegExp(UNKEEPABLE.source, 'gu');
 
@@ -9,7 +12,9 @@ interface Unkeepable {
   readonly character: string;
 }
 
-/** The first text in a value (of any depth) that holds a character which cannot be kept; null: all of it can. */
+/**
+ * The first text in a value (of any depth) that holds a character which cannot be kept; null: all of it can.
+ */
 export function findUnkeepable(value: unknown, path = ''): Unkeepable | null {
   if (typeof value === 'string') {
     const found = UNKEEPABLE.exec(value)?.[0];
@@ -18,7 +23,9 @@ export function findUnkeepable(value: unknown, path = ''): Unkeepable | null {
   if (value === null || typeof value !== 'object' || ArrayBuffer.isView(value)) return null;
   for (const [key, one] of Object.entries(value)) {
     const inner = path === '' ? key : `${path}.${key}`;
-    const found = UNKEEPABLE.test(key) ? { path, character: sayCharacter(UNKEEPABLE.exec(key)![0]) } : findUnkeepable(one, inner);
+    const found = UNKEEPABLE.test(key)
+      ? { path, character: sayCharacter(UNKEEPABLE.exec(key)![0]) }
+      : findUnkeepable(one, inner);
     if (found) return found;
   }
   return null;
@@ -29,7 +36,8 @@ export const sayUnkeepable = ({ character }: Unkeepable): string =>
   `There is a character in it that cannot be kept (${character}), as a scanner or a paste may leave it. Type that anew.`;
 
 /**
- * A value as it can be kept: such characters are left out of its texts, at any depth. For readers of files: drives pad
+ * A value as it can be kept: such characters are left out of its texts, at any depth. For readers of files:
+ * drives pad
  * their serials with zeros.
  */
 export function keepable<T>(value: T): T {
@@ -41,7 +49,9 @@ function cleaned(value: unknown): unknown {
   if (typeof value === 'string') return value.replace(ALL_UNKEEPABLE, '');
   if (value === null || typeof value !== 'object' || ArrayBuffer.isView(value)) return value;
   if (Array.isArray(value)) return value.map(cleaned);
-  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key.replace(ALL_UNKEEPABLE, ''), cleaned(one)]));
+  return Object.fromEntries(
+    Object.entries(value).map(([key, one]) => [key.replace(ALL_UNKEEPABLE, ''), cleaned(one)]),
+  );
 }
 
 /** At most so many code units, and never half a character. */
@@ -51,4 +61,5 @@ export function cut(text: string, most: number): string {
   return text.slice(0, last >= 0xd800 && last <= 0xdbff ? most - 1 : most);
 }
 
-const sayCharacter = (character: string): string => `U+${character.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`;
+const sayCharacter = (character: string): string =>
+  `U+${character.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`;

@@ -46,7 +46,10 @@ const PASSWORD_ASKED = new Set([SIGN_IN, addressOf(CONTRACT.ownPassword)]);
 const isRefusal = (status: number, route: string): boolean =>
   status === 403 || status === 429 || (status === 401 && PASSWORD_ASKED.has(route));
 
-/** Writes down what is on the list, and every refusal, once the answer is out. What cannot be written down is in the log. */
+/**
+ * Writes down what is on the list, and every refusal, once the answer is out. What cannot be written down is
+ * in the log.
+ */
 export function auditing(database: Database, audit: Audit, now: () => Date): RequestHandler {
   return (request, response, next) => {
     // Whoever signs out is nobody afterwards.
@@ -76,7 +79,10 @@ async function write(
   const refused = isRefusal(statusCode, route);
   if (!done && !refused) return;
   const atTheDoor = route === SIGN_IN;
-  const body = (typeof request.body === 'object' && request.body !== null ? request.body : {}) as Record<string, unknown>;
+  const body = (typeof request.body === 'object' && request.body !== null ? request.body : {}) as Record<
+    string,
+    unknown
+  >;
   const address = request.ip ?? '';
   const tried = atTheDoor ? textOf(body['signInName']).trim().toLowerCase() : '';
   const asking = request.session?.accountId ?? tried.slice(0, 80);
@@ -86,7 +92,9 @@ async function write(
   const meant = who ?? (atTheDoor && tried !== '' ? await accountBySignInName(database.pool, tried) : null);
   const workshopId = meant?.workshopId ?? (await onlyWorkshop(database.pool));
   if (workshopId === null) return;
-  const said = Object.fromEntries((done?.says ?? []).flatMap((field) => (field in body ? [[field, body[field]]] : [])));
+  const said = Object.fromEntries(
+    (done?.says ?? []).flatMap((field) => (field in body ? [[field, body[field]]] : [])),
+  );
   await audit.write(workshopId, {
     at: at.toISOString(),
     kind: done?.kind ?? (atTheDoor ? 'sign-in-refused' : 'refused'),
@@ -96,7 +104,9 @@ async function write(
       ...request.params,
       ...said,
       ...(done?.kind === 'exported' || done?.kind === 'settings-changed' ? { what: route } : {}),
-      ...(refused ? { what: route, code: codeOf(response), ...(tried ? { signInName: tried.slice(0, 80) } : {}) } : {}),
+      ...(refused
+        ? { what: route, code: codeOf(response), ...(tried ? { signInName: tried.slice(0, 80) } : {}) }
+        : {}),
     },
     address,
     requestId: idOf(request),
@@ -105,4 +115,5 @@ async function write(
 
 const textOf = (value: unknown): string => (typeof value === 'string' ? value : '');
 /** As `sendProblem` left it. */
-const codeOf = (response: Response): string => textOf((response.locals as { problemCode?: unknown }).problemCode);
+const codeOf = (response: Response): string =>
+  textOf((response.locals as { problemCode?: unknown }).problemCode);

@@ -14,7 +14,12 @@ const withoutBody = (path: string, bytes: number, headers: object = {}): Promise
     const url = new URL(path, server.url);
     const sent = ask(url, {
       method: 'POST',
-      headers: { Origin: server.url, 'Content-Type': 'application/json', 'Content-Length': bytes, ...headers },
+      headers: {
+        Origin: server.url,
+        'Content-Type': 'application/json',
+        'Content-Length': bytes,
+        ...headers,
+      },
     });
     sent.on('response', (reply: IncomingMessage) => {
       done(reply.statusCode!);
@@ -26,16 +31,29 @@ const withoutBody = (path: string, bytes: number, headers: object = {}): Promise
 
 describe('bodies', () => {
   it('of nobody are not read', async () => {
-    const paths = ['/api/imports', '/api/jobs', '/api/models', '/api/job-documents', '/api/photos', '/api/shelf/items'];
+    const paths = [
+      '/api/imports',
+      '/api/jobs',
+      '/api/models',
+      '/api/job-documents',
+      '/api/photos',
+      '/api/shelf/items',
+    ];
     // Answered before a byte of the body came: it is not waited for.
-    expect(await Promise.all(paths.map((path) => withoutBody(path, 7_000_000)))).toEqual(paths.map(() => 401));
+    expect(await Promise.all(paths.map((path) => withoutBody(path, 7_000_000)))).toEqual(
+      paths.map(() => 401),
+    );
   });
 
   it('of nobody, and large, are answered late, and of many at once the lines are cut', async () => {
     const began = performance.now();
-    const statuses = await Promise.allSettled(Array.from({ length: 26 }, () => withoutBody('/api/imports', 7_000_000)));
+    const statuses = await Promise.allSettled(
+      Array.from({ length: 26 }, () => withoutBody('/api/imports', 7_000_000)),
+    );
     expect(performance.now() - began).toBeGreaterThan(900);
-    expect(statuses.filter((one) => one.status === 'fulfilled').map((one) => one.value)).toEqual(Array.from({ length: 20 }, () => 401));
+    expect(statuses.filter((one) => one.status === 'fulfilled').map((one) => one.value)).toEqual(
+      Array.from({ length: 20 }, () => 401),
+    );
     // What is small is answered meanwhile as ever, and the next large one again.
     const again = withoutBody('/api/imports', 7_000_000);
     const small = performance.now();
@@ -46,7 +64,10 @@ describe('bodies', () => {
 
   it('at the door are small', async () => {
     const password = 'x'.repeat(20_000);
-    const reply = await request(server.url).post('/api/session').set('Origin', server.url).send({ signInName: 'ines', password });
+    const reply = await request(server.url)
+      .post('/api/session')
+      .set('Origin', server.url)
+      .send({ signInName: 'ines', password });
     expect([reply.status, reply.body.code]).toEqual([413, 'too-large']);
   });
 });
@@ -56,7 +77,11 @@ describe('JSON', () => {
   beforeAll(async () => (lead = await server.signedIn()));
 
   it('that is nested deeper than anything here is refused before it is parsed', async () => {
-    const refused = await lead.send('/api/policy', 'application/json', `{"a":${'['.repeat(100_000)}${']'.repeat(100_000)}}`);
+    const refused = await lead.send(
+      '/api/policy',
+      'application/json',
+      `{"a":${'['.repeat(100_000)}${']'.repeat(100_000)}}`,
+    );
     expect([refused.status, refused.body.code]).toEqual([413, 'too-deep']);
   });
 
@@ -70,7 +95,8 @@ describe('JSON', () => {
     const large = JSON.stringify({ pad: 'x'.repeat(3_900_000) });
     const lead = await server.signedIn();
     const statuses: number[] = [];
-    for (let times = 0; times < 8; times++) statuses.push((await lead.send('/api/policy', 'application/json', large)).status);
+    for (let times = 0; times < 8; times++)
+      statuses.push((await lead.send('/api/policy', 'application/json', large)).status);
     expect(statuses.filter((one) => one === 429)).toHaveLength(2);
     expect(statuses.slice(-2)).toEqual([429, 429]);
     await lead.get('/api/bench').expect(200);
@@ -101,7 +127,9 @@ describe('JSON', () => {
       };
     };
     fc.assert(
-      fc.property(fc.jsonValue(), (value) => expect(measureJson(Buffer.from(JSON.stringify(value)))).toEqual(size(value))),
+      fc.property(fc.jsonValue(), (value) =>
+        expect(measureJson(Buffer.from(JSON.stringify(value)))).toEqual(size(value)),
+      ),
       { numRuns: 400 },
     );
   });
@@ -115,7 +143,9 @@ it('a session listens with a handful of tabs at most, and with others again once
     .expect(200);
   const Cookie = signedIn.headers['set-cookie']![0]!.split(';')[0]!;
   const listen = (): Promise<IncomingMessage> =>
-    new Promise((done, failed) => get(`${server.url}/api/stream`, { headers: { Cookie }, agent: false }, done).on('error', failed));
+    new Promise((done, failed) =>
+      get(`${server.url}/api/stream`, { headers: { Cookie }, agent: false }, done).on('error', failed),
+    );
   const open = await Promise.all(Array.from({ length: 12 }, listen));
   expect(open.map((one) => one.statusCode)).toEqual(Array.from({ length: 12 }, () => 200));
   const more = await listen();

@@ -38,17 +38,35 @@ export const USUAL_BODIES: BodyLimits = {
   documentBudgetBytes: 64_000_000,
 };
 
-/** Reads JSON bodies, once it is known who sends them: whoever is not signed in gets no megabytes read and parsed. */
+/**
+ * Reads JSON bodies, once it is known who sends them: whoever is not signed in gets no megabytes read and
+ * parsed.
+ */
 export function bodies(database: Database, limits: BodyLimits, now: () => number): RequestHandler {
   const verify = (_request: unknown, _response: unknown, bytes: Buffer): void => {
     const { depth, values } = measureJson(bytes, limits);
-    if (depth > limits.depth) throw new Refused(413, 'too-deep', `That is nested more than ${limits.depth} deep, which nothing here is.`);
+    if (depth > limits.depth)
+      throw new Refused(
+        413,
+        'too-deep',
+        `That is nested more than ${limits.depth} deep, which nothing here is.`,
+      );
     if (values > limits.values)
-      throw new Refused(413, 'too-many', `That holds more than ${limits.values} values. Split it, and send the parts one by one.`);
+      throw new Refused(
+        413,
+        'too-many',
+        `That holds more than ${limits.values} values. Split it, and send the parts one by one.`,
+      );
   };
-  const [small, large] = [express.json({ limit: SMALL, verify }), express.json({ limit: limits.bodyBytes, verify })];
+  const [small, large] = [
+    express.json({ limit: SMALL, verify }),
+    express.json({ limit: limits.bodyBytes, verify }),
+  ];
   const json = new LargeBodies({ ...limits, budgetBytes: limits.largeBudgetBytes }, now);
-  const documents = new LargeBodies({ ...limits, bodyBytes: limits.documentBytes, budgetBytes: limits.documentBudgetBytes }, now);
+  const documents = new LargeBodies(
+    { ...limits, bodyBytes: limits.documentBytes, budgetBytes: limits.documentBudgetBytes },
+    now,
+  );
   const unheard = new Unheard();
   return (request, response, next) => {
     if (AT_THE_DOOR.has(request.path.replace(/\/$/, ''))) return void small(request, response, next);
@@ -58,12 +76,19 @@ export function bodies(database: Database, limits: BodyLimits, now: () => number
         if (request.is('json')) json.count(request);
         else if (request.is('text')) documents.count(request);
         // The parser calls whatever `verify` throws a 403.
-        large(request, response, (error?: unknown) => next(error instanceof Refused ? new Refused(413, error.code, error.message) : error));
+        large(request, response, (error?: unknown) =>
+          next(error instanceof Refused ? new Refused(413, error.code, error.message) : error),
+        );
       })
       .catch((error: unknown) => {
         // What nobody sends is not even listened to: the line ends with the answer.
         if (!request.headers.cookie) response.set('Connection', 'close');
-        if (!(error instanceof Refused) || error.status !== 401 || bytesOf(request, limits) < limits.largeBytes) return next(error);
+        if (
+          !(error instanceof Refused) ||
+          error.status !== 401 ||
+          bytesOf(request, limits) < limits.largeBytes
+        )
+          return next(error);
         unheard.hold(request, () => next(error));
       });
   };
@@ -77,8 +102,10 @@ const HELD_MS = 1000;
 const HELD_AT_ONCE = 20;
 
 /**
- * Large bodies of nobody: taking in megabytes costs the machine as much as answering does, and whoever is answered at once
- * sends the next at once. So the answer waits, the body unread; of more than a handful waiting the lines are cut.
+ * Large bodies of nobody: taking in megabytes costs the machine as much as answering does, and whoever is
+ * answered at once
+ * sends the next at once. So the answer waits, the body unread; of more than a handful waiting the lines are
+ * cut.
  */
 class Unheard {
   private held = 0;
@@ -112,7 +139,11 @@ class LargeBodies {
     for (const [id, all] of this.sent) if (all.at(-1)!.at < now - WITHIN_MS) this.sent.delete(id);
     const recent = (this.sent.get(request.sessionID) ?? []).filter(({ at }) => at > now - WITHIN_MS);
     if (recent.length > 0 && recent.reduce((sum, one) => sum + one.bytes, bytes) > this.limits.budgetBytes)
-      throw new Refused(429, 'too-much', 'That is a lot at once. It is kept on your screen; wait ten seconds, and send it again.');
+      throw new Refused(
+        429,
+        'too-much',
+        'That is a lot at once. It is kept on your screen; wait ten seconds, and send it again.',
+      );
     this.sent.set(request.sessionID, [...recent, { at: now, bytes }]);
   }
 }

@@ -21,7 +21,9 @@ const serving = async (answer: RequestListener) => {
 const rest = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
 it('a request under way is answered before the server is gone; a new one is not taken', async () => {
-  const { server, ask } = await serving((_request, response) => void setTimeout(() => response.end('done'), 150));
+  const { server, ask } = await serving(
+    (_request, response) => void setTimeout(() => response.end('done'), 150),
+  );
   const under = ask();
   await rest(40);
   const closed = closeGently(server, 5000);

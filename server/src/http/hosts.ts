@@ -11,10 +11,12 @@ function ownHosts(): Set<string> {
   return new Set(['localhost', '127.0.0.1', '[::1]', own, `${own}.local`, ...addresses]);
 }
 
-const hostOf = (address: string, family: string): string => (family === 'IPv6' ? `[${address.toLowerCase()}]` : address);
+const hostOf = (address: string, family: string): string =>
+  family === 'IPv6' ? `[${address.toLowerCase()}]` : address;
 
 /**
- * Only names that are ours: a page elsewhere that points its own name at this machine (DNS rebinding) would otherwise
+ * Only names that are ours: a page elsewhere that points its own name at this machine (DNS rebinding) would
+ * otherwise
  * speak to Petrichor as if it were its own server.
  *
  * @param more names besides this machine's own, in small letters

@@ -6,15 +6,19 @@ export interface JsonSize {
   readonly values: number;
 }
 
-const [QUOTE, BACKSLASH, OPEN_BRACE, CLOSE_BRACE, OPEN_BRACKET, CLOSE_BRACKET, COMMA] = [...'"\\{}[],'].map((sign) =>
-  sign.charCodeAt(0),
+const [QUOTE, BACKSLASH, OPEN_BRACE, CLOSE_BRACE, OPEN_BRACKET, CLOSE_BRACKET, COMMA] = [...'"\\{}[],'].map(
+  (sign) => sign.charCodeAt(0),
 ) as [number, number, number, number, number, number, number];
 
 /**
- * Counted by its bytes (RFC 8259; in UTF-8 none of these is a part of another sign). What is no JSON is counted somehow, and refused by who
+ * Counted by its bytes (RFC 8259; in UTF-8 none of these is a part of another sign). What is no JSON is
+ * counted somehow, and refused by who
  * reads it. Where more is found than `most`, it goes no further.
  */
-export function measureJson(bytes: Uint8Array, most: JsonSize = { depth: Infinity, values: Infinity }): JsonSize {
+export function measureJson(
+  bytes: Uint8Array,
+  most: JsonSize = { depth: Infinity, values: Infinity },
+): JsonSize {
   let [depth, deepest, values] = [0, 0, 0];
   for (let at = 0; at < bytes.length && deepest <= most.depth && values <= most.values; at++) {
     const byte = bytes[at];

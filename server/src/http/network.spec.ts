@@ -8,27 +8,38 @@ afterAll(() => server.stop());
 const PASSWORD = 'a long enough one';
 
 describe('the names that the server answers under', () => {
-  it.each(['localhost', '127.0.0.1:4700', '[::1]:4700', 'quayside.test', 'QUAYSIDE.test:80'])('are its own: %s', async (host) => {
-    await request(server.url).get('/api/session').set('Host', host).expect(200);
-  });
+  it.each(['localhost', '127.0.0.1:4700', '[::1]:4700', 'quayside.test', 'QUAYSIDE.test:80'])(
+    'are its own: %s',
+    async (host) => {
+      await request(server.url).get('/api/session').set('Host', host).expect(200);
+    },
+  );
 
-  it.each(['evil.example', 'evil.example:4700', 'quayside.test.evil.example'])('are no others: %s', async (host) => {
-    const { body } = await request(server.url).get('/api/session').set('Host', host).expect(421);
-    expect(body).toMatchObject({ code: 'other-host', detail: expect.stringContaining('PETRICHOR_HOSTS') });
-    // A page elsewhere that points its own name here is no page of ours, however alike origin and host are.
-    await request(server.url)
-      .post('/api/session')
-      .set({ Host: host, Origin: `http://${host}` })
-      .send({ signInName: 'ines', password: PASSWORD })
-      .expect(421);
-  });
+  it.each(['evil.example', 'evil.example:4700', 'quayside.test.evil.example'])(
+    'are no others: %s',
+    async (host) => {
+      const { body } = await request(server.url).get('/api/session').set('Host', host).expect(421);
+      expect(body).toMatchObject({ code: 'other-host', detail: expect.stringContaining('PETRICHOR_HOSTS') });
+      // A page elsewhere that points its own name here is no page of ours, however alike origin and host are.
+      await request(server.url)
+        .post('/api/session')
+        .set({ Host: host, Origin: `http://${host}` })
+        .send({ signInName: 'ines', password: PASSWORD })
+        .expect(421);
+    },
+  );
 });
 
 describe('behind a proxy that speaks TLS', () => {
   const asProxy = (headers: object = {}) =>
     request(server.url)
       .post('/api/session')
-      .set({ 'X-Forwarded-Proto': 'https', 'X-Forwarded-Host': 'quayside.test', Origin: 'https://quayside.test', ...headers })
+      .set({
+        'X-Forwarded-Proto': 'https',
+        'X-Forwarded-Host': 'quayside.test',
+        Origin: 'https://quayside.test',
+        ...headers,
+      })
       .send({ signInName: 'ines', password: PASSWORD });
 
   it('the cookie is set, and only for HTTPS; over plain HTTP it is set, too', async () => {
@@ -47,7 +58,8 @@ describe('behind a proxy that speaks TLS', () => {
   });
 
   it('each device counts its own wrong tries', async () => {
-    const wrong = (address: string) => asProxy({ 'X-Forwarded-For': address }).send({ signInName: 'ines', password: 'wrong' });
+    const wrong = (address: string) =>
+      asProxy({ 'X-Forwarded-For': address }).send({ signInName: 'ines', password: 'wrong' });
     for (let tries = 0; tries < 5; tries++) await wrong('192.168.7.31');
     expect((await wrong('192.168.7.31')).status).toBe(429);
     expect((await wrong('192.168.7.32')).status).toBe(401);

@@ -19,7 +19,13 @@ const TITLES: Record<number, string> = {
   507: 'Full',
 };
 
-export function sendProblem(response: Response, status: number, code: string, detail: string, fields: Problem['fields'] = []): void {
+export function sendProblem(
+  response: Response,
+  status: number,
+  code: string,
+  detail: string,
+  fields: Problem['fields'] = [],
+): void {
   const problem: Problem = {
     type: `urn:petrichor:problem:${code}`,
     title: TITLES[status] ?? 'Failed',
@@ -37,7 +43,10 @@ export function sendProblem(response: Response, status: number, code: string, de
 /** Parses outside input by the contract; a fault names its fields. */
 export function parsed<S extends z.ZodType>(schema: S, input: unknown): z.output<S> {
   const wrong = findUnkeepable(input);
-  if (wrong) throw new Refused(400, 'not-kept', sayUnkeepable(wrong), [{ path: wrong.path, message: sayUnkeepable(wrong) }]);
+  if (wrong)
+    throw new Refused(400, 'not-kept', sayUnkeepable(wrong), [
+      { path: wrong.path, message: sayUnkeepable(wrong) },
+    ]);
   const result = schema.safeParse(input);
   if (result.success) return result.data;
   const fields = result.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message }));
@@ -45,7 +54,9 @@ export function parsed<S extends z.ZodType>(schema: S, input: unknown): z.output
   throw new Refused(
     400,
     'not-understood',
-    fields.length === 1 ? sentence(first) : `${fields.length} entries need another look. First: ${sentence(first)}`,
+    fields.length === 1
+      ? sentence(first)
+      : `${fields.length} entries need another look. First: ${sentence(first)}`,
     fields,
   );
 }
@@ -65,9 +76,12 @@ export const problemHandler: ErrorRequestHandler = (error: unknown, request, res
     return send();
   }
   const { status, type } = error as { status?: number; type?: string };
-  if (type === 'entity.parse.failed') return sendProblem(response, 400, 'not-json', 'The request’s body is not JSON.');
-  if (type === 'entity.too.large') return sendProblem(response, 413, 'too-large', 'That is more than the server takes at once.');
-  if (status === 400) return sendProblem(response, 400, 'not-understood', 'The address or body could not be read.');
+  if (type === 'entity.parse.failed')
+    return sendProblem(response, 400, 'not-json', 'The request’s body is not JSON.');
+  if (type === 'entity.too.large')
+    return sendProblem(response, 413, 'too-large', 'That is more than the server takes at once.');
+  if (status === 400)
+    return sendProblem(response, 400, 'not-understood', 'The address or body could not be read.');
   if (isDataRefused(error))
     return sendProblem(
       response,
@@ -82,12 +96,14 @@ export const problemHandler: ErrorRequestHandler = (error: unknown, request, res
       response,
       503,
       'database-away',
-      'The database does not answer. What you did is kept on your screen; it is sent again by itself.' + inLog,
+      'The database does not answer. What you did is kept on your screen; it is sent again by itself.' +
+        inLog,
     );
   return sendProblem(
     response,
     500,
     'failed',
-    'The server failed at this. What you typed is still on your screen; try once more, and tell the lead if it happens again.' + inLog,
+    'The server failed at this. What you typed is still on your screen; try once more, and tell the lead if it happens again.' +
+      inLog,
   );
 };

@@ -19,7 +19,10 @@ const PERMISSIONS = [
   'serial=()',
 ].join(', ');
 
-/** Headers of every reply. Scripts and styles come from this server only; styles made at run time need the nonce. */
+/**
+ * Headers of every reply. Scripts and styles come from this server only; styles made at run time need the
+ * nonce.
+ */
 export function securityHeaders(): RequestHandler[] {
   return [
     (_request, response, next) => {
@@ -43,14 +46,16 @@ export function securityHeaders(): RequestHandler[] {
           frameAncestors: ["'none'"],
         },
       },
-      // The shop's own authority is not every device's: whoever puts a proxy with a public certificate before it sets this there.
+      // The shop's own authority is not every device's: whoever puts a proxy with a public certificate before
+      // it sets this there.
       strictTransportSecurity: false,
       // A browser complains of these two where the page is no secure context.
       crossOriginOpenerPolicy: false,
       originAgentCluster: false,
     }),
     (request, response, next) => {
-      if (request.secure) response.set({ 'Cross-Origin-Opener-Policy': 'same-origin', 'Origin-Agent-Cluster': '?1' });
+      if (request.secure)
+        response.set({ 'Cross-Origin-Opener-Policy': 'same-origin', 'Origin-Agent-Cluster': '?1' });
       response.set('Permissions-Policy', PERMISSIONS);
       next();
     },
@@ -65,7 +70,13 @@ export const ownOriginOnly: RequestHandler = (request, _response, next) => {
   const origin = request.get('origin');
   const { host } = request;
   if (origin !== undefined && host !== undefined && hostOf(origin) === host) return next();
-  next(new Refused(403, 'other-origin', 'This request did not come from Petrichor’s own page. Open Petrichor and do it there.'));
+  next(
+    new Refused(
+      403,
+      'other-origin',
+      'This request did not come from Petrichor’s own page. Open Petrichor and do it there.',
+    ),
+  );
 };
 
 function hostOf(origin: string): string | null {

@@ -1,4 +1,13 @@
-import { Media, statusOf, type BodyOf, type By, type ParamsOf, type QueryOf, type ReplyOf, type Route } from '@petrichor/api';
+import {
+  Media,
+  statusOf,
+  type BodyOf,
+  type By,
+  type ParamsOf,
+  type QueryOf,
+  type ReplyOf,
+  type Route,
+} from '@petrichor/api';
 import { raw as rawBody, Router, type Request, type RequestHandler, type Response } from 'express';
 import * as z from 'zod';
 import type { Acting } from '../services/acting.js';
@@ -22,7 +31,9 @@ interface Asked<R> {
 
 /** One answer for each route of a group: one that is missing does not compile. */
 type Answers<Routes> = {
-  readonly [Name in keyof Routes]: (asked: Asked<Routes[Name]>) => ReplyOf<Routes[Name]> | Promise<ReplyOf<Routes[Name]>>;
+  readonly [Name in keyof Routes]: (
+    asked: Asked<Routes[Name]>,
+  ) => ReplyOf<Routes[Name]> | Promise<ReplyOf<Routes[Name]>>;
 };
 
 export interface Serving {
@@ -45,13 +56,23 @@ export function serve<Routes extends Readonly<Record<string, Route>>>(
       const query = route.query ? parsed(route.query, request.query) : undefined;
       const by = account && acting(account, now());
       response.status(statusOf(route));
-      const reply = await answer({ params, query, body: bodyOf(route, request), by, account, request, response });
+      const reply = await answer({
+        params,
+        query,
+        body: bodyOf(route, request),
+        by,
+        account,
+        request,
+        response,
+      });
       if (route.reply instanceof Media) return;
       if (route.reply) response.json(reply);
       else response.end();
     };
     const before: RequestHandler[] =
-      route.body instanceof Media ? [mayFirst(database, route.by), rawBody({ type: route.body.type, limit: largestBytes })] : [];
+      route.body instanceof Media
+        ? [mayFirst(database, route.by), rawBody({ type: route.body.type, limit: largestBytes })]
+        : [];
     router[METHODS[route.method]](route.path, ...before, handle);
   }
   return router;
@@ -59,7 +80,12 @@ export function serve<Routes extends Readonly<Record<string, Route>>>(
 
 const METHODS = { GET: 'get', POST: 'post', DELETE: 'delete' } as const;
 
-const acting = ({ workshopId, id, name, roles }: AccountRow, at: Date): Acting => ({ workshopId, by: { id, name }, roles, at });
+const acting = ({ workshopId, id, name, roles }: AccountRow, at: Date): Acting => ({
+  workshopId,
+  by: { id, name },
+  roles,
+  at,
+});
 
 async function whoMay(database: Database, request: Request, by: By): Promise<AccountRow | null> {
   if (by === 'anyone') return null;
@@ -81,7 +107,9 @@ function bodyOf({ body }: Route, request: Request): unknown {
   return Buffer.isBuffer(sent) ? ownBytes(sent) : new Uint8Array();
 }
 
-/** Memory of its own, so that it can be given away to the thread that reads it: large bodies have it already. */
+/**
+ * Memory of its own, so that it can be given away to the thread that reads it: large bodies have it already.
+ */
 const ownBytes = (body: Buffer): Uint8Array<ArrayBuffer> =>
   body.byteOffset === 0 && body.buffer.byteLength === body.length && body.buffer instanceof ArrayBuffer
     ? new Uint8Array(body.buffer)

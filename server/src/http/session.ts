@@ -24,7 +24,8 @@ declare module 'express-session' {
 const FOURTEEN_DAYS_MS = 14 * 24 * 3_600_000;
 
 /**
- * Sessions in PostgreSQL, named by a cookie that scripts cannot read and other sites cannot send. Over HTTPS, also a
+ * Sessions in PostgreSQL, named by a cookie that scripts cannot read and other sites cannot send. Over HTTPS,
+ * also a
  * trusted proxy's, it is never sent in the clear.
  */
 export function sessions(database: Database, secret: string): RequestHandler {
@@ -34,7 +35,12 @@ export function sessions(database: Database, secret: string): RequestHandler {
     secret,
     resave: false,
     saveUninitialized: false,
-    store: new Store({ pool: database.pool, tableName: 'session', disableTouch: true, pruneSessionInterval: 3600 }),
+    store: new Store({
+      pool: database.pool,
+      tableName: 'session',
+      disableTouch: true,
+      pruneSessionInterval: 3600,
+    }),
     cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: FOURTEEN_DAYS_MS, path: '/' },
   });
 }
@@ -58,10 +64,15 @@ export async function endSession(database: Database, request: Request): Promise<
 /** express-session calls back with whatever went wrong, or nothing. */
 const done = (start: (then: (problem?: unknown) => void) => void): Promise<void> =>
   new Promise((resolve, reject) =>
-    start((problem) => (problem ? reject(new Error('The session store failed.', { cause: problem })) : resolve())),
+    start((problem) =>
+      problem ? reject(new Error('The session store failed.', { cause: problem })) : resolve(),
+    ),
   );
 
-/** How long an account is believed without asking the database again: what a lead takes away is gone that soon. */
+/**
+ * How long an account is believed without asking the database again: what a lead takes away is gone that
+ * soon.
+ */
 const BELIEVED_MS = 3000;
 const believed = new WeakMap<Database, Map<string, { account: AccountRow; until: number }>>();
 
@@ -88,7 +99,11 @@ export async function isStillIn(database: Database, sid: string, accountId: stri
 }
 
 /** The account signed in, or a refusal; with `roles`, only who holds one of them. */
-export async function requireAccount(database: Database, request: Request, ...roles: Role[]): Promise<AccountRow> {
+export async function requireAccount(
+  database: Database,
+  request: Request,
+  ...roles: Role[]
+): Promise<AccountRow> {
   const account = await signedIn(database, request);
   if (!account)
     throw new Refused(
@@ -97,10 +112,19 @@ export async function requireAccount(database: Database, request: Request, ...ro
       'You are not signed in any more. Sign in; what you did is kept here and goes through after that.',
     );
   if (roles.length > 0 && !roles.some((role) => account.roles.includes(role))) {
-    throw new Refused(403, 'role', `Only ${roles.map((role) => `the ${role}`).join(' or ')} does this. Ask one of them.`);
+    throw new Refused(
+      403,
+      'role',
+      `Only ${roles.map((role) => `the ${role}`).join(' or ')} does this. Ask one of them.`,
+    );
   }
   return account;
 }
 
 /** An account without what only the door may see. */
-export const publicAccount = ({ id, name, signInName, roles }: Account): Account => ({ id, name, signInName, roles });
+export const publicAccount = ({ id, name, signInName, roles }: Account): Account => ({
+  id,
+  name,
+  signInName,
+  roles,
+});

@@ -15,12 +15,15 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const reply = async (): Promise<DiagnosisReply> => (await lead.get('/api/diagnosis').expect(200)).body as DiagnosisReply;
+const reply = async (): Promise<DiagnosisReply> =>
+  (await lead.get('/api/diagnosis').expect(200)).body as DiagnosisReply;
 const edited = (version: number, prior = 0.2) => ({
   knowledge: {
     ...shippedDiagnosis('before'),
     version,
-    causes: shippedDiagnosis('before').causes.map((one) => (one.id === 'connection' ? { ...one, prior } : one)),
+    causes: shippedDiagnosis('before').causes.map((one) =>
+      one.id === 'connection' ? { ...one, prior } : one,
+    ),
   },
   why: 'Half our jobs are cables.',
 });
@@ -28,10 +31,15 @@ const edited = (version: number, prior = 0.2) => ({
 /** A job that ends with a confirmed cause and no new drive. */
 async function finish(cause: string, ...found: string[]): Promise<void> {
   const { body } = await lead
-    .post('/api/jobs', { commandId: randomUUID(), intake: anIntake({ mustNotLose: 'nothing', stake: 'none' }) })
+    .post('/api/jobs', {
+      commandId: randomUUID(),
+      intake: anIntake({ mustNotLose: 'nothing', stake: 'none' }),
+    })
     .expect(201);
   const give = (command: JobCommand) =>
-    lead.post(`/api/jobs/${body.job.id}/commands`, { commandId: randomUUID(), basedOn: 0, command }).expect(200);
+    lead
+      .post(`/api/jobs/${body.job.id}/commands`, { commandId: randomUUID(), basedOn: 0, command })
+      .expect(200);
   for (const observation of found) await give({ type: 'observe', observation, seen: 'seen' });
   await give({ type: 'conclude', causeId: cause, reason: 'seen on opening' });
   await give({ type: 'cure', what: 'Reseated the plug.', checked: 'Read 20 GB.' });
@@ -54,7 +62,12 @@ describe('what finished jobs teach', () => {
     await finish('connection', 'plug-askew', 'link-errors');
     const { before, cases } = await reply();
     expect(before.jobs).toBe(1);
-    expect(before.links['plug-askew/connection']).toMatchObject({ jobs: 1, so: 1, opinion: 0.65, value: (0.65 * 20 + 1) / 21 });
+    expect(before.links['plug-askew/connection']).toMatchObject({
+      jobs: 1,
+      so: 1,
+      opinion: 0.65,
+      value: (0.65 * 20 + 1) / 21,
+    });
     expect(cases).toMatchObject([
       {
         modelId: 'tarnwell-fen-14',
@@ -70,28 +83,37 @@ describe('what finished jobs teach', () => {
   });
 
   it('weighs in the next decision of the server', async () => {
-    const { body } = await lead.post('/api/jobs', { commandId: randomUUID(), intake: anIntake() }).expect(201);
+    const { body } = await lead
+      .post('/api/jobs', { commandId: randomUUID(), intake: anIntake() })
+      .expect(201);
     const give = (command: JobCommand) =>
-      lead.post(`/api/jobs/${body.job.id}/commands`, { commandId: randomUUID(), basedOn: 0, command }).expect(200);
+      lead
+        .post(`/api/jobs/${body.job.id}/commands`, { commandId: randomUUID(), basedOn: 0, command })
+        .expect(200);
     await give({ type: 'observe', observation: 'plug-askew', seen: 'seen' });
     await give({ type: 'conclude', causeId: 'connection', reason: 'plug askew' });
     const { conclusion } = (await lead.get(`/api/jobs/${body.job.id}`)).body.job;
     expect(conclusion.weighed).toMatchObject({ causeId: 'connection' });
-    // With one cable in one job the share is (0.06 x 20 + 1) / 21 instead of 0.06: the chance is above what ships.
+    // With one cable in one job the share is (0.06 x 20 + 1) / 21 instead of 0.06: the chance is above what
+    // ships.
     expect(conclusion.weighed.chance).toBeGreaterThan(0.7);
   });
 
   it('is brought forward by what changed, also where a job teaches otherwise than before, and by nothing that came to nothing', async () => {
     const jobs = (
       await server.database.inWorkshop(server.workshopId, (tx) =>
-        tx.query<{ id: string; pastCase: PastCase }>(`select id, past_case as "pastCase" from job where past_case is not null`),
+        tx.query<{ id: string; pastCase: PastCase }>(
+          `select id, past_case as "pastCase" from job where past_case is not null`,
+        ),
       )
     ).rows;
     const [one] = jobs;
     const counted = async () => ((await lead.get('/api/knowledge')).body as KnowledgeWhole).diagnosis.before;
     const fresh = async (): Promise<LearnedEdition> => {
       const now = await server.database.inWorkshop(server.workshopId, (tx) =>
-        tx.query<{ pastCase: PastCase }>('select past_case as "pastCase" from job where past_case is not null'),
+        tx.query<{ pastCase: PastCase }>(
+          'select past_case as "pastCase" from job where past_case is not null',
+        ),
       );
       return learn(
         shippedDiagnosis('before'),
@@ -100,7 +122,10 @@ describe('what finished jobs teach', () => {
     };
     const teach = (pastCase: PastCase | null) =>
       server.database.inWorkshop(server.workshopId, (tx) =>
-        tx.query('update job set past_case = $2 where id = $1', [one!.id, pastCase && JSON.stringify(pastCase)]),
+        tx.query('update job set past_case = $2 where id = $1', [
+          one!.id,
+          pastCase && JSON.stringify(pastCase),
+        ]),
       );
     expect(await counted()).toEqual(await fresh());
     await teach({ ...one!.pastCase, causes: ['memory-short'] });
@@ -111,8 +136,13 @@ describe('what finished jobs teach', () => {
     // What a transaction taught itself is not counted by it: it is rolled back here.
     await server.database
       .inWorkshop(server.workshopId, async (tx) => {
-        await tx.query('update job set past_case = $2 where id = $1', [one!.id, JSON.stringify(one!.pastCase)]);
-        expect((await learntEditions(server.database, tx, server.workshopId)).before.jobs).toBe(jobs.length - 1);
+        await tx.query('update job set past_case = $2 where id = $1', [
+          one!.id,
+          JSON.stringify(one!.pastCase),
+        ]);
+        expect((await learntEditions(server.database, tx, server.workshopId)).before.jobs).toBe(
+          jobs.length - 1,
+        );
         throw new Error('over');
       })
       .catch(() => undefined);
@@ -138,15 +168,24 @@ describe('editing', () => {
     const { before, history } = await reply();
     expect(before.edition).toMatchObject({ version: 2 });
     expect(before.edition.causes.find((one) => one.id === 'connection')!.prior).toBe(0.2);
-    expect(history).toMatchObject([{ about: 'before', version: 2, savedBy: 'Ines', why: 'Half our jobs are cables.' }]);
+    expect(history).toMatchObject([
+      { about: 'before', version: 2, savedBy: 'Ines', why: 'Half our jobs are cables.' },
+    ]);
     expect((await lead.get('/api/diagnosis/before/2').expect(200)).body.version).toBe(2);
     expect((await lead.get('/api/diagnosis/before/1').expect(200)).body).toEqual(shippedDiagnosis('before'));
-    expect((await lead.get('/api/diagnosis/before/7').expect(404)).body.detail).toBe('There is no edition 7.');
+    expect((await lead.get('/api/diagnosis/before/7').expect(404)).body.detail).toBe(
+      'There is no edition 7.',
+    );
   });
 
   it('never overwrites what somebody else saved meanwhile', async () => {
-    expect((await lead.post('/api/diagnosis', edited(1, 0.3)).expect(409)).body.detail).toContain('Somebody saved edition 2 meanwhile');
-    const both = await Promise.all([lead.post('/api/diagnosis', edited(2, 0.3)), lead.post('/api/diagnosis', edited(2, 0.4))]);
+    expect((await lead.post('/api/diagnosis', edited(1, 0.3)).expect(409)).body.detail).toContain(
+      'Somebody saved edition 2 meanwhile',
+    );
+    const both = await Promise.all([
+      lead.post('/api/diagnosis', edited(2, 0.3)),
+      lead.post('/api/diagnosis', edited(2, 0.4)),
+    ]);
     expect(both.map((one) => one.status).sort()).toEqual([201, 409]);
   });
 

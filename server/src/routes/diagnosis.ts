@@ -8,5 +8,6 @@ export const serveDiagnosis = (serving: Serving): Router =>
   serve(diagnosisRoutes, serving, {
     diagnosis: ({ by }) => diagnosisOf(serving.database, by.workshopId),
     saveEdition: async ({ by, body }) => ({ version: await saveEdition(serving.database, by, body) }),
-    oldEdition: ({ by, params: { about, version } }) => oldEdition(serving.database, by.workshopId, about, version),
+    oldEdition: ({ by, params: { about, version } }) =>
+      oldEdition(serving.database, by.workshopId, about, version),
   });

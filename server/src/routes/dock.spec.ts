@@ -42,20 +42,28 @@ const put = async (bay: string, driveId: string | null) =>
   (await bench.post(`/api/dock/simulated/bays/${bay}`, { driveId }).expect(200)).body.dock as Dock;
 const run = async (bay: string, kind: string, targetBay: string | null = null) =>
   (await bench.post(`/api/dock/bays/${bay}/runs`, { kind, targetBay }).expect(201)).body as DockRun;
-const told = async (runId: string) => (await bench.get(`/api/dock/runs/${runId}`).expect(200)).body as DockRun;
+const told = async (runId: string) =>
+  (await bench.get(`/api/dock/runs/${runId}`).expect(200)).body as DockRun;
 const report = async (bay: string) => {
-  const reading = readSmartReport((await bench.get(`/api/dock/bays/${bay}/self-report`).expect(200)).body.text as string);
+  const reading = readSmartReport(
+    (await bench.get(`/api/dock/bays/${bay}/self-report`).expect(200)).body.text as string,
+  );
   if (!reading.ok) throw new Error(reading.problem);
   return reading.value;
 };
-const raw = async (bay: string, id: number) => (await report(bay)).attributes.find((one) => one.id === id)?.raw;
+const raw = async (bay: string, id: number) =>
+  (await report(bay)).attributes.find((one) => one.id === id)?.raw;
 
 describe('what is in the dock', () => {
   it('is listed with its identity; an empty bay and a silent drive are told apart', async () => {
     await put('A', 'corrie-failing');
     const { bays } = await put('B', 'quiet');
     expect(bays).toMatchObject([
-      { bay: 'A', drive: { model: 'Corrie D5 500', serial: 'CD5-1907-12', rotationRpm: 5400 }, silent: false },
+      {
+        bay: 'A',
+        drive: { model: 'Corrie D5 500', serial: 'CD5-1907-12', rotationRpm: 5400 },
+        silent: false,
+      },
       { bay: 'B', drive: null, silent: true },
     ]);
     expect((await put('B', null)).bays[1]).toEqual({ bay: 'B', drive: null, silent: false, run: null });
@@ -66,12 +74,18 @@ describe('what is in the dock', () => {
     expect(await report('A')).toMatchObject({ protocol: 'ata', serial: 'CD5-1907-12', temperatureC: 41 });
     expect(await raw('A', 187)).toBe(22);
     await put('A', 'sallow-worn');
-    expect(await report('A')).toMatchObject({ protocol: 'nvme', nvme: { availableSparePercent: 27, mediaErrors: 5 } });
+    expect(await report('A')).toMatchObject({
+      protocol: 'nvme',
+      nvme: { availableSparePercent: 27, mediaErrors: 5 },
+    });
   });
 
   it('moves to the other bay when it is put there', async () => {
     await put('A', 'corrie-cable');
-    expect((await put('B', 'corrie-cable')).bays.map((bay) => bay.drive?.serial ?? null)).toEqual([null, 'CD5-4410-77']);
+    expect((await put('B', 'corrie-cable')).bays.map((bay) => bay.drive?.serial ?? null)).toEqual([
+      null,
+      'CD5-4410-77',
+    ]);
   });
 });
 
@@ -120,7 +134,9 @@ describe('a surface reading', () => {
     await put('A', 'corrie-cable');
     const { runId } = await run('A', 'surface-read');
     nowMs += 60_000;
-    expect((await bench.post(`/api/dock/runs/${runId}/stop`, {}).expect(200)).body).toMatchObject({ state: 'stopped' });
+    expect((await bench.post(`/api/dock/runs/${runId}/stop`, {}).expect(200)).body).toMatchObject({
+      state: 'stopped',
+    });
   });
 });
 
@@ -129,7 +145,10 @@ describe('a copy, from the bench', () => {
     await put('A', 'sallow-412');
     await put('B', 'pellow-new');
     const { body: table } = await bench.get('/api/dock/bays/A/table').expect(200);
-    expect(sfdiskJsonOf(JSON.parse((table as { table: string }).table))).toMatchObject({ ok: true, value: { table: 'gpt' } });
+    expect(sfdiskJsonOf(JSON.parse((table as { table: string }).table))).toMatchObject({
+      ok: true,
+      value: { table: 'gpt' },
+    });
     const { runId } = await run('A', 'clone', 'B');
     nowMs += 60_000;
     await bench.post(`/api/dock/runs/${runId}/pause`, {}).expect(200);
@@ -168,7 +187,10 @@ describe('tests and copies', () => {
     await put('B', 'bench-2tb');
     const clone = await run('A', 'clone', 'B');
     nowMs += 6 * HOUR;
-    expect(await told(clone.runId)).toMatchObject({ state: 'failed', sentence: expect.stringContaining('cannot be read at 118 GB') });
+    expect(await told(clone.runId)).toMatchObject({
+      state: 'failed',
+      sentence: expect.stringContaining('cannot be read at 118 GB'),
+    });
     const rescue = await run('A', 'rescue', 'B');
     nowMs += 6 * HOUR;
     expect(await told(rescue.runId)).toMatchObject({
@@ -193,13 +215,20 @@ describe('tests and copies', () => {
     await put('A', 'corrie-cable');
     await put('B', 'quiet');
     await run('A', 'long-test');
-    expect((await bench.post('/api/dock/bays/A/runs', { kind: 'short-test', targetBay: null }).expect(409)).body.detail).toContain(
-      'Bay A is busy',
+    expect(
+      (await bench.post('/api/dock/bays/A/runs', { kind: 'short-test', targetBay: null }).expect(409)).body
+        .detail,
+    ).toContain('Bay A is busy');
+    expect((await bench.get('/api/dock/bays/B/self-report').expect(409)).body.detail).toContain(
+      'draws power and does not answer',
     );
-    expect((await bench.get('/api/dock/bays/B/self-report').expect(409)).body.detail).toContain('draws power and does not answer');
     await put('A', null);
-    expect((await bench.get('/api/dock/bays/A/self-report').expect(409)).body.detail).toBe('Bay A is empty. Put the drive in.');
-    expect((await bench.get('/api/dock/bays/C/self-report').expect(404)).body.detail).toContain('There is no bay C');
+    expect((await bench.get('/api/dock/bays/A/self-report').expect(409)).body.detail).toBe(
+      'Bay A is empty. Put the drive in.',
+    );
+    expect((await bench.get('/api/dock/bays/C/self-report').expect(404)).body.detail).toContain(
+      'There is no bay C',
+    );
   });
 });
 
@@ -234,7 +263,10 @@ describe('when the dock goes away', () => {
   it('takes nothing that is not as agreed', async () => {
     const { port } = dock.address() as AddressInfo;
     await end(dock);
-    dock = createServer((_request, response) => response.end('{"bays":"all of them"}')).listen(port, '127.0.0.1');
+    dock = createServer((_request, response) => response.end('{"bays":"all of them"}')).listen(
+      port,
+      '127.0.0.1',
+    );
     await new Promise((done) => dock.once('listening', done));
     expect((await bench.get('/api/dock').expect(502)).body).toMatchObject({ code: 'dock-nonsense' });
   });
@@ -244,6 +276,8 @@ it('is nothing where none is set up', async () => {
   const without = await TestServer.start();
   const visitor = await without.signedIn();
   expect((await visitor.get('/api/dock').expect(200)).body).toEqual({ dock: null });
-  expect((await visitor.get('/api/dock/bays/A/self-report').expect(404)).body.detail).toContain('PETRICHOR_DOCK');
+  expect((await visitor.get('/api/dock/bays/A/self-report').expect(404)).body.detail).toContain(
+    'PETRICHOR_DOCK',
+  );
   await without.stop();
 });

@@ -11,8 +11,10 @@ import { anIntake } from '../testing/intake.js';
 import { TestServer, type Visitor } from '../testing/server.js';
 
 /**
- * Every operation of the contract, with a body that would be accepted, tried by nobody, by each role, and by a lead of
- * another workshop with this one's ids. A new operation is not tried, and does not compile here, until it has a line below.
+ * Every operation of the contract, with a body that would be accepted, tried by nobody, by each role, and by
+ * a lead of
+ * another workshop with this one's ids. A new operation is not tried, and does not compile here, until it has
+ * a line below.
  */
 const ROLES: readonly Role[] = ['technician', 'desk', 'lead'];
 const HANDS: readonly Role[] = ['technician', 'lead'];
@@ -53,7 +55,10 @@ const LINES: Record<RouteName, Line> = {
   session: { by: 'anyone' },
   signIn: { by: 'anyone', body: () => ({ signInName: 'ines', password: PASSWORD }) },
   signOut: { by: 'anyone' },
-  firstAccount: { by: 'anyone', body: () => ({ workshopName: 'W', name: 'N', signInName: 'nn', password: PASSWORD }) },
+  firstAccount: {
+    by: 'anyone',
+    body: () => ({ workshopName: 'W', name: 'N', signInName: 'nn', password: PASSWORD }),
+  },
   ownPassword: { by: ROLES, body: () => ({ old: PASSWORD, password: PASSWORD }) },
   accounts: { by: ROLES },
   addAccount: {
@@ -77,9 +82,16 @@ const LINES: Record<RouteName, Line> = {
   events: { by: ROLES, query: '?after=0' },
   give: {
     by: HANDS,
-    body: () => ({ ...asked(), basedOn: 0, command: { type: 'observe', observation: 'bad-sectors', seen: 'seen' } }),
+    body: () => ({
+      ...asked(),
+      basedOn: 0,
+      command: { type: 'observe', observation: 'bad-sectors', seen: 'seen' },
+    }),
   },
-  saveGuide: { by: HANDS, body: () => ({ model: { ...draft, id: `new-${id().slice(0, 8)}` }, basedOn: 0, why: 'new here' }) },
+  saveGuide: {
+    by: HANDS,
+    body: () => ({ model: { ...draft, id: `new-${id().slice(0, 8)}` }, basedOn: 0, why: 'new here' }),
+  },
   modelRecord: { by: ROLES },
   modelAt: { by: ROLES },
   settleCorrection: { by: LEAD, body: () => ({ verdict: 'declined', words: 'looked at it' }) },
@@ -141,9 +153,22 @@ const LINES: Record<RouteName, Line> = {
 
 /** Another job than is here, as another installation would send it. */
 function documentOf(job: JobState): string {
-  const event = { type: 'job-opened', jobId: id(), number: 1, intake: { ...job.intake, customer: { ...job.intake.customer, id: id() } } };
-  const events = [{ seq: 1, at: '2026-04-14T08:00:00.000Z', by: { id: id(), name: 'N' }, commandId: id(), event }];
-  return JSON.stringify({ format: 'petrichor-job', workshop: 'W', exportedAt: '2026-04-14T08:00:00.000Z', events, photos: [] });
+  const event = {
+    type: 'job-opened',
+    jobId: id(),
+    number: 1,
+    intake: { ...job.intake, customer: { ...job.intake.customer, id: id() } },
+  };
+  const events = [
+    { seq: 1, at: '2026-04-14T08:00:00.000Z', by: { id: id(), name: 'N' }, commandId: id(), event },
+  ];
+  return JSON.stringify({
+    format: 'petrichor-job',
+    workshop: 'W',
+    exportedAt: '2026-04-14T08:00:00.000Z',
+    events,
+    photos: [],
+  });
 }
 
 const urlOf = (route: Route, { query = '' }: Line, world: World): string => {
@@ -205,8 +230,14 @@ afterAll(async () => {
 
 const addPerson = async (roles: readonly Role[]): Promise<{ id: string; signInName: string }> => {
   const signInName = `${MARKER.toLowerCase()}-${id().slice(0, 8)}`;
-  const { body } = await lead.post('/api/accounts', { name: `${MARKER} ${signInName}`, signInName, password: PASSWORD, roles }).expect(201);
-  return { signInName, id: (body.accounts as { id: string; signInName: string }[]).find((one) => one.signInName === signInName)!.id };
+  const { body } = await lead
+    .post('/api/accounts', { name: `${MARKER} ${signInName}`, signInName, password: PASSWORD, roles })
+    .expect(201);
+  return {
+    signInName,
+    id: (body.accounts as { id: string; signInName: string }[]).find((one) => one.signInName === signInName)!
+      .id,
+  };
 };
 const enter = async (signInName: string): Promise<Visitor> => {
   const visitor = server.anyone();
@@ -216,13 +247,24 @@ const enter = async (signInName: string): Promise<Visitor> => {
 
 /** What there is to get at: a job with a note and a sealed one, a photo, somebody who is signed in. */
 async function world(): Promise<World> {
-  const intake = anIntake({ customer: { name: `${MARKER} Quist`, reach: MARKER }, serial: `${MARKER}-${id().slice(0, 6)}` });
+  const intake = anIntake({
+    customer: { name: `${MARKER} Quist`, reach: MARKER },
+    serial: `${MARKER}-${id().slice(0, 6)}`,
+  });
   const job: JobState = (await lead.post('/api/jobs', { ...asked(), intake }).expect(201)).body.job;
   const give = async (command: JobCommand) =>
-    (await lead.post(`/api/jobs/${job.id}/commands`, { ...asked(), basedOn: 0, command }).expect(200)).body.seq as number;
+    (await lead.post(`/api/jobs/${job.id}/commands`, { ...asked(), basedOn: 0, command }).expect(200)).body
+      .seq as number;
   const noteSeq = await give({ type: 'note', text: MARKER, stepId: null });
   const noteId = id();
-  await lead.post(`/api/jobs/${job.id}/sealed`, { commandId: noteId, kind: 'passcode', label: MARKER, secret: MARKER }).expect(201);
+  await lead
+    .post(`/api/jobs/${job.id}/sealed`, {
+      commandId: noteId,
+      kind: 'passcode',
+      label: MARKER,
+      secret: MARKER,
+    })
+    .expect(201);
   const hash: string = (await lead.send('/api/photos', 'image/jpeg', JPEG).expect(201)).body.hash;
   const somebody = await addPerson(['desk']);
   await enter(somebody.signInName);
@@ -266,11 +308,17 @@ describe('with a body that would be accepted', () => {
       for (const key of KEYS) {
         // What is used up by being done once is made anew.
         const once = /accountId|noteId|session/.test(pathOf(key));
-        const { there, who } = once ? { there: await world(), who: await enter((await addPerson([role])).signInName) } : usual;
+        const { there, who } = once
+          ? { there: await world(), who: await enter((await addPerson([role])).signInName) }
+          : usual;
         const { status, body } = await ask(who, key, there);
         const { by } = LINES[key];
         const refused = status === 401 || status === 403 || body?.code === 'not-yours';
-        expect({ key, status, refused }).toEqual({ key, status, refused: by !== 'anyone' && !by.includes(role) });
+        expect({ key, status, refused }).toEqual({
+          key,
+          status,
+          refused: by !== 'anyone' && !by.includes(role),
+        });
         expect([key, status]).not.toEqual([key, 400]);
       }
     },

@@ -27,7 +27,10 @@ export function serveGuides(serving: Serving, photos: PhotoStore): Router {
       photo: async ({ by, params, response }) => {
         const photo = await photos.read(by.workshopId, params.hash);
         // Named by what is in it: it never changes, and belongs to whoever is signed in.
-        response.set({ 'Cache-Control': 'private, max-age=31536000, immutable', 'X-Content-Type-Options': 'nosniff' });
+        response.set({
+          'Cache-Control': 'private, max-age=31536000, immutable',
+          'X-Content-Type-Options': 'nosniff',
+        });
         response.type(photoRoutes.photo.reply.type).send(photo);
       },
     },

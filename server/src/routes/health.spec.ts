@@ -67,7 +67,9 @@ describe('the whole of it', () => {
 
   it('tells what waits on a screen until it has gone', async () => {
     await desk.post('/api/unsent', { waiting: 3, aside: 1, since: '2026-04-14T07:00:00.000Z' }).expect(204);
-    expect((await whole()).unsent).toMatchObject([{ name: 'Perpetua', waiting: 3, aside: 1, since: '2026-04-14T07:00:00.000Z' }]);
+    expect((await whole()).unsent).toMatchObject([
+      { name: 'Perpetua', waiting: 3, aside: 1, since: '2026-04-14T07:00:00.000Z' },
+    ]);
     await desk.post('/api/unsent', { waiting: 0, aside: 0, since: null }).expect(204);
     expect((await whole()).unsent).toEqual([]);
   });
@@ -80,7 +82,11 @@ describe('the whole of it', () => {
     ['checked was the one before', { made: made(2), checked: checked(5, true) }, 'unchecked'],
     ['did not come back whole', { made: made(2), checked: checked(1, false) }, 'broken'],
     ['two days ago', { made: made(48), checked: checked(47, true) }, 'old'],
-    ['failed since', { made: made(2), checked: checked(1, true), failed: { at: hoursAgo(0), sentence: 'full' } }, 'failing'],
+    [
+      'failed since',
+      { made: made(2), checked: checked(1, true), failed: { at: hoursAgo(0), sentence: 'full' } },
+      'failing',
+    ],
   ])('says how the backup stands: %s', async (_, state, standing) => {
     writeFileSync(
       path.join(tmpdir(), `${new URL(server.databaseUrl).pathname.slice(1)}.backup`),
@@ -110,7 +116,8 @@ describe('the audit trail', () => {
     }
   };
   const find = async (kind: string, about: Record<string, unknown> = {}) => {
-    const is = (one: AuditEntry) => one.kind === kind && Object.entries(about).every(([key, value]) => one.about[key] === value);
+    const is = (one: AuditEntry) =>
+      one.kind === kind && Object.entries(about).every(([key, value]) => one.about[key] === value);
     return (await trail((entries) => entries.some(is))).find(is);
   };
 
@@ -122,7 +129,10 @@ describe('the audit trail', () => {
     await server.anyone().post('/api/session', { signInName: 'mallory', password }).expect(401);
     const visitor = await server.signedIn('perpetua');
     await visitor.delete('/api/session').expect(204);
-    expect(await find('sign-in-refused', { signInName: 'ines' })).toMatchObject({ byId: null, about: { code: 'wrong-sign-in' } });
+    expect(await find('sign-in-refused', { signInName: 'ines' })).toMatchObject({
+      byId: null,
+      about: { code: 'wrong-sign-in' },
+    });
     expect(await find('sign-in-refused', { signInName: 'mallory' })).toBeDefined();
     expect(await find('signed-in', { signInName: 'perpetua' })).toMatchObject({ byName: 'Perpetua' });
     expect(await find('signed-out')).toMatchObject({ byName: 'Perpetua' });
@@ -138,22 +148,39 @@ describe('the audit trail', () => {
   });
 
   it('holds what was taken out, who was changed, and every look at a sealed note; never what it says', async () => {
-    const { job } = (await lead.post('/api/jobs', { commandId: randomUUID(), intake: anIntake() }).expect(201)).body;
+    const { job } = (
+      await lead.post('/api/jobs', { commandId: randomUUID(), intake: anIntake() }).expect(201)
+    ).body;
     const noteId = randomUUID();
-    await lead.post(`/api/jobs/${job.id}/sealed`, { commandId: noteId, kind: 'passcode', label: '', secret: '4711-secret' }).expect(201);
+    await lead
+      .post(`/api/jobs/${job.id}/sealed`, {
+        commandId: noteId,
+        kind: 'passcode',
+        label: '',
+        secret: '4711-secret',
+      })
+      .expect(201);
     await lead.post(`/api/jobs/${job.id}/sealed/${noteId}/look`, { commandId: randomUUID() }).expect(200);
     await lead.get(`/api/jobs/${job.id}/document`).expect(200);
     await lead.get('/api/ledger.csv').expect(200);
     const password = 'the first password of somebody';
-    const { accounts } = (await lead.post('/api/accounts', { name: 'Wim', signInName: 'wim', password, roles: ['desk'] }).expect(201)).body;
+    const { accounts } = (
+      await lead
+        .post('/api/accounts', { name: 'Wim', signInName: 'wim', password, roles: ['desk'] })
+        .expect(201)
+    ).body;
     const wim = accounts.find((one: { name: string }) => one.name === 'Wim').id as string;
     await lead.post(`/api/accounts/${wim}`, { roles: ['technician'] }).expect(200);
     await lead.post(`/api/accounts/${wim}/password`, { password: 'another one, long enough' }).expect(204);
     expect(await find('sealed-looked', { jobId: job.id, noteId })).toMatchObject({ byName: 'Ines' });
     expect(await find('exported', { jobId: job.id })).toBeDefined();
     expect(await find('exported', { what: 'GET /ledger.csv' })).toBeDefined();
-    expect(await find('person-added', { signInName: 'wim' })).toMatchObject({ about: { name: 'Wim', roles: ['desk'] } });
-    expect(await find('person-changed', { accountId: wim })).toMatchObject({ about: { roles: ['technician'] } });
+    expect(await find('person-added', { signInName: 'wim' })).toMatchObject({
+      about: { name: 'Wim', roles: ['desk'] },
+    });
+    expect(await find('person-changed', { accountId: wim })).toMatchObject({
+      about: { roles: ['technician'] },
+    });
     expect(await find('password-reset', { accountId: wim })).toBeDefined();
     const all = JSON.stringify(await trail(() => true));
     for (const secret of ['4711-secret', password, 'another one']) expect(all).not.toContain(secret);
@@ -202,8 +229,25 @@ describe('a request', () => {
 describe('photos', () => {
   /** A JPEG of so many pixels and bytes, by its headers alone (ITU-T T.81): nothing here draws it. */
   function jpeg(width: number, height: number, bytes: number): Buffer {
-    const frame = Buffer.from([0xff, 0xc0, 0, 11, 8, height >> 8, height & 255, width >> 8, width & 255, 1, 1, 0x11, 0]);
-    const scan = Buffer.concat([Buffer.from([0xff, 0xda, 0, 8, 1, 1, 0, 0, 63, 0]), Buffer.alloc(Math.max(0, bytes - 40), 7)]);
+    const frame = Buffer.from([
+      0xff,
+      0xc0,
+      0,
+      11,
+      8,
+      height >> 8,
+      height & 255,
+      width >> 8,
+      width & 255,
+      1,
+      1,
+      0x11,
+      0,
+    ]);
+    const scan = Buffer.concat([
+      Buffer.from([0xff, 0xda, 0, 8, 1, 1, 0, 0, 63, 0]),
+      Buffer.alloc(Math.max(0, bytes - 40), 7),
+    ]);
     return Buffer.concat([Buffer.from([0xff, 0xd8]), frame, scan, Buffer.from([0xff, 0xd9])]);
   }
   const send = (photo: Buffer) => desk.send('/api/photos', 'image/jpeg', photo);

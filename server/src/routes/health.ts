@@ -22,6 +22,10 @@ export const serveHealth = (serving: Serving, health: Health, audit: Audit): Rou
     health: ({ by }) => health.report(by.workshopId),
     backup: () => health.backup(),
     tellUnsent: ({ account: { workshopId, name }, body, request }) =>
-      health.waitsOnScreen(request.sessionID, { workshopId, name, device: request.session.device ?? '' }, body),
+      health.waitsOnScreen(
+        request.sessionID,
+        { workshopId, name, device: request.session.device ?? '' },
+        body,
+      ),
     audit: ({ by, query }) => audit.page(by.workshopId, query.before),
   });

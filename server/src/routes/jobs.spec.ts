@@ -25,7 +25,9 @@ describe('taking a machine in', () => {
     const [one, two] = [await open(), await open()];
     expect(two.number).toBe(one.number + 1);
     const bench = (await ines.get('/api/bench').expect(200)).body.jobs;
-    expect(bench.map((job: { number: number }) => job.number)).toEqual(expect.arrayContaining([one.number, two.number]));
+    expect(bench.map((job: { number: number }) => job.number)).toEqual(
+      expect.arrayContaining([one.number, two.number]),
+    );
   });
 
   it('makes one job of a form that is sent twice, even at once', async () => {
@@ -48,12 +50,19 @@ describe('taking a machine in', () => {
   it('wants on one line what stands on one line', async () => {
     const intake = anIntake({ customer: { name: 'Halima\nQuist', reach: 'quay\r\nside' } });
     const { body } = await ines.post('/api/jobs', { commandId: randomUUID(), intake }).expect(400);
-    expect(body.fields.map((field: { path: string }) => field.path)).toEqual(['intake.customer.name', 'intake.customer.reach']);
+    expect(body.fields.map((field: { path: string }) => field.path)).toEqual([
+      'intake.customer.name',
+      'intake.customer.reach',
+    ]);
   });
 
   it('wants a model that the workshop has', async () => {
     expect(
-      (await ines.post('/api/jobs', { commandId: randomUUID(), intake: anIntake({ modelId: 'ghost' }) }).expect(409)).body.detail,
+      (
+        await ines
+          .post('/api/jobs', { commandId: randomUUID(), intake: anIntake({ modelId: 'ghost' }) })
+          .expect(409)
+      ).body.detail,
     ).toContain('no such model');
   });
 });
@@ -62,7 +71,11 @@ describe('commands', () => {
   it('are decided, kept and answered with their events', async () => {
     const job = await open();
     const reply: CommandReply = (await give(job.id, 1, observe('freezes-then-resumes')).expect(200)).body;
-    expect(reply).toMatchObject({ seq: 2, repeated: false, events: [{ seq: 2, by: { name: 'Ines' }, event: { type: 'observed' } }] });
+    expect(reply).toMatchObject({
+      seq: 2,
+      repeated: false,
+      events: [{ seq: 2, by: { name: 'Ines' }, event: { type: 'observed' } }],
+    });
     expect((await ines.get(`/api/jobs/${job.id}`)).body.job.findings.before).toMatchObject([
       { observation: 'freezes-then-resumes', seen: true },
     ]);
@@ -71,7 +84,9 @@ describe('commands', () => {
   it('are harmless when repeated, also both at once', async () => {
     const job = await open();
     const commandId = randomUUID();
-    const replies = await Promise.all([1, 2, 3, 4].map(() => give(job.id, 1, observe('freezes-then-resumes'), commandId)));
+    const replies = await Promise.all(
+      [1, 2, 3, 4].map(() => give(job.id, 1, observe('freezes-then-resumes'), commandId)),
+    );
     expect(replies.map((reply) => reply.status)).toEqual([200, 200, 200, 200]);
     expect(replies.filter((reply) => reply.body.repeated)).toHaveLength(3);
     expect((await ines.get(`/api/jobs/${job.id}/events?after=0`)).body.events).toHaveLength(2);
@@ -95,7 +110,9 @@ describe('commands', () => {
     await ines.get('/api/job-numbers/99999999999').expect(400);
     await ines.get('/api/models/tarnwell-fen-14/versions/99999999999').expect(400);
     await ines.get('/api/diagnosis/before/99999999999').expect(400);
-    await ines.post(`/api/corrections/${job.id}/99999999999`, { verdict: 'declined', words: 'no' }).expect(400);
+    await ines
+      .post(`/api/corrections/${job.id}/99999999999`, { verdict: 'declined', words: 'no' })
+      .expect(400);
   });
 
   it('of a stale screen are rebased, and it gets what it missed', async () => {
@@ -120,7 +137,11 @@ describe('commands', () => {
     expect(
       (
         await desk
-          .post(`/api/jobs/${job.id}/commands`, { commandId: randomUUID(), basedOn: 1, command: observe('freezes-then-resumes') })
+          .post(`/api/jobs/${job.id}/commands`, {
+            commandId: randomUUID(),
+            basedOn: 1,
+            command: observe('freezes-then-resumes'),
+          })
           .expect(403)
       ).body.detail,
     ).toContain('technician');
@@ -130,14 +151,19 @@ describe('commands', () => {
     const [one, two] = [await open(), await open()];
     const commandId = randomUUID();
     await give(one.id, 1, observe('freezes-then-resumes'), commandId).expect(200);
-    expect((await give(two.id, 1, observe('freezes-then-resumes'), commandId).expect(409)).body.code).toBe('other-command');
+    expect((await give(two.id, 1, observe('freezes-then-resumes'), commandId).expect(409)).body.code).toBe(
+      'other-command',
+    );
   });
 
   it.each([
     ['no body', {}],
     ['an unknown command', { commandId: randomUUID(), basedOn: 0, command: { type: 'explode' } }],
     ['an id that is none', { commandId: 'one', basedOn: 0, command: observe('freezes-then-resumes') }],
-    ['a field too many', { commandId: randomUUID(), basedOn: 0, command: { ...observe('freezes-then-resumes'), extra: 1 } }],
+    [
+      'a field too many',
+      { commandId: randomUUID(), basedOn: 0, command: { ...observe('freezes-then-resumes'), extra: 1 } },
+    ],
   ])('are refused in words with %s', async (_, body) => {
     const job = await open();
     const reply = await ines.post(`/api/jobs/${job.id}/commands`, body).expect(400);
@@ -152,15 +178,22 @@ describe('the log', () => {
     // Not even by whoever owns it; the server's own role may not even try.
     const owner = new pg.Client({ connectionString: server.databaseUrl });
     await owner.connect();
-    await expect(owner.query('update job_event set at = now() where job_id = $1', [job.id])).rejects.toThrow('append-only');
-    await expect(owner.query('delete from job_event where job_id = $1', [job.id])).rejects.toThrow('append-only');
+    await expect(owner.query('update job_event set at = now() where job_id = $1', [job.id])).rejects.toThrow(
+      'append-only',
+    );
+    await expect(owner.query('delete from job_event where job_id = $1', [job.id])).rejects.toThrow(
+      'append-only',
+    );
     await owner.end();
-    await expect(server.database.pool.query('delete from job_event where job_id = $1', [job.id])).rejects.toThrow('permission denied');
+    await expect(
+      server.database.pool.query('delete from job_event where job_id = $1', [job.id]),
+    ).rejects.toThrow('permission denied');
   });
 
   it('replays to what the server says, and is read from any place', async () => {
     const job = await open();
-    for (const id of ['freezes-then-resumes', 'bad-sectors', 'runs-hot']) await give(job.id, 1, observe(id)).expect(200);
+    for (const id of ['freezes-then-resumes', 'bad-sectors', 'runs-hot'])
+      await give(job.id, 1, observe(id)).expect(200);
     const { events } = (await ines.get(`/api/jobs/${job.id}/events`)).body;
     expect(replay(events)).toEqual((await ines.get(`/api/jobs/${job.id}`)).body.job);
     expect((await ines.get(`/api/jobs/${job.id}/events?after=3`)).body.events).toHaveLength(1);
@@ -190,11 +223,14 @@ describe('workshops', () => {
 });
 
 describe('addresses that lead nowhere', () => {
-  it.each(['/api/jobs/not-an-id', `/api/jobs/${randomUUID()}`, '/api/nothing'])('%s is answered in a sentence', async (path) => {
-    const { status, body } = await ines.get(path);
-    expect([400, 404]).toContain(status);
-    expect(body.detail).toMatch(/\.$/);
-  });
+  it.each(['/api/jobs/not-an-id', `/api/jobs/${randomUUID()}`, '/api/nothing'])(
+    '%s is answered in a sentence',
+    async (path) => {
+      const { status, body } = await ines.get(path);
+      expect([400, 404]).toContain(status);
+      expect(body.detail).toMatch(/\.$/);
+    },
+  );
 
   it('and bodies that are no JSON, too', async () => {
     const reply = await ines.post('/api/jobs', {}).set('Content-Type', 'application/json').send('{"half":');
@@ -204,9 +240,9 @@ describe('addresses that lead nowhere', () => {
 
 describe('the event stream', () => {
   it('tells other screens what was done, and only to whom it concerns', async () => {
-    const cookie = (await server.anyone().post('/api/session', { signInName: 'ines', password: 'a long enough one' })).headers[
-      'set-cookie'
-    ]![0]!;
+    const cookie = (
+      await server.anyone().post('/api/session', { signInName: 'ines', password: 'a long enough one' })
+    ).headers['set-cookie']![0]!;
     const stream = await fetch(`${server.url}/api/stream`, { headers: { cookie } });
     const reader = stream.body!.getReader();
     const job = await open();
@@ -224,6 +260,11 @@ describe('the event stream', () => {
 
 it('has no second first account', async () => {
   await expect(
-    makeFirstAccount(server.database, { workshopName: 'W', name: 'N', signInName: 'n2', password: 'long enough one' }),
+    makeFirstAccount(server.database, {
+      workshopName: 'W',
+      name: 'N',
+      signInName: 'n2',
+      password: 'long enough one',
+    }),
   ).rejects.toThrow('first account already');
 });

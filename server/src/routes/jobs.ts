@@ -17,8 +17,14 @@ export const serveJobs = (serving: Serving, jobs: JobService): Router =>
     },
     give: ({ by, params, body }) => {
       if (commandOf(body.command.type).byServer)
-        throw new Refused(400, 'not-by-hand', 'That is not done by a command of its own. See /api/openapi.json for how it is.');
+        throw new Refused(
+          400,
+          'not-by-hand',
+          'That is not done by a command of its own. See /api/openapi.json for how it is.',
+        );
       return jobs.give(by, params.jobId, body);
     },
-    missingCommands: async ({ by, body }) => ({ missing: await jobs.missing(by.workshopId, body.commandIds) }),
+    missingCommands: async ({ by, body }) => ({
+      missing: await jobs.missing(by.workshopId, body.commandIds),
+    }),
   });

@@ -23,12 +23,17 @@ describe('knowledge', () => {
   it('is brought in as documents, a newer one in place of the older', async () => {
     const model = demoModels().find((one) => one.id === 'tarnwell-fen-14');
     const renewed = { ...model!, guide: { ...model!.guide, version: 2 } };
-    expect((await bringIn(JSON.stringify(renewed)).expect(201)).body).toEqual({ imported: 'Tarnwell Fen 14' });
-    expect((await lead.get('/api/knowledge')).body.models.find((one: { id: string }) => one.id === model!.id).guide.version).toBe(2);
+    expect((await bringIn(JSON.stringify(renewed)).expect(201)).body).toEqual({
+      imported: 'Tarnwell Fen 14',
+    });
+    expect(
+      (await lead.get('/api/knowledge')).body.models.find((one: { id: string }) => one.id === model!.id).guide
+        .version,
+    ).toBe(2);
     const drives = demoDrives().map((drive) => ({ ...drive, inStock: 9 }));
-    expect((await bringIn(JSON.stringify({ format: 'petrichor-drive-list', drives })).expect(201)).body.imported).toBe(
-      `${drives.length} drives`,
-    );
+    expect(
+      (await bringIn(JSON.stringify({ format: 'petrichor-drive-list', drives })).expect(201)).body.imported,
+    ).toBe(`${drives.length} drives`);
   });
 
   it.each([
@@ -47,11 +52,18 @@ describe('knowledge', () => {
 describe('knowledge since a version', () => {
   const since = async (version: string, who = lead): Promise<KnowledgeReply> =>
     (await who.get(`/api/knowledge?since=${encodeURIComponent(version)}`).expect(200)).body as KnowledgeReply;
-  const all = async (): Promise<KnowledgeReply> => (await lead.get('/api/knowledge').expect(200)).body as KnowledgeReply;
+  const all = async (): Promise<KnowledgeReply> =>
+    (await lead.get('/api/knowledge').expect(200)).body as KnowledgeReply;
   const SECTIONS = ['models', 'policy', 'pricing', 'companionCases', 'diagnosis'] as const;
   const told = (reply: KnowledgeReply) => SECTIONS.filter((name) => reply[name] !== undefined);
   const move = (id: string, drive: string) =>
-    lead.post('/api/shelf/moves', { id, item: { kind: 'drive', id: drive }, move: { kind: 'received', quantity: 2 } }).expect(201);
+    lead
+      .post('/api/shelf/moves', {
+        id,
+        item: { kind: 'drive', id: drive },
+        move: { kind: 'received', quantity: 2 },
+      })
+      .expect(201);
 
   it('is nothing where nothing changed, one drive where one did, a section where it is otherwise', async () => {
     const first = await all();
@@ -73,9 +85,12 @@ describe('knowledge since a version', () => {
     const writing = await server.database.pool.connect();
     try {
       const [one, other] = (await all()).drives;
-      await writing.query(`begin; set local role petrichor_app; select set_config('petrichor.workshop', '${server.workshopId}', true)`);
+      await writing.query(
+        `begin; set local role petrichor_app; select set_config('petrichor.workshop', '${server.workshopId}', true)`,
+      );
       await writing.query('update drive set changed_at = now() where id = $1', [one!.id]);
-      // Another is written and done meanwhile: the numbers of transactions are not in the order of their ends.
+      // Another is written and done meanwhile: the numbers of transactions are not in the order of their
+      // ends.
       await move('11111111-1111-4111-8111-111111111102', other!.id);
       const between = await all();
       await writing.query('commit');
@@ -103,5 +118,7 @@ describe('knowledge since a version', () => {
 });
 
 it('publishes the contract', async () => {
-  expect((await server.anyone().get('/api/openapi.json')).body).toEqual(JSON.parse(JSON.stringify(openApiDocument())));
+  expect((await server.anyone().get('/api/openapi.json')).body).toEqual(
+    JSON.parse(JSON.stringify(openApiDocument())),
+  );
 });

@@ -9,7 +9,9 @@ import { setPricing } from '../services/pricing.js';
 export const serveKnowledge = (serving: Serving, documents: Documents): Router =>
   serve(knowledgeRoutes, serving, {
     knowledge: ({ by, query }) => knowledgeOf(serving.database, by.workshopId, query.since),
-    bringIn: async ({ by, body }) => ({ imported: await importDocument(serving.database, documents, by, body.text) }),
+    bringIn: async ({ by, body }) => ({
+      imported: await importDocument(serving.database, documents, by, body.text),
+    }),
     setPricing: async ({ by, body }) => {
       await setPricing(serving.database, by, body);
       return body;

@@ -20,8 +20,10 @@ afterAll(() => server.stop());
 const id = () => randomUUID();
 const open = async (own: Parameters<typeof anIntake>[0] = {}): Promise<JobState> =>
   (await lead.post('/api/jobs', { commandId: id(), intake: anIntake(own) }).expect(201)).body.job;
-const give = (jobId: string, command: JobCommand) => lead.post(`/api/jobs/${jobId}/commands`, { commandId: id(), basedOn: 0, command });
-const find = async (words: string, more = '') => (await lead.get(`/api/ledger?find=${encodeURIComponent(words)}${more}`).expect(200)).body;
+const give = (jobId: string, command: JobCommand) =>
+  lead.post(`/api/jobs/${jobId}/commands`, { commandId: id(), basedOn: 0, command });
+const find = async (words: string, more = '') =>
+  (await lead.get(`/api/ledger?find=${encodeURIComponent(words)}${more}`).expect(200)).body;
 
 describe('the Ledger', () => {
   it('finds a job by serial, customer, phone, model, drive and free words, typing errors allowed for', async () => {
@@ -40,16 +42,23 @@ describe('the Ledger', () => {
       'kettle breakfast',
       'fen bettany',
     ])
-      expect([words, (await find(words)).rows.map((row: { id: string }) => row.id)]).toEqual([words, expect.arrayContaining([job.id])]);
+      expect([words, (await find(words)).rows.map((row: { id: string }) => row.id)]).toEqual([
+        words,
+        expect.arrayContaining([job.id]),
+      ]);
     const wrong = await find('betany crloe');
     expect(wrong.rows.map((row: { id: string }) => row.id)).toContain(job.id);
     expect(wrong.instead).toMatchObject({ betany: ['bettany'], crloe: ['crole'] });
     expect((await find('90871')).rows.map((row: { id: string }) => row.id)).toContain(job.id);
     expect((await find('bettany harpsichord')).rows).toEqual([]);
-    // One wrong sign in a serial's last group is that machine, and not another that happens to have such a group.
+    // One wrong sign in a serial's last group is that machine, and not another that happens to have such a
+    // group.
     await open({ serial: 'QX9-4L-90811' });
     const serial = await find('TF14-2K-90811');
-    expect([serial.rows.map((row: { id: string }) => row.id), serial.instead]).toEqual([[job.id], { 'TF14-2K-90811': ['tf142k90817'] }]);
+    expect([serial.rows.map((row: { id: string }) => row.id), serial.instead]).toEqual([
+      [job.id],
+      { 'TF14-2K-90811': ['tf142k90817'] },
+    ]);
   });
 
   it('follows a job that changes: what it was found by before it is found by no more', async () => {
@@ -94,9 +103,11 @@ describe('the Ledger', () => {
       const job = await finish(server, { serial: 'HIST-1' });
       const again = await open({ serial: 'hist.1' });
       const history = async (serial: string) =>
-        ((await lead.get(`/api/ledger/history/${encodeURIComponent(serial)}`).expect(200)).body.rows as { number: number }[]).map(
-          (row) => row.number,
-        );
+        (
+          (await lead.get(`/api/ledger/history/${encodeURIComponent(serial)}`).expect(200)).body.rows as {
+            number: number;
+          }[]
+        ).map((row) => row.number);
       expect(await history('HIST-1')).toEqual([again.number, job.number]);
       expect(await history(job.serials.newDrive!)).toEqual([job.number]);
       expect(await history(job.serials.oldDrive!)).toEqual([job.number]);
@@ -109,7 +120,10 @@ describe('the Ledger', () => {
     try {
       const visitor = await other.signedIn();
       await visitor
-        .post('/api/jobs', { commandId: id(), intake: anIntake({ customer: { name: 'Elsewhere Only', reach: '' } }) })
+        .post('/api/jobs', {
+          commandId: id(),
+          intake: anIntake({ customer: { name: 'Elsewhere Only', reach: '' } }),
+        })
         .expect(201);
       expect((await find('elsewhere')).rows).toEqual([]);
     } finally {
@@ -142,9 +156,12 @@ describe('the Ledger', () => {
     ]);
     // A spreadsheet must not run what a customer wrote.
     expect(records.find((one) => one['serial'] === 'CSV-2')!['customer']).toBe("'=SUM(A1)");
-    expect(records.find((one) => one['serial'] === 'CSV-3')!['complaint']).toBe("'=SUM(A1)\nand on a second line");
+    expect(records.find((one) => one['serial'] === 'CSV-3')!['complaint']).toBe(
+      "'=SUM(A1)\nand on a second line",
+    );
     // What was found goes out, all pages of it: 55 jobs are two.
-    const paged = (await lead.get('/api/ledger.jsonl?find=paging').buffer(true).parse(plain).expect(200)).body as string;
+    const paged = (await lead.get('/api/ledger.jsonl?find=paging').buffer(true).parse(plain).expect(200))
+      .body as string;
     expect(paged.trimEnd().split('\n')).toHaveLength(55);
   });
 
@@ -152,7 +169,8 @@ describe('the Ledger', () => {
     'has figures from what was handed over',
     async () => {
       const job = await finish(server, { serial: 'FIG-1' });
-      const { finished } = (await lead.get('/api/ledger/figures?from=2026-04-01&to=2026-05-01').expect(200)).body;
+      const { finished } = (await lead.get('/api/ledger/figures?from=2026-04-01&to=2026-05-01').expect(200))
+        .body;
       const own = finished.find((one: { number: number }) => one.number === job.number);
       expect(own).toMatchObject({ modelId: 'tarnwell-fen-14', outcome: 'repaired' });
       expect(own.steps.length).toBeGreaterThan(5);
@@ -177,7 +195,9 @@ describe('the calendar of promises', () => {
     });
     const { text, headers } = await lead.get('/api/promises.ics').expect(200);
     expect(headers['content-type']).toContain('text/calendar');
-    const events = new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map((one) => new ICAL.Event(one));
+    const events = new ICAL.Component(ICAL.parse(text))
+      .getAllSubcomponents('vevent')
+      .map((one) => new ICAL.Event(one));
     const own = events.find((one) => one.uid === `${job.id}@petrichor`)!;
     expect(own.startDate.toJSDate().toISOString()).toBe('2026-05-04T13:00:00.000Z');
     expect(own.summary).toBe(`${job.number} Tarnwell Fen 14, Comma, Semi; Back\\slash`);
@@ -189,7 +209,10 @@ describe('a job as a document', () => {
   it(
     'goes into another workshop whole, under its next number, and is found there',
     async () => {
-      const job = await finish(server, { serial: 'DOC-1', customer: { name: 'Document Carrier', reach: '' } });
+      const job = await finish(server, {
+        serial: 'DOC-1',
+        customer: { name: 'Document Carrier', reach: '' },
+      });
       const { text } = await lead
         .get(`/api/jobs/${job.id}/document`)
         .buffer(true)
@@ -205,11 +228,12 @@ describe('a job as a document', () => {
         const there: JobState = (await visitor.get(`/api/jobs/${job.id}`).expect(200)).body.job;
         expect({ ...there, number: job.number, seq: job.seq, lastTouched: job.lastTouched }).toEqual(job);
         expect((await visitor.get('/api/ledger?find=document').expect(200)).body.rows).toHaveLength(1);
-        const events: RecordedEvent[] = (await visitor.get(`/api/jobs/${job.id}/events`).expect(200)).body.events;
+        const events: RecordedEvent[] = (await visitor.get(`/api/jobs/${job.id}/events`).expect(200)).body
+          .events;
         expect(replay(events)!.number).toBe(401);
-        expect((await visitor.send('/api/job-documents', 'text/plain', Buffer.from(text)).expect(409)).body.detail).toContain(
-          'here already',
-        );
+        expect(
+          (await visitor.send('/api/job-documents', 'text/plain', Buffer.from(text)).expect(409)).body.detail,
+        ).toContain('here already');
       } finally {
         await other.stop();
       }
@@ -218,9 +242,9 @@ describe('a job as a document', () => {
   );
 
   it('is refused in words where it is none, or where a photo is another', async () => {
-    expect((await lead.send('/api/job-documents', 'text/plain', Buffer.from('{"a":1}')).expect(400)).body.detail).toContain(
-      'no job of this program',
-    );
+    expect(
+      (await lead.send('/api/job-documents', 'text/plain', Buffer.from('{"a":1}')).expect(400)).body.detail,
+    ).toContain('no job of this program');
     await desk.send('/api/job-documents', 'text/plain', Buffer.from('{}')).expect(403);
   });
 });

@@ -12,10 +12,13 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const people = async (): Promise<AccountsReply['accounts']> => (await ines.get('/api/accounts').expect(200)).body.accounts;
+const people = async (): Promise<AccountsReply['accounts']> =>
+  (await ines.get('/api/accounts').expect(200)).body.accounts;
 const idOf = async (name: string): Promise<string> => (await people()).find((one) => one.name === name)!.id;
 const add = async (name: string, roles: string[] = ['technician']): Promise<string> => {
-  await ines.post('/api/accounts', { name, signInName: name.toLowerCase(), password: 'rope and tar 1', roles }).expect(201);
+  await ines
+    .post('/api/accounts', { name, signInName: name.toLowerCase(), password: 'rope and tar 1', roles })
+    .expect(201);
   return idOf(name);
 };
 const enter = async (signInName: string, password: string): Promise<Visitor> => {
@@ -27,10 +30,19 @@ const sessionsOf = async (id: string, by = ines): Promise<SignedIn[]> =>
   (await by.get(`/api/accounts/${id}/sessions`).expect(200)).body.sessions;
 
 /** A line to other screens that is open now. */
-async function openLine(signInName: string, password: string): Promise<{ reply: IncomingMessage; over: Promise<string> }> {
-  const signedIn = await request(server.url).post('/api/session').set('Origin', server.url).send({ signInName, password }).expect(200);
+async function openLine(
+  signInName: string,
+  password: string,
+): Promise<{ reply: IncomingMessage; over: Promise<string> }> {
+  const signedIn = await request(server.url)
+    .post('/api/session')
+    .set('Origin', server.url)
+    .send({ signInName, password })
+    .expect(200);
   const Cookie = signedIn.headers['set-cookie']![0]!.split(';')[0]!;
-  const reply = await new Promise<IncomingMessage>((done) => get(`${server.url}/api/stream`, { headers: { Cookie } }, done));
+  const reply = await new Promise<IncomingMessage>((done) =>
+    get(`${server.url}/api/stream`, { headers: { Cookie } }, done),
+  );
   let told = '';
   const over = new Promise<string>((done) => {
     reply.on('data', (chunk: Buffer) => (told += chunk.toString()));
@@ -47,7 +59,10 @@ describe('a lead', () => {
     await ines.post(`/api/accounts/${id}`, { locked: true }).expect(200);
     await there.get('/api/bench').expect(401);
     expect(await over).toContain('event: over');
-    const wrong = await server.anyone().post('/api/session', { signInName: 'tobiah', password: 'rope and tar 1' }).expect(403);
+    const wrong = await server
+      .anyone()
+      .post('/api/session', { signInName: 'tobiah', password: 'rope and tar 1' })
+      .expect(403);
     expect(wrong.body).toMatchObject({ code: 'locked', detail: expect.stringContaining('Ask the lead') });
     // Who does not know the password learns nothing of it.
     await server.anyone().post('/api/session', { signInName: 'tobiah', password: 'a guess' }).expect(401);
@@ -59,8 +74,14 @@ describe('a lead', () => {
     const id = await add('Wim');
     await ines.post(`/api/accounts/${id}`, { roles: ['desk', 'lead', 'desk'] }).expect(200);
     await ines.post(`/api/accounts/${id}`, { name: 'Wim Oddny' }).expect(200);
-    expect((await people()).find((one) => one.id === id)).toMatchObject({ name: 'Wim Oddny', roles: ['desk', 'lead'], locked: false });
-    expect((await ines.post(`/api/accounts/${id}`, { roles: [] }).expect(400)).body.fields[0].path).toBe('roles');
+    expect((await people()).find((one) => one.id === id)).toMatchObject({
+      name: 'Wim Oddny',
+      roles: ['desk', 'lead'],
+      locked: false,
+    });
+    expect((await ines.post(`/api/accounts/${id}`, { roles: [] }).expect(400)).body.fields[0].path).toBe(
+      'roles',
+    );
   });
 
   it('removes a person, whose name is free again, and whose work keeps it', async () => {
@@ -68,7 +89,10 @@ describe('a lead', () => {
     const there = await enter('eamon', 'rope and tar 1');
     await ines.delete(`/api/accounts/${id}`).expect(200);
     await there.get('/api/bench').expect(401);
-    await server.anyone().post('/api/session', { signInName: 'eamon', password: 'rope and tar 1' }).expect(401);
+    await server
+      .anyone()
+      .post('/api/session', { signInName: 'eamon', password: 'rope and tar 1' })
+      .expect(401);
     expect((await people()).map((one) => one.name)).not.toContain('Eamon');
     const again = await add('Eamon');
     expect(again).not.toBe(id);
@@ -80,15 +104,21 @@ describe('a lead', () => {
     const there = await enter('noor', 'rope and tar 1');
     await ines.post(`/api/accounts/${id}/password`, { password: 'tide and moon 2' }).expect(204);
     await there.get('/api/bench').expect(401);
-    await server.anyone().post('/api/session', { signInName: 'noor', password: 'rope and tar 1' }).expect(401);
+    await server
+      .anyone()
+      .post('/api/session', { signInName: 'noor', password: 'rope and tar 1' })
+      .expect(401);
     await enter('noor', 'tide and moon 2');
-    expect((await ines.post(`/api/accounts/${id}/password`, { password: 'short' }).expect(400)).body.fields).toHaveLength(1);
+    expect(
+      (await ines.post(`/api/accounts/${id}/password`, { password: 'short' }).expect(400)).body.fields,
+    ).toHaveLength(1);
   });
 
   it('cannot be the last one to go, also when two try at once', async () => {
     const own = await idOf('Ines');
     for (const { id, roles } of await people())
-      if (id !== own && roles.includes('lead')) await ines.post(`/api/accounts/${id}`, { roles: ['technician'] }).expect(200);
+      if (id !== own && roles.includes('lead'))
+        await ines.post(`/api/accounts/${id}`, { roles: ['technician'] }).expect(200);
     for (const change of [{ locked: true }, { roles: ['technician'] }])
       expect((await ines.post(`/api/accounts/${own}`, change).expect(409)).body.code).toBe('last-lead');
     await ines.delete(`/api/accounts/${own}`).expect(409);
@@ -121,9 +151,13 @@ describe('everybody', () => {
   it('changes their own password with the old one; other devices are signed out, this one stays', async () => {
     await add('Isolde');
     const [here, there] = [await enter('isolde', 'rope and tar 1'), await enter('isolde', 'rope and tar 1')];
-    const refused = await here.post('/api/session/password', { old: 'not it', password: 'tide and moon 3' }).expect(403);
+    const refused = await here
+      .post('/api/session/password', { old: 'not it', password: 'tide and moon 3' })
+      .expect(403);
     expect(refused.body.fields[0].path).toBe('old');
-    await here.post('/api/session/password', { old: 'rope and tar 1', password: 'tide and moon 3' }).expect(204);
+    await here
+      .post('/api/session/password', { old: 'rope and tar 1', password: 'tide and moon 3' })
+      .expect(204);
     await here.get('/api/bench').expect(200);
     await there.get('/api/bench').expect(401);
     await enter('isolde', 'tide and moon 3');
@@ -148,8 +182,12 @@ describe('everybody', () => {
     const id = await add('Sennen');
     const { over } = await openLine('sennen', 'rope and tar 1');
     const [only] = await sessionsOf(id);
-    await Promise.all(Array.from({ length: 20 }, () => ines.delete(`/api/accounts/${id}/sessions/${only!.id}`)));
-    await server.database.pool.query(`select pg_notify('petrichor_door', n::text) from generate_series(1, 20) as n`);
+    await Promise.all(
+      Array.from({ length: 20 }, () => ines.delete(`/api/accounts/${id}/sessions/${only!.id}`)),
+    );
+    await server.database.pool.query(
+      `select pg_notify('petrichor_door', n::text) from generate_series(1, 20) as n`,
+    );
     expect((await over).match(/event: over/g)).toHaveLength(1);
     await ines.get('/api/bench').expect(200);
   });

@@ -7,8 +7,15 @@ import { changePerson, remove, resetPassword, signOutOf, whereSignedIn } from '.
 /** The people of the workshop, and where they are signed in. */
 export function servePeople(serving: Serving): Router {
   const { database } = serving;
-  const everybody = async (workshopId: string): Promise<AccountsReply> => ({ accounts: await accountsOf(database, workshopId) });
-  const sessionsOf = async (workshopId: string, accountId: string, { sessionID }: Request, at: Date): Promise<SessionsReply> => ({
+  const everybody = async (workshopId: string): Promise<AccountsReply> => ({
+    accounts: await accountsOf(database, workshopId),
+  });
+  const sessionsOf = async (
+    workshopId: string,
+    accountId: string,
+    { sessionID }: Request,
+    at: Date,
+  ): Promise<SessionsReply> => ({
     sessions: await whereSignedIn(database, workshopId, accountId, sessionID, at),
   });
   return serve(peopleRoutes, serving, {
@@ -25,8 +32,10 @@ export function servePeople(serving: Serving): Router {
       await remove(database, workshopId, params.accountId, at);
       return everybody(workshopId);
     },
-    resetPassword: ({ by: { workshopId, at }, params, body }) => resetPassword(database, workshopId, params.accountId, body.password, at),
-    sessionsOf: ({ by: { workshopId, at }, params, request }) => sessionsOf(workshopId, params.accountId, request, at),
+    resetPassword: ({ by: { workshopId, at }, params, body }) =>
+      resetPassword(database, workshopId, params.accountId, body.password, at),
+    sessionsOf: ({ by: { workshopId, at }, params, request }) =>
+      sessionsOf(workshopId, params.accountId, request, at),
     endSession: async ({ by: { workshopId, at }, params, request }) => {
       await signOutOf(database, workshopId, params.accountId, params.sessionId, at);
       return sessionsOf(workshopId, params.accountId, request, at);

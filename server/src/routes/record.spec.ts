@@ -34,18 +34,25 @@ afterAll(async () => {
 const id = () => randomUUID();
 const open = async (own: Parameters<typeof anIntake>[0] = {}): Promise<JobState> =>
   (await lead.post('/api/jobs', { commandId: id(), intake: anIntake(own) }).expect(201)).body.job;
-const give = (jobId: string, command: JobCommand) => lead.post(`/api/jobs/${jobId}/commands`, { commandId: id(), basedOn: 0, command });
-const jobAt = async (jobId: string): Promise<JobState> => (await lead.get(`/api/jobs/${jobId}`).expect(200)).body.job;
-const find = async (words: string, more = '') => (await lead.get(`/api/ledger?find=${encodeURIComponent(words)}${more}`).expect(200)).body;
+const give = (jobId: string, command: JobCommand) =>
+  lead.post(`/api/jobs/${jobId}/commands`, { commandId: id(), basedOn: 0, command });
+const jobAt = async (jobId: string): Promise<JobState> =>
+  (await lead.get(`/api/jobs/${jobId}`).expect(200)).body.job;
+const find = async (words: string, more = '') =>
+  (await lead.get(`/api/ledger?find=${encodeURIComponent(words)}${more}`).expect(200)).body;
 
 describe('customers', () => {
   it('are found by the beginning of any word or of the phone number, with their machines', async () => {
     await open({ customer: { name: 'Isolde Marrack', reach: '01632 960 441' }, serial: 'TF14-A1' });
     await open({ customer: { name: 'Isolde Marrack', reach: '01632 960 441' }, serial: 'TF14-A2' });
     for (const typed of ['isol', 'marr iso', '960441', '01632 960']) {
-      const { customers } = (await lead.get(`/api/customers?find=${encodeURIComponent(typed)}`).expect(200)).body;
+      const { customers } = (await lead.get(`/api/customers?find=${encodeURIComponent(typed)}`).expect(200))
+        .body;
       expect([typed, customers.length]).toEqual([typed, 1]);
-      expect(customers[0].machines.map((one: { serial: string }) => one.serial)).toEqual(['TF14-A2', 'TF14-A1']);
+      expect(customers[0].machines.map((one: { serial: string }) => one.serial)).toEqual([
+        'TF14-A2',
+        'TF14-A1',
+      ]);
     }
   });
 
@@ -87,7 +94,8 @@ describe('a customer among thousands', () => {
 describe('sealed notes', () => {
   const keep = (jobId: string, by: Visitor, secret = 'swordfish 4417') =>
     by.post(`/api/jobs/${jobId}/sealed`, { commandId: id(), kind: 'passcode', label: 'her account', secret });
-  const look = (jobId: string, by: Visitor, noteId: string) => by.post(`/api/jobs/${jobId}/sealed/${noteId}/look`, { commandId: id() });
+  const look = (jobId: string, by: Visitor, noteId: string) =>
+    by.post(`/api/jobs/${jobId}/sealed/${noteId}/look`, { commandId: id() });
 
   it('are read by a lead or whoever has the job, each look on record; the desk that took it in does not', async () => {
     const job = await open();
@@ -104,7 +112,9 @@ describe('sealed notes', () => {
     const client = new pg.Client({ connectionString: server.databaseUrl });
     await client.connect();
     const { rows } = await client.query('select sealed from sealed_note where job_id = $1', [job.id]);
-    const all = await client.query<{ body: object }>('select body from job_event where job_id = $1', [job.id]);
+    const all = await client.query<{ body: object }>('select body from job_event where job_id = $1', [
+      job.id,
+    ]);
     await client.end();
     expect((rows[0] as { sealed: Buffer }).sealed.toString('latin1')).not.toContain('swordfish');
     expect(JSON.stringify(all.rows)).not.toContain('swordfish');
@@ -152,8 +162,12 @@ describe('comebacks', () => {
     async () => {
       const old = await finish(server, { serial: 'BACK-1' });
       const job = await open({ serial: 'BACK-1', comebackOf: { jobId: old.id, number: old.number } });
-      expect((await jobAt(old.id)).cameBack).toMatchObject([{ jobId: job.id, number: job.number, learnt: null }]);
-      expect((await find('back1', '&comebacks=true')).rows.map((row: { number: number }) => row.number)).toEqual([job.number]);
+      expect((await jobAt(old.id)).cameBack).toMatchObject([
+        { jobId: job.id, number: job.number, learnt: null },
+      ]);
+      expect(
+        (await find('back1', '&comebacks=true')).rows.map((row: { number: number }) => row.number),
+      ).toEqual([job.number]);
       const operationId = old.way!.steps.find((step) => step.leg === 'in' && step.operationId)!.operationId!;
       await give(job.id, {
         type: 'explain-comeback',
@@ -162,11 +176,16 @@ describe('comebacks', () => {
         words: 'plug never latched',
         operationId,
       }).expect(200);
-      expect((await jobAt(old.id)).cameBack[0]!.learnt).toMatchObject({ kind: 'same-fault', causeIds: ['connection'] });
+      expect((await jobAt(old.id)).cameBack[0]!.learnt).toMatchObject({
+        kind: 'same-fault',
+        causeIds: ['connection'],
+      });
       const { cases } = (await lead.get('/api/diagnosis').expect(200)).body;
       expect(cases.find((one: { jobId: string }) => one.jobId === old.id).causes).toEqual(['connection']);
       const { corrections } = (await lead.get('/api/models/tarnwell-fen-14/record').expect(200)).body;
-      expect(corrections.some((one: { text: string }) => one.text === 'Came back: plug never latched')).toBe(true);
+      expect(corrections.some((one: { text: string }) => one.text === 'Came back: plug never latched')).toBe(
+        true,
+      );
     },
     WALKED_MS,
   );
@@ -174,7 +193,10 @@ describe('comebacks', () => {
   it('of a job that is still open are refused', async () => {
     const still = await open();
     const { body } = await lead
-      .post('/api/jobs', { commandId: id(), intake: anIntake({ comebackOf: { jobId: still.id, number: still.number } }) })
+      .post('/api/jobs', {
+        commandId: id(),
+        intake: anIntake({ comebackOf: { jobId: still.id, number: still.number } }),
+      })
       .expect(409);
     expect(body.detail).toContain('still open');
   });
@@ -191,8 +213,20 @@ describe('ordering', () => {
       { type: 'advance', from: 'diagnose' },
       { type: 'choose-drive', slotId: 'm2-a', driveId: AWAY.id },
       { type: 'advance', from: 'match' },
-      { type: 'offer', options: [{ kind: 'advised', slotId: 'm2-a', driveId: AWAY.id }], machineMinor: 40_000 },
-      { type: 'agree', slotId: 'm2-a', driveId: AWAY.id, who: 'Ms Quist', how: 'phone', depositMinor: 0, words: '' },
+      {
+        type: 'offer',
+        options: [{ kind: 'advised', slotId: 'm2-a', driveId: AWAY.id }],
+        machineMinor: 40_000,
+      },
+      {
+        type: 'agree',
+        slotId: 'm2-a',
+        driveId: AWAY.id,
+        who: 'Ms Quist',
+        how: 'phone',
+        depositMinor: 0,
+        words: '',
+      },
       { type: 'advance', from: 'agree' },
     ];
     for (const command of commands) await give(job.id, command).expect(200);
@@ -211,7 +245,14 @@ describe('ordering', () => {
     const item = AWAY;
     const { offers } = (await lead.get(`/api/offers?kind=drive&id=${item.id}&quantity=1`).expect(200)).body;
     expect(offers).toHaveLength(2);
-    const body = { commandId: id(), orderId: id(), need: `drive:${item.id}`, item, supplier: offers[0].supplier, inPlaceOf: null };
+    const body = {
+      commandId: id(),
+      orderId: id(),
+      need: `drive:${item.id}`,
+      item,
+      supplier: offers[0].supplier,
+      inPlaceOf: null,
+    };
     await lead.post(`/api/jobs/${job.id}/orders`, body).expect(201);
     await lead.post(`/api/jobs/${job.id}/orders`, body).expect(201);
     const placed = await jobAt(job.id);
@@ -244,9 +285,16 @@ describe('ordering', () => {
     await lead.post(`/api/jobs/${job.id}/orders`, first).expect(201);
     const second = order('Harbour Trade', first.orderId);
     await lead.post(`/api/jobs/${job.id}/orders`, second).expect(201);
-    await lead.post(`/api/jobs/${job.id}/orders/${second.orderId}/cancel`, { commandId: id(), why: 'customer thinks it over' }).expect(200);
+    await lead
+      .post(`/api/jobs/${job.id}/orders/${second.orderId}/cancel`, {
+        commandId: id(),
+        why: 'customer thinks it over',
+      })
+      .expect(200);
     expect((await jobAt(job.id)).orders.map((one) => one.state)).toEqual(['cancelled', 'cancelled']);
-    expect((await lead.post(`/api/jobs/${job.id}/orders`, order('Nobody Ltd', null)).expect(404)).body.detail).toContain('does not sell');
+    expect(
+      (await lead.post(`/api/jobs/${job.id}/orders`, order('Nobody Ltd', null)).expect(404)).body.detail,
+    ).toContain('does not sell');
     // One that is on its way already comes: the new one is not ordered beside it.
     const third = order('Merrow Parts', null);
     await lead.post(`/api/jobs/${job.id}/orders`, third).expect(201);
@@ -266,8 +314,9 @@ describe('a companion that is rolled back', () => {
     const job = await open();
     const companionId = id();
     const stock = async () =>
-      ((await lead.get('/api/knowledge').expect(200)).body.parts as { id: string; inStock: number }[]).find((one) => one.id === card.id)!
-        .inStock;
+      ((await lead.get('/api/knowledge').expect(200)).body.parts as { id: string; inStock: number }[]).find(
+        (one) => one.id === card.id,
+      )!.inStock;
     const before = await stock();
     await give(job.id, {
       type: 'fit-companion',
@@ -278,13 +327,24 @@ describe('a companion that is rolled back', () => {
       limitMinutes: 30,
     }).expect(200);
     expect(await stock()).toBe(before - 1);
-    await give(job.id, { type: 'judge-companion', companionId, outcome: 'rolled-back', note: 'firmware refuses it' }).expect(200);
+    await give(job.id, {
+      type: 'judge-companion',
+      companionId,
+      outcome: 'rolled-back',
+      note: 'firmware refuses it',
+    }).expect(200);
     await give(job.id, { type: 'undo-companion', companionId, step: 'original-refitted' }).expect(200);
     await give(job.id, { type: 'undo-companion', companionId, step: 'part-returned' }).expect(200);
     expect(await stock()).toBe(before);
     const { companionCases } = (await lead.get('/api/knowledge').expect(200)).body;
     expect(companionCases).toMatchObject([
-      { modelId: 'tarnwell-fen-14', label: card.name, worked: false, note: 'firmware refuses it', jobNumber: job.number },
+      {
+        modelId: 'tarnwell-fen-14',
+        label: card.name,
+        worked: false,
+        note: 'firmware refuses it',
+        jobNumber: job.number,
+      },
     ]);
   });
 });

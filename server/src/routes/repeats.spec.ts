@@ -9,7 +9,10 @@ import { Supplier } from '../simulated/supplier/supplier.js';
 import { anIntake } from '../testing/intake.js';
 import { TestServer, type Visitor } from '../testing/server.js';
 
-/** An id of a command stands for one thing that one person asked once. Whoever reads a job's events reads its ids. */
+/**
+ * An id of a command stands for one thing that one person asked once. Whoever reads a job's events reads its
+ * ids.
+ */
 let server: TestServer;
 let lead: Visitor;
 let desk: Visitor;
@@ -34,10 +37,12 @@ afterAll(async () => {
 });
 
 const id = () => randomUUID();
-const open = async (): Promise<JobState> => (await lead.post('/api/jobs', { commandId: id(), intake: anIntake() }).expect(201)).body.job;
+const open = async (): Promise<JobState> =>
+  (await lead.post('/api/jobs', { commandId: id(), intake: anIntake() }).expect(201)).body.job;
 const give = (jobId: string, command: JobCommand, commandId = id(), by = lead) =>
   by.post(`/api/jobs/${jobId}/commands`, { commandId, basedOn: 0, command });
-const eventsOf = async (jobId: string): Promise<RecordedEvent[]> => (await desk.get(`/api/jobs/${jobId}/events?after=0`)).body.events;
+const eventsOf = async (jobId: string): Promise<RecordedEvent[]> =>
+  (await desk.get(`/api/jobs/${jobId}/events?after=0`)).body.events;
 const jobAt = async (jobId: string): Promise<JobState> => (await lead.get(`/api/jobs/${jobId}`)).body.job;
 const note = (text: string): JobCommand => ({ type: 'note', text, stepId: null });
 const keep = (jobId: string, commandId: string, secret = '4417', by = lead) =>
@@ -73,7 +78,9 @@ describe('a sealed note', () => {
     await keep(job.id, noteId).expect(201);
     await lead.post(`/api/jobs/${job.id}/sealed/${noteId}/destroy`, { commandId: id() }).expect(200);
     await keep(job.id, noteId).expect(201);
-    const left = await server.database.inWorkshop(server.workshopId, (tx) => tx.query('select from sealed_note where id = $1', [noteId]));
+    const left = await server.database.inWorkshop(server.workshopId, (tx) =>
+      tx.query('select from sealed_note where id = $1', [noteId]),
+    );
     expect(left.rowCount).toBe(0);
   });
 
@@ -92,7 +99,10 @@ describe('a sealed note', () => {
     const hashOf = async (jobId: string): Promise<string> => {
       await keep(jobId, id(), '0000').expect(201);
       const { rows } = await server.database.inWorkshop(server.workshopId, (tx) =>
-        tx.query<{ asked_hash: string }>('select asked_hash from job_event where job_id = $1 order by seq desc limit 1', [jobId]),
+        tx.query<{ asked_hash: string }>(
+          'select asked_hash from job_event where job_id = $1 order by seq desc limit 1',
+          [jobId],
+        ),
       );
       return rows[0]!.asked_hash;
     };
@@ -107,7 +117,10 @@ describe('a command', () => {
     await give(job.id, note('first'), used).expect(200);
     expect((await give(job.id, note('first'), used).expect(200)).body.repeated).toBe(true);
     expect((await give(job.id, note('second'), used).expect(409)).body).toMatchObject(other);
-    expect((await give(job.id, { type: 'observe', observation: 'bad-sectors', seen: 'seen' }, used).expect(409)).body).toMatchObject(other);
+    expect(
+      (await give(job.id, { type: 'observe', observation: 'bad-sectors', seen: 'seen' }, used).expect(409))
+        .body,
+    ).toMatchObject(other);
     expect((await give(job.id, note('first'), used, desk).expect(409)).body).toMatchObject(other);
     expect((await jobAt(job.id)).notes.map((one) => one.text)).toEqual(['first']);
   });
@@ -115,14 +128,20 @@ describe('a command', () => {
   it('that another machine was taken in by opens none, and the other way round', async () => {
     const commandId = id();
     await lead.post('/api/jobs', { commandId, intake: anIntake({ serial: 'ONE-1' }) }).expect(201);
-    const changed = (await lead.post('/api/jobs', { commandId, intake: anIntake({ serial: 'TWO-2' }) }).expect(409)).body;
+    const changed = (
+      await lead.post('/api/jobs', { commandId, intake: anIntake({ serial: 'TWO-2' }) }).expect(409)
+    ).body;
     expect(changed).toMatchObject(other);
     expect(changed.detail).toMatch(/^This form went in before you changed it, as job \d+\./);
-    expect((await desk.post('/api/jobs', { commandId, intake: anIntake({ serial: 'ONE-1' }) }).expect(409)).body).toMatchObject(other);
+    expect(
+      (await desk.post('/api/jobs', { commandId, intake: anIntake({ serial: 'ONE-1' }) }).expect(409)).body,
+    ).toMatchObject(other);
     const job = await open();
     const used = id();
     await give(job.id, note('first'), used).expect(200);
-    expect((await lead.post('/api/jobs', { commandId: used, intake: anIntake() }).expect(409)).body).toMatchObject(other);
+    expect(
+      (await lead.post('/api/jobs', { commandId: used, intake: anIntake() }).expect(409)).body,
+    ).toMatchObject(other);
   });
 
   it('written before its content was kept is a repeat for the person who gave it, and for nobody else', async () => {
@@ -149,41 +168,70 @@ describe('an order', () => {
       { type: 'advance', from: 'diagnose' },
       { type: 'choose-drive', slotId: 'm2-a', driveId: 'skerry-t6-2tb' },
       { type: 'advance', from: 'match' },
-      { type: 'offer', options: [{ kind: 'advised', slotId: 'm2-a', driveId: 'skerry-t6-2tb' }], machineMinor: 40_000 },
-      { type: 'agree', slotId: 'm2-a', driveId: 'skerry-t6-2tb', who: 'Ms Quist', how: 'phone', depositMinor: 0, words: '' },
+      {
+        type: 'offer',
+        options: [{ kind: 'advised', slotId: 'm2-a', driveId: 'skerry-t6-2tb' }],
+        machineMinor: 40_000,
+      },
+      {
+        type: 'agree',
+        slotId: 'm2-a',
+        driveId: 'skerry-t6-2tb',
+        who: 'Ms Quist',
+        how: 'phone',
+        depositMinor: 0,
+        words: '',
+      },
     ] satisfies JobCommand[])
       await give(job.id, command).expect(200);
     const item = { kind: 'drive', id: 'skerry-t6-2tb' } as const;
     const { offers } = (await lead.get(`/api/offers?kind=drive&id=${item.id}&quantity=1`).expect(200)).body;
     const need = { need: `drive:${item.id}`, item, supplier: offers[0].supplier, inPlaceOf: null };
     const [{ commandId: read }] = (await eventsOf(job.id)) as [RecordedEvent];
-    expect((await lead.post(`/api/jobs/${job.id}/orders`, { ...need, commandId: read, orderId: id() }).expect(409)).body).toMatchObject(
-      other,
-    );
+    expect(
+      (await lead.post(`/api/jobs/${job.id}/orders`, { ...need, commandId: read, orderId: id() }).expect(409))
+        .body,
+    ).toMatchObject(other);
     expect(placed).toEqual([]);
     const body = { ...need, commandId: id(), orderId: id() };
     await lead.post(`/api/jobs/${job.id}/orders`, body).expect(201);
     expect((await lead.post(`/api/jobs/${job.id}/orders`, body).expect(201)).body.repeated).toBe(true);
-    expect((await lead.post(`/api/jobs/${job.id}/orders`, { ...body, orderId: id() }).expect(409)).body).toMatchObject(other);
+    expect(
+      (await lead.post(`/api/jobs/${job.id}/orders`, { ...body, orderId: id() }).expect(409)).body,
+    ).toMatchObject(other);
     expect(placed).toEqual([body.orderId]);
     const cancel = `/api/jobs/${job.id}/orders/${body.orderId}/cancel`;
-    expect((await lead.post(cancel, { commandId: body.commandId, why: 'too late' }).expect(409)).body).toMatchObject(other);
+    expect(
+      (await lead.post(cancel, { commandId: body.commandId, why: 'too late' }).expect(409)).body,
+    ).toMatchObject(other);
     expect((await jobAt(job.id)).orders.map((one) => one.state)).not.toContain('cancelled');
   });
 });
 
 describe('a move of the shelf', () => {
   const move = (moveId: string, own: object, by = lead) =>
-    by.post('/api/shelf/moves', { id: moveId, item: { kind: 'part', id: 'post-m2-15' }, move: { kind: 'used', quantity: 1 }, ...own });
+    by.post('/api/shelf/moves', {
+      id: moveId,
+      item: { kind: 'part', id: 'post-m2-15' },
+      move: { kind: 'used', quantity: 1 },
+      ...own,
+    });
 
   it('that took the last one and is told again is no second one; anything else under its id is refused', async () => {
     const last = id();
     await lead
-      .post('/api/shelf/moves', { id: id(), item: { kind: 'part', id: 'post-m2-15' }, move: { kind: 'counted', quantity: 1 } })
+      .post('/api/shelf/moves', {
+        id: id(),
+        item: { kind: 'part', id: 'post-m2-15' },
+        move: { kind: 'counted', quantity: 1 },
+      })
       .expect(201);
     await move(last, {}).expect(201);
     expect((await move(last, {}).expect(201)).body.level.onShelf).toBe(0);
-    for (const own of [{ move: { kind: 'received', quantity: 1 } }, { item: { kind: 'part', id: 'pad-100-76' } }])
+    for (const own of [
+      { move: { kind: 'received', quantity: 1 } },
+      { item: { kind: 'part', id: 'pad-100-76' } },
+    ])
       expect((await move(last, own).expect(409)).body.code).toBe('other-move');
     expect((await move(last, {}, desk).expect(409)).body.code).toBe('other-move');
   });

@@ -6,7 +6,10 @@ describe('the door', () => {
   afterAll(() => server.stop());
 
   it('lets in who knows the password, with a cookie that scripts and other sites cannot use', async () => {
-    const reply = await server.anyone().post('/api/session', { signInName: ' INES ', password: 'a long enough one' }).expect(200);
+    const reply = await server
+      .anyone()
+      .post('/api/session', { signInName: ' INES ', password: 'a long enough one' })
+      .expect(200);
     expect(reply.body.signedIn).toMatchObject({
       account: { name: 'Ines', roles: ['technician', 'desk', 'lead'] },
       workshop: { name: 'Quayside' },
@@ -32,12 +35,17 @@ describe('the door', () => {
     expect(new Set(wrong.slice(0, 2)).size).toBe(1);
     const last = await visitor.post('/api/session', { signInName: 'ines', password: 'a long enough one' });
     expect(last.status).toBe(429);
-    expect(last.body).toMatchObject({ code: 'too-many-tries', detail: expect.stringContaining('Wait 5 seconds') });
+    expect(last.body).toMatchObject({
+      code: 'too-many-tries',
+      detail: expect.stringContaining('Wait 5 seconds'),
+    });
   });
 
   it('makes one first account only', async () => {
     const first = { workshopName: 'Other', name: 'Eve', signInName: 'eve', password: 'long enough too' };
-    expect((await (await TestServerWithoutLimit).anyone().post('/api/first-account', first)).body).toMatchObject({
+    expect(
+      (await (await TestServerWithoutLimit).anyone().post('/api/first-account', first)).body,
+    ).toMatchObject({
       status: 409,
       code: 'not-first',
     });
@@ -57,9 +65,17 @@ describe('people', () => {
       { path: 'signInName', message: expect.stringContaining('taken') },
     ]);
     expect(
-      (await lead.post('/api/accounts', { ...added, signInName: 'x', password: 'short', roles: [] }).expect(400)).body.fields,
+      (
+        await lead
+          .post('/api/accounts', { ...added, signInName: 'x', password: 'short', roles: [] })
+          .expect(400)
+      ).body.fields,
     ).toHaveLength(3);
-    await (await server.signedIn('perpetua')).post('/api/accounts', { ...added, signInName: 'other' }).expect(403);
+    await (
+      await server.signedIn('perpetua')
+    )
+      .post('/api/accounts', { ...added, signInName: 'other' })
+      .expect(403);
   });
 });
 

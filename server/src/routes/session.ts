@@ -39,7 +39,9 @@ export function serveSession(serving: Serving, tries: number): Router {
       response.clearCookie('petrichor.sid');
     },
     ownPassword: ({ request, account, by, body }) =>
-      proving(request, account.signInName, () => changeOwnPassword(database, account, body, request.sessionID, by.at)),
+      proving(request, account.signInName, () =>
+        changeOwnPassword(database, account, body, request.sessionID, by.at),
+      ),
     firstAccount: async ({ request, body }) => {
       const account = await makeFirstAccount(database, body);
       await beginSession(request, account.id, now());
@@ -54,6 +56,9 @@ async function whoIs(database: Database, account: AccountRow | null): Promise<Se
   if (!account) return { firstAccountNeeded: !(await anyAccount(database.pool)), signedIn: null };
   return {
     firstAccountNeeded: false,
-    signedIn: { account: publicAccount(account), workshop: { id: account.workshopId, name: account.workshopName } },
+    signedIn: {
+      account: publicAccount(account),
+      workshop: { id: account.workshopId, name: account.workshopName },
+    },
   };
 }

@@ -27,7 +27,10 @@ describe('the shelf', () => {
   it('begins with what the list says, and moves from there', async () => {
     expect((await move('received', 2).expect(201)).body.level).toMatchObject({ onShelf: 8, reserved: 0 });
     expect(await freeNow(part.id)).toBe(8);
-    expect((await move('lent', 3, { note: 'boatyard' }).expect(201)).body.level).toMatchObject({ onShelf: 5, lent: 3 });
+    expect((await move('lent', 3, { note: 'boatyard' }).expect(201)).body.level).toMatchObject({
+      onShelf: 5,
+      lent: 3,
+    });
     expect(await freeNow(part.id)).toBe(5);
   });
 
@@ -36,7 +39,11 @@ describe('the shelf', () => {
     expect(refused.body.detail).toBe('Only 5 are free to be lent.');
     expect(await freeNow(part.id)).toBe(5);
     await ines
-      .post('/api/shelf/moves', { id: randomUUID(), item: { kind: 'part', id: 'nothing' }, move: { kind: 'used', quantity: 1 } })
+      .post('/api/shelf/moves', {
+        id: randomUUID(),
+        item: { kind: 'part', id: 'nothing' },
+        move: { kind: 'used', quantity: 1 },
+      })
       .expect(404);
   });
 
@@ -61,18 +68,24 @@ describe('the shelf', () => {
   it('takes documents from a lead only, and none that are broken', async () => {
     const desk = await server.signedIn('perpetua');
     await desk.post('/api/shelf/items', { drives: [], parts: demoParts() }).expect(403);
-    await ines.post('/api/shelf/items', { drives: [], parts: [{ ...demoParts()[0], priceMinor: -1 }] }).expect(400);
+    await ines
+      .post('/api/shelf/items', { drives: [], parts: [{ ...demoParts()[0], priceMinor: -1 }] })
+      .expect(400);
   });
 
   it('reserves what a job takes, frees it when another is taken, and uses it once it is in', async () => {
     const levelOf = async (kind: string, id: string) =>
-      ((await ines.get('/api/shelf')).body.levels as { item: { kind: string; id: string }; level: object }[]).find(
-        ({ item }) => item.kind === kind && item.id === id,
-      )?.level;
-    let job: JobState = (await ines.post('/api/jobs', { commandId: randomUUID(), intake: anIntake() }).expect(201)).body.job;
+      (
+        (await ines.get('/api/shelf')).body.levels as { item: { kind: string; id: string }; level: object }[]
+      ).find(({ item }) => item.kind === kind && item.id === id)?.level;
+    let job: JobState = (
+      await ines.post('/api/jobs', { commandId: randomUUID(), intake: anIntake() }).expect(201)
+    ).body.job;
     const give = async (command: object) => {
       server.now = new Date(server.now.getTime() + 60_000);
-      await ines.post(`/api/jobs/${job.id}/commands`, { commandId: randomUUID(), basedOn: job.seq, command }).expect(200);
+      await ines
+        .post(`/api/jobs/${job.id}/commands`, { commandId: randomUUID(), basedOn: job.seq, command })
+        .expect(200);
       job = (await ines.get(`/api/jobs/${job.id}`)).body.job;
     };
     const script = { ...demoJobs(new Date())[4]!, closedTo: 'Anselm Tate' };
@@ -93,7 +106,14 @@ describe('the shelf', () => {
     expect(await levelOf('part', 'pad-100-76')).toMatchObject({ onShelf: 29, reserved: 0 });
     await until('hand-over');
     // What the job has proved is evidence on the model from now on.
-    const model = (await ines.get('/api/knowledge')).body.models.find((one: { id: string }) => one.id === job.intake.modelId);
-    expect(model.slots[0].evidence[0]).toEqual({ kind: 'seen-here', gb: 1000, worked: true, source: `job ${job.number}` });
+    const model = (await ines.get('/api/knowledge')).body.models.find(
+      (one: { id: string }) => one.id === job.intake.modelId,
+    );
+    expect(model.slots[0].evidence[0]).toEqual({
+      kind: 'seen-here',
+      gb: 1000,
+      worked: true,
+      source: `job ${job.number}`,
+    });
   });
 });

@@ -7,7 +7,9 @@ import { movesOfItem, moveStock, putItems, shelfOf } from '../services/shelf.js'
 export const serveShelf = (serving: Serving): Router =>
   serve(shelfRoutes, serving, {
     shelf: ({ by }) => shelfOf(serving.database, by.workshopId),
-    stockMoves: async ({ by, params }) => ({ entries: await movesOfItem(serving.database, by.workshopId, params) }),
+    stockMoves: async ({ by, params }) => ({
+      entries: await movesOfItem(serving.database, by.workshopId, params),
+    }),
     moveStock: async ({ by, body }) => ({ level: await moveStock(serving.database, by, body) }),
     putItems: async ({ by, body }) => ({ put: await putItems(serving.database, by, body) }),
   });

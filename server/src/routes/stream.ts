@@ -11,8 +11,10 @@ const HEARTBEAT_MS = 15_000;
 const MOST_BEHIND_BYTES = 4_000_000;
 
 /**
- * Server-sent events: news of every job of the workshop, and a heartbeat that lets a dead line be noticed. The line ends
- * with its session: at once when somebody signs out or is locked, at the next heartbeat when the session runs out.
+ * Server-sent events: news of every job of the workshop, and a heartbeat that lets a dead line be noticed.
+ * The line ends
+ * with its session: at once when somebody signs out or is locked, at the next heartbeat when the session runs
+ * out.
  *
  * @param build of the page that this server gives out: an open tab sees by it that it is older
  * @param most tabs of one browser that listen at once
@@ -23,11 +25,21 @@ export function serveStream(serving: Serving, feed: Feed, build: string | null, 
   const open = new Map<string, number>();
   const stream = ({ workshopId, id }: AccountRow, { sessionID }: Request, response: Response): void => {
     const here = (open.get(sessionID) ?? 0) + 1;
-    if (here > most) throw new Refused(429, 'too-many-streams', `Petrichor is open in ${most} tabs here already. Close one of them.`);
+    if (here > most)
+      throw new Refused(
+        429,
+        'too-many-streams',
+        `Petrichor is open in ${most} tabs here already. Close one of them.`,
+      );
     open.set(sessionID, here);
-    response.writeHead(200, { 'Content-Type': streamRoutes.stream.reply.type, 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
+    response.writeHead(200, {
+      'Content-Type': streamRoutes.stream.reply.type,
+      'Cache-Control': 'no-store',
+      'X-Accel-Buffering': 'no',
+    });
     response.write(`event: hello\ndata: ${JSON.stringify(hello)}\n\n`);
-    // What comes between the end and the socket's own end is for nobody: written then, it would end the server.
+    // What comes between the end and the socket's own end is for nobody: written then, it would end the
+    // server.
     const say = (words: string): void => void (response.writableEnded || response.write(words));
     const end = (words = ''): void => void (response.writableEnded || response.end(words));
     const look = async (): Promise<void> => {
@@ -53,5 +65,7 @@ export function serveStream(serving: Serving, feed: Feed, build: string | null, 
       else open.delete(sessionID);
     });
   };
-  return serve(streamRoutes, serving, { stream: ({ account, request, response }) => stream(account, request, response) });
+  return serve(streamRoutes, serving, {
+    stream: ({ account, request, response }) => stream(account, request, response),
+  });
 }

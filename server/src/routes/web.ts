@@ -20,14 +20,22 @@ export function readWeb(folder: string): Web {
   return { folder, page, build: createHash('sha256').update(page).digest('hex').slice(0, 16) };
 }
 
-/** What the page asks for first, asked for with the page: for somebody signed in, while its program is still on its way. */
+/**
+ * What the page asks for first, asked for with the page: for somebody signed in, while its program is still
+ * on its way.
+ */
 const asked = (at: '/' | 'elsewhere'): string =>
   [CONTRACT.session, CONTRACT.knowledge, ...(at === '/' ? [CONTRACT.bench] : [])]
-    .map((route) => `<link rel="preload" as="fetch" crossorigin="anonymous" href="${hrefOf<Route>(route, {})}" />`)
+    .map(
+      (route) =>
+        `<link rel="preload" as="fetch" crossorigin="anonymous" href="${hrefOf<Route>(route, {})}" />`,
+    )
     .join('');
 const isKnown = (request: Request): boolean => request.headers.cookie?.includes(`${COOKIE}=`) ?? false;
 
-/** The built web application. Every address that is no file is the page itself, with this reply's nonce in it. */
+/**
+ * The built web application. Every address that is no file is the page itself, with this reply's nonce in it.
+ */
 export function webRoutes({ folder, page, build }: Web): Router {
   const routes = Router();
   const built = page.replaceAll('BUILD', build);
@@ -41,7 +49,12 @@ export function webRoutes({ folder, page, build }: Web): Router {
     response
       .type('html')
       .set('Cache-Control', 'no-store')
-      .send((!isKnown(request) ? built : request.path === '/' ? early : elsewhere).replaceAll('NONCE', nonceOf(response)));
+      .send(
+        (!isKnown(request) ? built : request.path === '/' ? early : elsewhere).replaceAll(
+          'NONCE',
+          nonceOf(response),
+        ),
+      );
   });
   return routes;
 }

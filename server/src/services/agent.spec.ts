@@ -4,7 +4,9 @@ import * as z from 'zod';
 import type { Refused } from '../refused.js';
 import { Agent } from './agent.js';
 
-/** An agent that is not what it should be: another version, another program, or somebody's who means no good. */
+/**
+ * An agent that is not what it should be: another version, another program, or somebody's who means no good.
+ */
 let server: Server;
 let answer: RequestListener;
 const asked: string[] = [];
@@ -20,9 +22,18 @@ afterAll(async () => {
   await new Promise((done) => server.close(done));
 });
 
-const words = { code: 'dock', none: 'none', away: 'The dock does not answer.', nonsense: 'The dock answers, but not as agreed.' };
+const words = {
+  code: 'dock',
+  none: 'none',
+  away: 'The dock does not answer.',
+  nonsense: 'The dock answers, but not as agreed.',
+};
 const ask = (): Promise<unknown> =>
-  new Agent(`http://127.0.0.1:${(server.address() as AddressInfo).port}`, words).ask(z.strictObject({ ok: z.string() }), 'GET', '/x');
+  new Agent(`http://127.0.0.1:${(server.address() as AddressInfo).port}`, words).ask(
+    z.strictObject({ ok: z.string() }),
+    'GET',
+    '/x',
+  );
 const refusal = async (): Promise<string> =>
   ask().then(
     () => 'taken',
@@ -68,7 +79,8 @@ it('is read no further than an answer may be long', async () => {
   answer = (_request, response) => {
     response.writeHead(200);
     const more = (): void => {
-      while (!response.destroyed && sent < 400_000_000 && response.write(Buffer.alloc(1_000_000, 0x20))) sent += 1_000_000;
+      while (!response.destroyed && sent < 400_000_000 && response.write(Buffer.alloc(1_000_000, 0x20)))
+        sent += 1_000_000;
       if (!response.destroyed) response.once('drain', more);
     };
     more();

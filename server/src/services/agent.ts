@@ -28,7 +28,10 @@ export interface AgentWords {
   readonly nonsense: string;
 }
 
-/** A program beside this one that is asked over HTTP: the dock, a supplier. Everything it says is checked against the contract; that it may be away is part of it. */
+/**
+ * A program beside this one that is asked over HTTP: the dock, a supplier. Everything it says is checked
+ * against the contract; that it may be away is part of it.
+ */
 export class Agent {
   /** @param url its address; null: this installation has none. */
   constructor(
@@ -36,7 +39,13 @@ export class Agent {
     private readonly words: AgentWords,
   ) {}
 
-  async ask<S extends z.ZodType>(schema: S, method: string, path: string, body?: object, most = MOST_BYTES): Promise<z.output<S>> {
+  async ask<S extends z.ZodType>(
+    schema: S,
+    method: string,
+    path: string,
+    body?: object,
+    most = MOST_BYTES,
+  ): Promise<z.output<S>> {
     const read = schema.safeParse(keepable(parseJson(await this.text(method, path, body, most))));
     if (!read.success) throw this.nonsense();
     return read.data;
@@ -66,7 +75,10 @@ export class Agent {
     throw response.status >= 500 ? this.away() : this.nonsense();
   }
 
-  /** A refusal of the agent's, in its own words; never one of this server's: it signs nobody out, and is of no other kind. */
+  /**
+   * A refusal of the agent's, in its own words; never one of this server's: it signs nobody out, and is of no
+   * other kind.
+   */
   private said(status: number, { code, detail }: Problem): Refused {
     const words = cut(keepable(detail).replace(/\s+/g, ' ').trim(), MOST_WORDS);
     if (words === '' || OURS.has(code) || !/^[a-z][a-z0-9-]{0,39}$/.test(code)) return this.nonsense();

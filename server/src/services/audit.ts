@@ -25,7 +25,9 @@ export class Audit {
   }
 
   async page(workshopId: string, before: number | undefined): Promise<AuditReply> {
-    const found = await this.database.inWorkshop(workshopId, (tx) => auditBefore(tx, before ?? Number.MAX_SAFE_INTEGER, PAGE + 1));
+    const found = await this.database.inWorkshop(workshopId, (tx) =>
+      auditBefore(tx, before ?? Number.MAX_SAFE_INTEGER, PAGE + 1),
+    );
     const entries = found.slice(0, PAGE);
     return { entries, next: found.length > PAGE ? entries.at(-1)!.id : null };
   }

@@ -54,11 +54,17 @@ function keptOf(database: Database, workshopId: string): Kept {
 }
 
 /**
- * Both editions of a workshop with what its jobs taught. Counts are kept and brought forward by what was taught since: after
- * a finished job that is one row, also of a hundred thousand. Every screen asks for it (`/api/knowledge`) before it gives a
+ * Both editions of a workshop with what its jobs taught. Counts are kept and brought forward by what was
+ * taught since: after
+ * a finished job that is one row, also of a hundred thousand. Every screen asks for it (`/api/knowledge`)
+ * before it gives a
  * command, so that the first reading of all holds up no job.
  */
-export async function learntEditions(database: Database, tx: WorkshopTx, workshopId: string): Promise<Learnt> {
+export async function learntEditions(
+  database: Database,
+  tx: WorkshopTx,
+  workshopId: string,
+): Promise<Learnt> {
   const own = keptOf(database, workshopId);
   const stamp = await learntStamp(tx);
   // Another's line may break off: whoever waited goes on by himself.
@@ -70,15 +76,25 @@ export async function learntEditions(database: Database, tx: WorkshopTx, worksho
   const known = own.learnt;
   if (known && known.stamp.editions === stamp.editions && known.stamp.taught === own.upTo) return known;
   const edition = async (about: About) =>
-    learnFrom((await lastEdition(tx, about)) ?? shippedDiagnosis(about), about === 'before' ? own.counts : noCases());
+    learnFrom(
+      (await lastEdition(tx, about)) ?? shippedDiagnosis(about),
+      about === 'before' ? own.counts : noCases(),
+    );
   const upTo = own.upTo;
-  const learnt = { stamp: { editions: stamp.editions, taught: upTo }, before: await edition('before'), after: await edition('after') };
+  const learnt = {
+    stamp: { editions: stamp.editions, taught: upTo },
+    before: await edition('before'),
+    after: await edition('after'),
+  };
   // Counts that went on meanwhile are another state: then it is not kept.
   if (own.upTo === upTo) own.learnt = learnt;
   return learnt;
 }
 
-/** Page by page, each counted as a whole: a line that breaks off in between leaves the counts true up to where they say. */
+/**
+ * Page by page, each counted as a whole: a line that breaks off in between leaves the counts true up to where
+ * they say.
+ */
 async function bringForward(own: Kept, tx: WorkshopTx, upTo: number): Promise<void> {
   for await (const rows of taughtSince(tx, own.upTo, upTo)) {
     for (const { before, after } of rows) {
@@ -107,7 +123,11 @@ export const diagnosisOf = (database: Database, workshopId: string): Promise<Dia
   });
 
 /** Saves the next edition; an edition that somebody else saved meanwhile is never overwritten. */
-export async function saveEdition(database: Database, { workshopId, by, at }: Acting, { knowledge, why }: SaveEdition): Promise<number> {
+export async function saveEdition(
+  database: Database,
+  { workshopId, by, at }: Acting,
+  { knowledge, why }: SaveEdition,
+): Promise<number> {
   return database.inWorkshop(workshopId, async (tx) => {
     const { version } = (await lastEdition(tx, knowledge.about)) ?? shippedDiagnosis(knowledge.about);
     if (knowledge.version !== version) throw saved(version);
@@ -126,7 +146,12 @@ const saved = (version: number) =>
   );
 
 /** An edition as it was; version 1 is the one that ships. */
-export async function oldEdition(database: Database, workshopId: string, about: About, version: number): Promise<DiagnosisKnowledge> {
+export async function oldEdition(
+  database: Database,
+  workshopId: string,
+  about: About,
+  version: number,
+): Promise<DiagnosisKnowledge> {
   const found = await database.inWorkshop(workshopId, (tx) => editionAt(tx, about, version));
   const shipped = shippedDiagnosis(about);
   if (found) return found;

@@ -38,14 +38,21 @@ export class DockClient {
     return this.agent.text('GET', `/dock/bays/${bay}/self-report`);
   }
 
-  start = (bay: string, run: StartRun): Promise<DockRun> => this.agent.ask(DockRunSchema, 'POST', `/dock/bays/${bay}/runs`, run);
+  start = (bay: string, run: StartRun): Promise<DockRun> =>
+    this.agent.ask(DockRunSchema, 'POST', `/dock/bays/${bay}/runs`, run);
   run = (runId: string): Promise<DockRun> => this.agent.ask(DockRunSchema, 'GET', `/dock/runs/${runId}`);
-  table = (bay: string): Promise<DriveTableReply> => this.agent.ask(DriveTableReplySchema, 'GET', `/dock/bays/${bay}/table`);
+  table = (bay: string): Promise<DriveTableReply> =>
+    this.agent.ask(DriveTableReplySchema, 'GET', `/dock/bays/${bay}/table`);
   map = (runId: string): Promise<{ text: string }> =>
     this.agent.ask(RunMapReplySchema, 'GET', `/dock/runs/${runId}/map`, undefined, MOST_MAP_BYTES);
-  pause = (runId: string): Promise<DockRun> => this.agent.ask(DockRunSchema, 'POST', `/dock/runs/${runId}/pause`);
-  resume = (runId: string): Promise<DockRun> => this.agent.ask(DockRunSchema, 'POST', `/dock/runs/${runId}/resume`);
-  stop = (runId: string): Promise<DockRun> => this.agent.ask(DockRunSchema, 'POST', `/dock/runs/${runId}/stop`);
-  simulatedDrives = (): Promise<SimulatedDrives> => this.agent.ask(SimulatedDrivesSchema, 'GET', '/simulated/drives');
-  putIn = (bay: string, driveId: string | null): Promise<Dock> => this.agent.ask(DockSchema, 'POST', `/simulated/bays/${bay}`, { driveId });
+  pause = (runId: string): Promise<DockRun> =>
+    this.agent.ask(DockRunSchema, 'POST', `/dock/runs/${runId}/pause`);
+  resume = (runId: string): Promise<DockRun> =>
+    this.agent.ask(DockRunSchema, 'POST', `/dock/runs/${runId}/resume`);
+  stop = (runId: string): Promise<DockRun> =>
+    this.agent.ask(DockRunSchema, 'POST', `/dock/runs/${runId}/stop`);
+  simulatedDrives = (): Promise<SimulatedDrives> =>
+    this.agent.ask(SimulatedDrivesSchema, 'GET', '/simulated/drives');
+  putIn = (bay: string, driveId: string | null): Promise<Dock> =>
+    this.agent.ask(DockSchema, 'POST', `/simulated/bays/${bay}`, { driveId });
 }

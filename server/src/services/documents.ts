@@ -13,7 +13,10 @@ const PROGRAM = new URL('../workers/documents.worker.js', import.meta.url);
 const IS_SOURCE = import.meta.url.endsWith('.ts');
 const FROM_SOURCE = `import('tsx/esm/api').then(({ register }) => { register(); return import(${JSON.stringify(PROGRAM.href.replace(/js$/, 'ts'))}); });`;
 
-/** Reads documents; large ones in a thread of their own, one after the other, so that nobody else waits for them. */
+/**
+ * Reads documents; large ones in a thread of their own, one after the other, so that nobody else waits for
+ * them.
+ */
 export class Documents {
   private waiting = 0;
   private turn: Promise<unknown> = Promise.resolve();
@@ -22,17 +25,25 @@ export class Documents {
   constructor(private readonly mostWaiting = 4) {}
 
   async import(text: string): Promise<ReadImport> {
-    return text.length < SMALL_BYTES ? readImport(text) : this.inThread<ReadImport>('import', new TextEncoder().encode(text));
+    return text.length < SMALL_BYTES
+      ? readImport(text)
+      : this.inThread<ReadImport>('import', new TextEncoder().encode(text));
   }
 
   /** @param bytes the document as UTF-8; a large one is gone from here afterwards */
   async job(bytes: Uint8Array<ArrayBuffer>): Promise<ReadJob> {
-    return bytes.length < SMALL_BYTES ? readJob(new TextDecoder().decode(bytes)) : this.inThread<ReadJob>('job', bytes);
+    return bytes.length < SMALL_BYTES
+      ? readJob(new TextDecoder().decode(bytes))
+      : this.inThread<ReadJob>('job', bytes);
   }
 
   private async inThread<T>(what: 'import' | 'job', bytes: Uint8Array<ArrayBuffer>): Promise<T> {
     if (this.waiting >= this.mostWaiting)
-      throw new Refused(429, 'busy-reading', 'Several large documents are being read already. Send this one again in a minute.');
+      throw new Refused(
+        429,
+        'busy-reading',
+        'Several large documents are being read already. Send this one again in a minute.',
+      );
     this.waiting++;
     const mine = this.turn.then(() => thread<T>(what, bytes));
     this.turn = mine.catch(() => undefined);
@@ -50,7 +61,13 @@ function thread<T>(what: 'import' | 'job', bytes: Uint8Array<ArrayBuffer>): Prom
       resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
     });
     const late = setTimeout(() => {
-      failed(new Refused(413, 'too-long', 'That document takes too long to read. Split it, and bring the parts in one by one.'));
+      failed(
+        new Refused(
+          413,
+          'too-long',
+          'That document takes too long to read. Split it, and bring the parts in one by one.',
+        ),
+      );
       void worker.terminate();
     }, LONGEST_MS);
     worker.once('message', (found: T) => done(found));

@@ -8,7 +8,9 @@ import type { Database } from '../store/database.js';
 type Listener = (news: string) => void;
 
 const AGAIN_AFTER_MS = 1000;
-/** A line that is half open tells nothing, and does not say so: it is asked now and then whether it is there. */
+/**
+ * A line that is half open tells nothing, and does not say so: it is asked now and then whether it is there.
+ */
 const ASK_EVERY_MS = 5000;
 const ANSWER_MS = 4000;
 
@@ -30,7 +32,11 @@ export class Feed {
   ) {}
 
   async start(): Promise<void> {
-    const client = new pg.Client({ connectionString: this.databaseUrl, query_timeout: ANSWER_MS, connectionTimeoutMillis: ANSWER_MS });
+    const client = new pg.Client({
+      connectionString: this.databaseUrl,
+      query_timeout: ANSWER_MS,
+      connectionTimeoutMillis: ANSWER_MS,
+    });
     client.on('error', () => this.again(client));
     client.on('end', () => this.again(client));
     client.on('notification', ({ channel, payload }) => {

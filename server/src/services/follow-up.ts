@@ -18,7 +18,12 @@ export interface Happened {
   readonly elsewhere: (jobId: string, command: JobCommand) => Promise<void>;
 }
 
-type Reactions = { readonly [T in JobEvent['type']]?: (happened: Happened, event: Extract<JobEvent, { type: T }>) => Promise<unknown> };
+type Reactions = {
+  readonly [T in JobEvent['type']]?: (
+    happened: Happened,
+    event: Extract<JobEvent, { type: T }>,
+  ) => Promise<unknown>;
+};
 
 /** What the rest of the workshop does after each kind of event; most change nothing beyond their job. */
 const AFTER: Reactions = {
@@ -26,7 +31,8 @@ const AFTER: Reactions = {
     const { tx, acting, job, elsewhere } = happened;
     await keepCustomer(tx, acting, job);
     const { comebackOf } = job.intake;
-    if (comebackOf) await elsewhere(comebackOf.jobId, { type: 'came-back', jobId: job.id, number: job.number });
+    if (comebackOf)
+      await elsewhere(comebackOf.jobId, { type: 'came-back', jobId: job.id, number: job.number });
   },
   'intake-amended': ({ tx, acting, job }) => keepCustomer(tx, acting, job),
   ordered: async (happened, { item, orderId, dueOn }) => {
@@ -41,17 +47,31 @@ const AFTER: Reactions = {
   // What it teaches goes to the job that it came back from.
   'comeback-explained': async ({ job, elsewhere }, { kind, causeIds, words, operationId }) => {
     const { comebackOf } = job.intake;
-    if (comebackOf) await elsewhere(comebackOf.jobId, { type: 'learn-comeback', jobId: job.id, kind, causeIds, words, operationId });
+    if (comebackOf)
+      await elsewhere(comebackOf.jobId, {
+        type: 'learn-comeback',
+        jobId: job.id,
+        kind,
+        causeIds,
+        words,
+        operationId,
+      });
   },
 };
 
 /** What the rest of the workshop does when something happened on a job. In the same transaction. */
-export async function followUp(happened: Happened, before: JobState | null, events: readonly JobEvent[]): Promise<void> {
+export async function followUp(
+  happened: Happened,
+  before: JobState | null,
+  events: readonly JobEvent[],
+): Promise<void> {
   for (const event of events) {
-    const react = AFTER[event.type] as ((happened: Happened, event: JobEvent) => Promise<unknown>) | undefined;
+    const react = AFTER[event.type] as
+      ((happened: Happened, event: JobEvent) => Promise<unknown>) | undefined;
     await react?.(happened, event);
   }
-  if (before && events.some((event) => touches(event, 'stock'))) await settleClaim(happened.tx, happened.acting, happened.job);
+  if (before && events.some((event) => touches(event, 'stock')))
+    await settleClaim(happened.tx, happened.acting, happened.job);
 }
 
 async function orderMoved(happened: Happened, orderId: string, state: Order['state']): Promise<void> {
@@ -63,7 +83,10 @@ async function orderMoved(happened: Happened, orderId: string, state: Order['sta
   await stock(happened, orderId, 'used', null);
 }
 
-/** Moves the ordered pieces on the shelf. What the shelf does not know, or has been moved by hand meanwhile, is let be. */
+/**
+ * Moves the ordered pieces on the shelf. What the shelf does not know, or has been moved by hand meanwhile,
+ * is let be.
+ */
 async function stock(
   { tx, acting, job }: Happened,
   orderId: string,
@@ -74,10 +97,19 @@ async function stock(
   if (!order?.item) return;
   const note = kind === 'used' ? `sent back to ${order.supplier}` : order.supplier;
   // For no job: what the job holds of the shelf is settled by its claim.
-  await moveIn(tx, acting, randomUUID(), order.item, StockMoveSchema.parse({ kind, quantity: order.quantity, note, dueOn }));
+  await moveIn(
+    tx,
+    acting,
+    randomUUID(),
+    order.item,
+    StockMoveSchema.parse({ kind, quantity: order.quantity, note, dueOn }),
+  );
 }
 
-/** A part that was rolled back leaves the job as it came to it. What somebody booked out for the job by hand stays booked out. */
+/**
+ * A part that was rolled back leaves the job as it came to it. What somebody booked out for the job by hand
+ * stays booked out.
+ */
 async function backOnShelf({ tx, acting, job }: Happened, companionId: string): Promise<void> {
   const one = job.companions.find((known) => known.id === companionId);
   if (!one) return;

@@ -3,7 +3,15 @@ import { MachineModelSchema, type MachineModel } from '@petrichor/core/hardware'
 import { guideWarnings, PolicySchema, USUAL_POLICY, type Policy } from '@petrichor/core/teardown';
 import { Refused } from '../refused.js';
 import type { Database, WorkshopTx } from '../store/database.js';
-import { insertVersion, modelRecord, newestVersion, policyRow, putPolicy, settleCorrection, versionAt } from '../store/guides.js';
+import {
+  insertVersion,
+  modelRecord,
+  newestVersion,
+  policyRow,
+  putPolicy,
+  settleCorrection,
+  versionAt,
+} from '../store/guides.js';
 import { findModel, putModel } from '../store/knowledge.js';
 import type { Acting } from './acting.js';
 
@@ -19,23 +27,42 @@ export const setPolicy = (database: Database, { workshopId }: Acting, policy: Po
 export const recordOf = (database: Database, workshopId: string, modelId: string): Promise<ModelRecord> =>
   database.inWorkshop(workshopId, (tx) => modelRecord(tx, modelId));
 
-export async function guideAt(database: Database, workshopId: string, modelId: string, version: number): Promise<MachineModel> {
+export async function guideAt(
+  database: Database,
+  workshopId: string,
+  modelId: string,
+  version: number,
+): Promise<MachineModel> {
   const model = await database.inWorkshop(workshopId, (tx) => versionAt(tx, modelId, version));
   if (!model) throw new Refused(404, 'no-version', `There is no version ${version} of this guide here.`);
   return MachineModelSchema.parse(model);
 }
 
 /**
- * Saves the next version of a model and its guide. A draft is anybody's at the bench and changes no job, unless nothing
- * reviewed is there yet; what jobs are walked with is a lead's to decide. A guide that cannot be walked stays a draft.
+ * Saves the next version of a model and its guide. A draft is anybody's at the bench and changes no job,
+ * unless nothing
+ * reviewed is there yet; what jobs are walked with is a lead's to decide. A guide that cannot be walked stays
+ * a draft.
  */
-export async function saveGuide(database: Database, acting: Acting, { model, basedOn, why }: SaveGuide): Promise<number> {
+export async function saveGuide(
+  database: Database,
+  acting: Acting,
+  { model, basedOn, why }: SaveGuide,
+): Promise<number> {
   const { state } = model.guide;
   if (state !== 'draft' && !acting.roles.includes('lead'))
-    throw new Refused(403, 'role', 'Only a lead says that a guide is reviewed or retired. Save it as a draft, and ask one of them.');
+    throw new Refused(
+      403,
+      'role',
+      'Only a lead says that a guide is reviewed or retired. Save it as a draft, and ask one of them.',
+    );
   const stopping = guideWarnings(model).find((one) => one.stops);
   if (state === 'reviewed' && stopping)
-    throw new Refused(409, 'no-way', `This guide cannot be walked yet, so it stays a draft. ${stopping.sentence}`);
+    throw new Refused(
+      409,
+      'no-way',
+      `This guide cannot be walked yet, so it stays a draft. ${stopping.sentence}`,
+    );
   return database.inWorkshop(acting.workshopId, async (tx) => {
     const newest = await newestVersion(tx, model.id);
     const other = (there: number): Refused =>
@@ -55,17 +82,34 @@ export async function saveGuide(database: Database, acting: Acting, { model, bas
 }
 
 /**
- * A model that came in as a file: the workshop's next version, whatever number it carries, so that what stood here
+ * A model that came in as a file: the workshop's next version, whatever number it carries, so that what stood
+ * here
  * before can still be looked at. One that is new here keeps its number.
  */
 export async function importModel(tx: WorkshopTx, acting: Acting, model: MachineModel): Promise<void> {
   const newest = await newestVersion(tx, model.id);
-  const version = await nextVersion(tx, acting, model, newest === 0 ? model.guide.version : newest + 1, 'Brought in from a file.');
-  if (version === null) throw new Refused(409, 'newer', 'Somebody saved this guide at the same moment. Bring the file in again.');
+  const version = await nextVersion(
+    tx,
+    acting,
+    model,
+    newest === 0 ? model.guide.version : newest + 1,
+    'Brought in from a file.',
+  );
+  if (version === null)
+    throw new Refused(409, 'newer', 'Somebody saved this guide at the same moment. Bring the file in again.');
 }
 
-/** Writes the version down and, unless it is a draft of something that is in use, puts it into use; null: it is there already. */
-async function nextVersion(tx: WorkshopTx, acting: Acting, model: MachineModel, version: number, why: string): Promise<number | null> {
+/**
+ * Writes the version down and, unless it is a draft of something that is in use, puts it into use; null: it
+ * is there already.
+ */
+async function nextVersion(
+  tx: WorkshopTx,
+  acting: Acting,
+  model: MachineModel,
+  version: number,
+  why: string,
+): Promise<number | null> {
   const note = { savedAt: acting.at.toISOString(), savedBy: acting.by.name };
   const saved = withoutSeenHere({ ...model, guide: { ...model.guide, version } });
   const found = await findModel(tx, model.id);
@@ -96,5 +140,10 @@ export async function settle(
   const settled = await database.inWorkshop(workshopId, (tx) =>
     settleCorrection(tx, which, verdict, { at: at.toISOString(), name: by.name }),
   );
-  if (!settled) throw new Refused(409, 'settled', 'There is no such correction, or somebody settled it already. Load the page again.');
+  if (!settled)
+    throw new Refused(
+      409,
+      'settled',
+      'There is no such correction, or somebody settled it already. Load the page again.',
+    );
 }

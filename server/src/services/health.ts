@@ -67,11 +67,19 @@ export class Health {
 
   backup(): BackupReply {
     const state = this.backupState();
-    return { standing: backupStanding(state, this.parts.now()), madeAt: state.made?.at ?? null, checkedAt: state.checked?.at ?? null };
+    return {
+      standing: backupStanding(state, this.parts.now()),
+      madeAt: state.made?.at ?? null,
+      checkedAt: state.checked?.at ?? null,
+    };
   }
 
   /** What waits on a screen, as it says itself. */
-  waitsOnScreen(sessionId: string, about: Pick<Screen, 'workshopId' | 'name' | 'device'>, unsent: Unsent): void {
+  waitsOnScreen(
+    sessionId: string,
+    about: Pick<Screen, 'workshopId' | 'name' | 'device'>,
+    unsent: Unsent,
+  ): void {
     this.screens.delete(sessionId);
     if (unsent.waiting === 0 && unsent.aside === 0) return;
     this.screens.set(sessionId, { ...about, ...unsent, toldAt: this.parts.now().toISOString() });
@@ -87,7 +95,11 @@ export class Health {
       build,
       runningSince: this.since.toISOString(),
       database: await this.database(),
-      feed: { standing: feed.isListening ? 'good' : 'watch', listening: feed.isListening, screens: feed.screens(workshopId) },
+      feed: {
+        standing: feed.isListening ? 'good' : 'watch',
+        listening: feed.isListening,
+        screens: feed.screens(workshopId),
+      },
       disk: await this.disk(),
       photos: await this.photos(workshopId),
       sealedNotes: { standing: hasSealKey ? 'good' : 'watch' },
@@ -101,7 +113,12 @@ export class Health {
     try {
       const shape = await schemaShape(this.parts.database.pool);
       const answerMs = Math.round((performance.now() - began) * 10) / 10;
-      return { standing: answerMs > SLOW_MS ? 'watch' : 'good', answerMs, bytes: await databaseBytes(this.parts.database.pool), shape };
+      return {
+        standing: answerMs > SLOW_MS ? 'watch' : 'good',
+        answerMs,
+        bytes: await databaseBytes(this.parts.database.pool),
+        shape,
+      };
     } catch {
       return { standing: 'bad', answerMs: null, bytes: null, shape: null };
     }
@@ -109,9 +126,12 @@ export class Health {
 
   private async disk(): Promise<HealthReply['disk']> {
     try {
-      const { bavail, blocks, bsize } = await statfs(this.parts.photoFolder ? existing(this.parts.photoFolder) : '.');
+      const { bavail, blocks, bsize } = await statfs(
+        this.parts.photoFolder ? existing(this.parts.photoFolder) : '.',
+      );
       const freeBytes = bavail * bsize;
-      const standing: Standing = freeBytes < DISK_BAD_BYTES ? 'bad' : freeBytes < DISK_WATCH_BYTES ? 'watch' : 'good';
+      const standing: Standing =
+        freeBytes < DISK_BAD_BYTES ? 'bad' : freeBytes < DISK_WATCH_BYTES ? 'watch' : 'good';
       return { standing, freeBytes, totalBytes: blocks * bsize };
     } catch {
       return { standing: 'watch', freeBytes: null, totalBytes: null };

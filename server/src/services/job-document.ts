@@ -1,5 +1,12 @@
 import type { BringInJobReply } from '@petrichor/api';
-import { evolve, fitCaseOf, pastCaseOf, summarise, type JobState, type RecordedEvent } from '@petrichor/core/job';
+import {
+  evolve,
+  fitCaseOf,
+  pastCaseOf,
+  summarise,
+  type JobState,
+  type RecordedEvent,
+} from '@petrichor/core/job';
 import { photosOf, type JobDocument } from '@petrichor/core/ledger';
 import { randomUUID } from 'node:crypto';
 import { Refused } from '../refused.js';
@@ -16,7 +23,8 @@ const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 const NOBODY = '00000000-0000-4000-8000-000000000000';
 
 /**
- * A whole job as one document, its photos in it, a piece at a time: sixty megabytes are never held, nor made in one go. A
+ * A whole job as one document, its photos in it, a piece at a time: sixty megabytes are never held, nor made
+ * in one go. A
  * photo whose file is gone is left out; the job still names it.
  */
 export async function* exportJob(
@@ -29,8 +37,12 @@ export async function* exportJob(
     events: await eventsAfter(tx, jobId, 0),
     workshop: await workshopName(tx),
   }));
-  if (events.length === 0) throw new Refused(404, 'no-job', 'There is no such job in this workshop. Go back to the Bench.');
-  const head = { format: 'petrichor-job', workshop, exportedAt: at.toISOString(), events } satisfies Omit<JobDocument, 'photos'>;
+  if (events.length === 0)
+    throw new Refused(404, 'no-job', 'There is no such job in this workshop. Go back to the Bench.');
+  const head = { format: 'petrichor-job', workshop, exportedAt: at.toISOString(), events } satisfies Omit<
+    JobDocument,
+    'photos'
+  >;
   yield `${JSON.stringify(head).slice(0, -1)},"photos":[`;
   let comma = '';
   for (const hash of photosOf(events)) {
@@ -43,8 +55,10 @@ export async function* exportJob(
 }
 
 /**
- * Brings a job's document in: every event as it was, under this workshop's next number, and one more that says where it
- * comes from. All of it or nothing; a job that is here already is refused. What it held of another shelf is not taken from this one.
+ * Brings a job's document in: every event as it was, under this workshop's next number, and one more that
+ * says where it
+ * comes from. All of it or nothing; a job that is here already is refused. What it held of another shelf is
+ * not taken from this one.
  */
 export async function bringInJob(
   database: Database,
@@ -56,11 +70,16 @@ export async function bringInJob(
   const read = await documents.job(bytes);
   if (!read.ok) throw new Refused(400, 'not-readable', read.problem);
   const { document, job: told } = read;
-  if (!UUID.test(told.id)) throw new Refused(400, 'not-readable', 'The job in that document has no proper id.');
+  if (!UUID.test(told.id))
+    throw new Refused(400, 'not-readable', 'The job in that document has no proper id.');
   for (const { hash, bytes: photo } of read.photos) {
     const kept = await photos.keep(acting, Buffer.from(photo));
     if (kept.hash !== hash)
-      throw new Refused(400, 'other-photo', 'A photo in that document is not the one that it is named as. Export the job again.');
+      throw new Refused(
+        400,
+        'other-photo',
+        'A photo in that document is not the one that it is named as. Export the job again.',
+      );
   }
   return database.inWorkshop(acting.workshopId, async (tx) => {
     if ((await lockJob(tx, told.id)) !== null)
@@ -72,7 +91,12 @@ export async function bringInJob(
       const commandId = commands.get(one.commandId) ?? randomUUID();
       commands.set(one.commandId, commandId);
       const by = UUID.test(one.by.id) ? one.by : { id: NOBODY, name: one.by.name };
-      return { ...one, by, commandId, event: one.event.type === 'job-opened' ? { ...one.event, number } : one.event };
+      return {
+        ...one,
+        by,
+        commandId,
+        event: one.event.type === 'job-opened' ? { ...one.event, number } : one.event,
+      };
     });
     const last: RecordedEvent = {
       seq: events.length + 1,

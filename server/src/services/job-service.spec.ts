@@ -20,13 +20,20 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const later = (minutes: number): Acting => ({ ...acting, at: new Date(acting.at.getTime() + minutes * 60_000) });
+const later = (minutes: number): Acting => ({
+  ...acting,
+  at: new Date(acting.at.getTime() + minutes * 60_000),
+});
 
 /** Walks a job with the demo's own hands, a minute a command, until `stop` says so. */
 async function walk(jobs: JobService, stop: (job: JobState) => boolean): Promise<JobState> {
   const script = { ...demoJobs(acting.at)[4]!, closedTo: 'Anselm Tate' };
   let job = await jobs.open(acting, { commandId: randomUUID(), intake: anIntake() });
-  for (let minute = 1, command = nextDemoCommand(script, job); command && !stop(job); command = nextDemoCommand(script, job), minute++) {
+  for (
+    let minute = 1, command = nextDemoCommand(script, job);
+    command && !stop(job);
+    command = nextDemoCommand(script, job), minute++
+  ) {
     await jobs.give(later(minute), job.id, { commandId: randomUUID(), basedOn: job.seq, command });
     job = await jobs.get(server.workshopId, job.id);
   }
@@ -44,28 +51,41 @@ describe('several servers on one database', () => {
     const seen = await one.get(server.workshopId, job.id);
     expect(seen.seq).toBe(job.seq + 1);
     // The first server had the older state in memory; it decides on the newer one.
-    await expect(one.give(later(91), job.id, { commandId: randomUUID(), basedOn: job.seq, command })).rejects.toThrow(
-      'is not the step at hand',
-    );
+    await expect(
+      one.give(later(91), job.id, { commandId: randomUUID(), basedOn: job.seq, command }),
+    ).rejects.toThrow('is not the step at hand');
   });
 
   it('let one of two hands count a screw, and tell the other', async () => {
     const [one, other] = [new JobService(server.database), new JobService(server.database)];
-    const job = await walk(one, (at) => at.phase === 'way-in' && (nextTick(at, false) as { key?: string | null }).key === 'short');
+    const job = await walk(
+      one,
+      (at) => at.phase === 'way-in' && (nextTick(at, false) as { key?: string | null }).key === 'short',
+    );
     const command = nextTick(job, false)!;
     const results = await Promise.allSettled(
-      [one, other].map((jobs) => jobs.give(later(90), job.id, { commandId: randomUUID(), basedOn: job.seq, command })),
+      [one, other].map((jobs) =>
+        jobs.give(later(90), job.id, { commandId: randomUUID(), basedOn: job.seq, command }),
+      ),
     );
     expect(results.map((result) => result.status).sort()).toEqual(['fulfilled', 'rejected']);
     const refused = results.find((result) => result.status === 'rejected');
-    expect(String(refused?.status === 'rejected' && refused.reason)).toContain('1 of 8 M2 × 5 pan are counted already.');
+    expect(String(refused?.status === 'rejected' && refused.reason)).toContain(
+      '1 of 8 M2 × 5 pan are counted already.',
+    );
   });
 
   it('keep every acknowledged tick when twenty come at once', async () => {
     const jobs = new JobService(server.database);
     const job = await jobs.open(acting, { commandId: randomUUID(), intake: anIntake() });
-    const notes = Array.from({ length: 20 }, (_, n): JobCommand => ({ type: 'note', text: `note ${n}`, stepId: null }));
-    await Promise.all(notes.map((command) => jobs.give(acting, job.id, { commandId: randomUUID(), basedOn: 1, command })));
+    const notes = Array.from({ length: 20 }, (_, n): JobCommand => ({
+      type: 'note',
+      text: `note ${n}`,
+      stepId: null,
+    }));
+    await Promise.all(
+      notes.map((command) => jobs.give(acting, job.id, { commandId: randomUUID(), basedOn: 1, command })),
+    );
     const after = await new JobService(server.database).get(server.workshopId, job.id);
     expect(after.seq).toBe(21);
     expect(new Set(after.notes.map((note) => note.text)).size).toBe(20);
@@ -85,7 +105,11 @@ it('leaves nothing behind of a command that was refused', async () => {
   const jobs = new JobService(server.database);
   const job = await jobs.open(acting, { commandId: randomUUID(), intake: anIntake() });
   await expect(
-    jobs.give(acting, job.id, { commandId: randomUUID(), basedOn: 1, command: { type: 'advance', from: 'diagnose' } }),
+    jobs.give(acting, job.id, {
+      commandId: randomUUID(),
+      basedOn: 1,
+      command: { type: 'advance', from: 'diagnose' },
+    }),
   ).rejects.toThrow('Say what you conclude');
   expect(await jobs.eventsSince(server.workshopId, job.id, 0)).toHaveLength(1);
   expect((await jobs.get(server.workshopId, job.id)).seq).toBe(1);
@@ -112,9 +136,13 @@ it('the Bench keeps showing a job whose old drive is still here, until that is s
     job = await jobs.get(server.workshopId, job.id);
   };
   let minute = 1;
-  for (let command = nextDemoCommand(script, job); command; command = nextDemoCommand(script, job)) await give(minute++, command);
+  for (let command = nextDemoCommand(script, job); command; command = nextDemoCommand(script, job))
+    await give(minute++, command);
   const rows = () => server.database.inWorkshop(server.workshopId, (tx) => benchRows(tx, 0));
-  expect((await rows()).find((row) => row.id === job.id)).toMatchObject({ closed: true, oldDriveHere: { until: '2026-05-01' } });
+  expect((await rows()).find((row) => row.id === job.id)).toMatchObject({
+    closed: true,
+    oldDriveHere: { until: '2026-05-01' },
+  });
   await give(minute, { type: 'settle-old-drive', fate: 'returned', until: null, note: '' });
   expect((await rows()).map((row) => row.id)).not.toContain(job.id);
 });

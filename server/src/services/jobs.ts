@@ -41,7 +41,10 @@ import { sameCustomer } from '../store/customers.js';
 const NO_JOB = new Refused(404, 'no-job', 'There is no such job in this workshop. Go back to the Bench.');
 /** What goes with a command that is more than the command. */
 export interface Along {
-  /** What was asked, where the command holds more than that, such as what a supplier answered. Usually: the command. */
+  /**
+   * What was asked, where the command holds more than that, such as what a supplier answered. Usually: the
+   * command.
+   */
   readonly asked?: object;
   /** Runs in the same transaction once the command is accepted; never for a repeat. */
   readonly also?: (tx: WorkshopTx) => Promise<void>;
@@ -75,19 +78,37 @@ export class JobService {
       const number = await takeJobNumber(tx);
       const meanwhile = await this.openedBefore(tx, acting, commandId, hash);
       if (meanwhile) return meanwhile;
-      const opened: JobEvent = { type: 'job-opened', jobId: randomUUID(), number, intake: await this.withCustomer(tx, intake) };
+      const opened: JobEvent = {
+        type: 'job-opened',
+        jobId: randomUUID(),
+        number,
+        intake: await this.withCustomer(tx, intake),
+      };
       return (await this.write(tx, null, acting, { commandId, hash }, [opened])).job;
     });
     this.cache.keep(acting.workshopId, job);
     return job;
   }
 
-  /** The job that this very form made. One that went in before it was changed is named, so that nobody takes the machine in twice. */
-  private async openedBefore(tx: WorkshopTx, acting: Acting, commandId: string, hash: string): Promise<JobState | null> {
+  /**
+   * The job that this very form made. One that went in before it was changed is named, so that nobody takes
+   * the machine in twice.
+   */
+  private async openedBefore(
+    tx: WorkshopTx,
+    acting: Acting,
+    commandId: string,
+    hash: string,
+  ): Promise<JobState | null> {
     const before = await givenBefore(tx, commandId);
     if (!before) return null;
     const job = await this.load(tx, acting.workshopId, before.jobId);
-    if (before.byId === acting.by.id && before.askedHash !== null && before.askedHash !== hash && before.type === 'job-opened')
+    if (
+      before.byId === acting.by.id &&
+      before.askedHash !== null &&
+      before.askedHash !== hash &&
+      before.type === 'job-opened'
+    )
       throw new Refused(
         409,
         'other-command',
@@ -120,7 +141,8 @@ export class JobService {
 
   /**
    * Decides a command on the job as it is now, whatever the screen had seen (`basedOn`): what `decide`
-   * still accepts is rebased, what it does not is refused with the reason. One transaction, the job's row locked.
+   * still accepts is rebased, what it does not is refused with the reason. One transaction, the job's row
+   * locked.
    * The same command again (id, content and person) is answered with what it made, and nothing is done.
    */
   async give(
@@ -131,40 +153,66 @@ export class JobService {
   ): Promise<CommandReply> {
     const hash = askedHash(acting.by, asked);
     const lock = lockStatement(jobId, commandId);
-    const { job, reply } = await this.database.inWorkshopAfter<LockedJob, { job: JobState; reply: CommandReply }>(
-      acting.workshopId,
-      lock,
-      async (tx, locked) => {
-        if (!locked) throw NO_JOB;
-        const { seq, before } = locked;
-        const repeated = isRepeat(before, acting.by, hash, jobId);
-        const job = await this.cache.at(tx, acting.workshopId, jobId, seq);
-        if (repeated) return { job, reply: { events: await eventsAfter(tx, jobId, basedOn), seq, repeated } };
+    const { job, reply } = await this.database.inWorkshopAfter<
+      LockedJob,
+      { job: JobState; reply: CommandReply }
+    >(acting.workshopId, lock, async (tx, locked) => {
+      if (!locked) throw NO_JOB;
+      const { seq, before } = locked;
+      const repeated = isRepeat(before, acting.by, hash, jobId);
+      const job = await this.cache.at(tx, acting.workshopId, jobId, seq);
+      if (repeated) return { job, reply: { events: await eventsAfter(tx, jobId, basedOn), seq, repeated } };
 
-        const decision = decide(job, command, {
-          at: acting.at.toISOString(),
-          by: acting.by,
-          roles: acting.roles,
-          knowledge: await lookedUp({ database: this.database, tx, workshopId: acting.workshopId, job, command }),
-        });
-        if (!decision.ok)
-          throw new Refused(FORBIDDEN.has(decision.refusal.code) ? 403 : 409, decision.refusal.code, decision.refusal.sentence);
-        // The screen lacks what happened after `basedOn`; it gets that together with what its own command made.
-        const missed = basedOn < seq ? await eventsAfter(tx, jobId, basedOn) : [];
-        const written = await this.write(tx, job, acting, { commandId, hash }, decision.events);
-        await also?.(tx);
-        return { job: written.job, reply: { events: [...missed, ...written.events], seq: written.job.seq, repeated: false } };
-      },
-    );
+      const decision = decide(job, command, {
+        at: acting.at.toISOString(),
+        by: acting.by,
+        roles: acting.roles,
+        knowledge: await lookedUp({
+          database: this.database,
+          tx,
+          workshopId: acting.workshopId,
+          job,
+          command,
+        }),
+      });
+      if (!decision.ok)
+        throw new Refused(
+          FORBIDDEN.has(decision.refusal.code) ? 403 : 409,
+          decision.refusal.code,
+          decision.refusal.sentence,
+        );
+      // The screen lacks what happened after `basedOn`; it gets that together with what its own command made.
+      const missed = basedOn < seq ? await eventsAfter(tx, jobId, basedOn) : [];
+      const written = await this.write(tx, job, acting, { commandId, hash }, decision.events);
+      await also?.(tx);
+      return {
+        job: written.job,
+        reply: { events: [...missed, ...written.events], seq: written.job.seq, repeated: false },
+      };
+    });
     this.cache.keep(acting.workshopId, job);
     return reply;
   }
 
-  /** What a command made, when it was given before; null: it is new. For what has to be done outside before it is decided. */
-  async made(acting: Acting, jobId: string, commandId: string, asked: object, basedOn: number): Promise<CommandReply | null> {
+  /**
+   * What a command made, when it was given before; null: it is new. For what has to be done outside before it
+   * is decided.
+   */
+  async made(
+    acting: Acting,
+    jobId: string,
+    commandId: string,
+    asked: object,
+    basedOn: number,
+  ): Promise<CommandReply | null> {
     return this.database.inWorkshop(acting.workshopId, async (tx) => {
-      if (!isRepeat(await givenBefore(tx, commandId), acting.by, askedHash(acting.by, asked), jobId)) return null;
-      return { events: await eventsAfter(tx, jobId, basedOn), seq: (await seqOfJob(tx, jobId))!, repeated: true };
+      if (!isRepeat(await givenBefore(tx, commandId), acting.by, askedHash(acting.by, asked), jobId))
+        return null;
+      return {
+        events: await eventsAfter(tx, jobId, basedOn),
+        seq: (await seqOfJob(tx, jobId))!,
+        repeated: true,
+      };
     });
   }
 
@@ -183,31 +231,68 @@ export class JobService {
   ): Promise<{ job: JobState; events: RecordedEvent[] }> {
     const { by, at } = acting;
     const first = (job?.seq ?? 0) + 1;
-    const recorded = events.map((event, part): RecordedEvent => ({ seq: first + part, at: at.toISOString(), by, commandId, event }));
+    const recorded = events.map((event, part): RecordedEvent => ({
+      seq: first + part,
+      at: at.toISOString(),
+      by,
+      commandId,
+      event,
+    }));
     const next = recorded.reduce<JobState | null>(evolve, job)!;
-    await append(tx, summarise(next), { pastCase: pastCaseOf(next), fitCase: fitCaseOf(next) }, recorded, hash);
+    await append(
+      tx,
+      summarise(next),
+      { pastCase: pastCaseOf(next), fitCase: fitCaseOf(next) },
+      recorded,
+      hash,
+    );
     await drawLedger(tx, job, next);
-    const elsewhere = (jobId: string, command: JobCommand): Promise<void> => this.onAnother(tx, acting, jobId, command);
+    const elsewhere = (jobId: string, command: JobCommand): Promise<void> =>
+      this.onAnother(tx, acting, jobId, command);
     await followUp({ tx, acting, job: next, elsewhere }, job, events);
     return { job: next, events: recorded };
   }
 
   /**
-   * What this job means for another one, in the same transaction. A comeback's old job is closed, so that nobody else
+   * What this job means for another one, in the same transaction. A comeback's old job is closed, so that
+   * nobody else
    * works on it: the locks are always taken new job first.
    */
   private async onAnother(tx: WorkshopTx, acting: Acting, jobId: string, command: JobCommand): Promise<void> {
     const seq = await lockJob(tx, jobId);
     if (seq === null)
-      throw new Refused(409, 'no-old-job', 'The job that this came back from is not in this workshop. Take the machine in without it.');
+      throw new Refused(
+        409,
+        'no-old-job',
+        'The job that this came back from is not in this workshop. Take the machine in without it.',
+      );
     const job = await this.cache.at(tx, acting.workshopId, jobId, seq);
-    const knowledge = await lookedUp({ database: this.database, tx, workshopId: acting.workshopId, job, command });
-    const decision = decide(job, command, { at: acting.at.toISOString(), by: acting.by, roles: ['lead'], knowledge });
+    const knowledge = await lookedUp({
+      database: this.database,
+      tx,
+      workshopId: acting.workshopId,
+      job,
+      command,
+    });
+    const decision = decide(job, command, {
+      at: acting.at.toISOString(),
+      by: acting.by,
+      roles: ['lead'],
+      knowledge,
+    });
     if (!decision.ok) throw new Refused(409, decision.refusal.code, decision.refusal.sentence);
-    await this.write(tx, job, acting, { commandId: randomUUID(), hash: askedHash(acting.by, command) }, decision.events);
+    await this.write(
+      tx,
+      job,
+      acting,
+      { commandId: randomUUID(), hash: askedHash(acting.by, command) },
+      decision.events,
+    );
   }
 
-  /** The intake with its customer's id: the one that was chosen, one of the same name and reach, or a new one. */
+  /**
+   * The intake with its customer's id: the one that was chosen, one of the same name and reach, or a new one.
+   */
   private async withCustomer(tx: WorkshopTx, intake: Intake): Promise<Intake> {
     const { id, name, reach } = intake.customer;
     const known = id ?? (await sameCustomer(tx, name, reach, wordsIn(name)[0] ?? ''));

@@ -14,7 +14,11 @@ import { importModel, policyOf } from './guides.js';
 import { putItems } from './shelf.js';
 
 /** @param since the version that somebody has; of another server, or none: all of it is told */
-export const knowledgeOf = (database: Database, workshopId: string, since?: string): Promise<KnowledgeReply> =>
+export const knowledgeOf = (
+  database: Database,
+  workshopId: string,
+  since?: string,
+): Promise<KnowledgeReply> =>
   database.inWorkshop(workshopId, async (tx) => {
     // First: what is written while the rest is read is told once more, rather than never.
     const from = await readingFrom(tx);
@@ -26,7 +30,9 @@ export const knowledgeOf = (database: Database, workshopId: string, since?: stri
       companionCases: await companionCases(tx),
       diagnosis: { before, after },
     };
-    const marks = Object.fromEntries(Object.entries(sections).map(([name, section]) => [name, markOf(section)]));
+    const marks = Object.fromEntries(
+      Object.entries(sections).map(([name, section]) => [name, markOf(section)]),
+    );
     const known = readVersion(since, workshopId);
     const otherwise = Object.entries(sections).filter(([name]) => known?.marks[name] !== marks[name]);
     return {
@@ -38,9 +44,13 @@ export const knowledgeOf = (database: Database, workshopId: string, since?: stri
     };
   });
 
-/** Numbers of transactions go back where a server was restored, which it cannot be while it runs: a version holds for one running server. */
+/**
+ * Numbers of transactions go back where a server was restored, which it cannot be while it runs: a version
+ * holds for one running server.
+ */
 const RUN = randomBytes(6).toString('base64url');
-const markOf = (section: unknown): string => createHash('sha256').update(JSON.stringify(section)).digest('base64url').slice(0, 12);
+const markOf = (section: unknown): string =>
+  createHash('sha256').update(JSON.stringify(section)).digest('base64url').slice(0, 12);
 const sayVersion = (workshopId: string, from: string, marks: Readonly<Record<string, string>>): string =>
   [RUN, workshopId, from, ...Object.entries(marks).map(([name, mark]) => `${name}:${mark}`)].join(' ');
 
@@ -54,7 +64,12 @@ function readVersion(
 }
 
 /** Brings a document in; all of it or nothing. Returns what came in, in words. */
-export async function importDocument(database: Database, documents: Documents, acting: Acting, text: string): Promise<string> {
+export async function importDocument(
+  database: Database,
+  documents: Documents,
+  acting: Acting,
+  text: string,
+): Promise<string> {
   const { workshopId } = acting;
   const read = await documents.import(text);
   switch (read.kind) {
@@ -71,7 +86,10 @@ export async function importDocument(database: Database, documents: Documents, a
       // Whatever number the file carries, it becomes this workshop's next edition.
       const last = await database.inWorkshop(workshopId, (tx) => lastEdition(tx, read.diagnosis.about));
       const { version } = last ?? shippedDiagnosis(read.diagnosis.about);
-      const saved = await saveEdition(database, acting, { knowledge: { ...read.diagnosis, version }, why: 'Brought in from a file.' });
+      const saved = await saveEdition(database, acting, {
+        knowledge: { ...read.diagnosis, version },
+        why: 'Brought in from a file.',
+      });
       return `diagnosis for ${read.diagnosis.about} the swap, edition ${saved}`;
     }
     case 'nothing':

@@ -6,7 +6,9 @@ import { putLedger, type Drawn } from '../store/ledger.js';
 import { lockJob, putSummary, undrawnJobs } from '../store/jobs.js';
 import type { Database, WorkshopTx } from '../store/database.js';
 
-/** Brings the Ledger in line with a job that has changed; where nothing of it shows there, nothing is written. */
+/**
+ * Brings the Ledger in line with a job that has changed; where nothing of it shows there, nothing is written.
+ */
 export async function drawLedger(tx: WorkshopTx, before: JobState | null, now: JobState): Promise<void> {
   const [was, is] = [before && drawn(before), drawn(now)];
   const had = new Set(before ? ledgerWords(before) : []);
@@ -17,11 +19,18 @@ export async function drawLedger(tx: WorkshopTx, before: JobState | null, now: J
   await putLedger(tx, is, { added, gone });
 }
 
-export const drawn = (job: JobState): Drawn => ({ row: ledgerRow(job), finished: finishedOf(job), companionCases: companionCasesOf(job) });
+export const drawn = (job: JobState): Drawn => ({
+  row: ledgerRow(job),
+  finished: finishedOf(job),
+  companionCases: companionCasesOf(job),
+});
 
 const BATCH = 100;
 
-/** Draws the jobs that were written before there was a Ledger, and their rows on the Bench anew. Safe to run beside everything else. */
+/**
+ * Draws the jobs that were written before there was a Ledger, and their rows on the Bench anew. Safe to run
+ * beside everything else.
+ */
 export async function drawUndrawn(database: Database, log: Logger): Promise<void> {
   const cache = new JobCache();
   for (;;) {

@@ -34,9 +34,15 @@ const FORMULA = /^[=+\-@\t\r]/;
 const PAGE = 50;
 /** A typed word stands for at most so many: the beginning of a serial may be that of thousands. */
 const MOST_MEANT = 30;
-/** A serial written in groups is first looked for whole with an error in it, then group by group; a shorter one not. */
+/**
+ * A serial written in groups is first looked for whole with an error in it, then group by group; a shorter
+ * one not.
+ */
 const LEAST_WHOLE_NEAR = 8;
-/** So many jobs are looked at first, then the rest of what a page looks at: beyond it one turns the page or types more. */
+/**
+ * So many jobs are looked at first, then the rest of what a page looks at: beyond it one turns the page or
+ * types more.
+ */
 const FIRST_STEP = 64;
 const MOST_WALKED = 384;
 /** Jobs of one machine or drive. */
@@ -58,8 +64,15 @@ interface Meant {
   readonly cut: boolean;
 }
 
-/** Jobs that have all that was typed, the newest first. Every step is a short walk along an index, however many jobs there are. */
-export const searchLedger = (database: Database, workshopId: string, query: LedgerQuery): Promise<LedgerReply> =>
+/**
+ * Jobs that have all that was typed, the newest first. Every step is a short walk along an index, however
+ * many jobs there are.
+ */
+export const searchLedger = (
+  database: Database,
+  workshopId: string,
+  query: LedgerQuery,
+): Promise<LedgerReply> =>
   database.inWorkshop(workshopId, async (tx) => {
     const filter = filterOf(query);
     const asked = askedFor(query.find);
@@ -90,18 +103,30 @@ async function meaning(tx: WorkshopTx, { typed, joined, words }: Asked, loosely:
   return oneByOne(words, (word) => meant(tx, word, loosely, LEAST_NEAR));
 }
 
-/** The words that a typed one may stand for: it, what begins so, and where there is nothing of that (or `loosely`) what is one error away. */
+/**
+ * The words that a typed one may stand for: it, what begins so, and where there is nothing of that (or
+ * `loosely`) what is one error away.
+ */
 async function meant(tx: WorkshopTx, typed: string, loosely: boolean, leastNear: number): Promise<Meant> {
-  // Words with a digit in them are kept with their look-alikes as one sign; what was typed of one may have no digit yet.
+  // Words with a digit in them are kept with their look-alikes as one sign; what was typed of one may have no
+  // digit yet.
   const spelt = [...new Set([typed, wholeSerial(typed)])];
   const found = (await oneByOne(spelt, (word) => wordsBeginning(tx, word, MOST_MEANT + 1))).flat();
-  const beginning = { typed, words: found.slice(0, MOST_MEANT), instead: false, cut: found.length > MOST_MEANT };
+  const beginning = {
+    typed,
+    words: found.slice(0, MOST_MEANT),
+    instead: false,
+    cut: found.length > MOST_MEANT,
+  };
   if ((found.length > 0 && !loosely) || typed.length < leastNear) return beginning;
   const near = (await wordsAmong(tx, oneErrorAway(typed))).slice(0, MOST_MEANT);
   return { ...beginning, words: [...new Set([...beginning.words, ...near])], instead: found.length === 0 };
 }
 
-/** A page of jobs that have one word of each. The word that the fewest jobs seem to have leads; the others are looked up for its jobs. */
+/**
+ * A page of jobs that have one word of each. The word that the fewest jobs seem to have leads; the others are
+ * looked up for its jobs.
+ */
 async function walk(
   tx: WorkshopTx,
   all: readonly Meant[],
@@ -109,9 +134,13 @@ async function walk(
   filter: LedgerFilter,
 ): Promise<Pick<LedgerReply, 'rows' | 'next'>> {
   if (all.some((one) => one.words.length === 0)) return { rows: [], next: null };
-  const heads = await oneByOne(all, async ({ words }) => ({ words, numbers: await jobsWithWords(tx, words, before, FIRST_STEP) }));
+  const heads = await oneByOne(all, async ({ words }) => ({
+    words,
+    numbers: await jobsWithWords(tx, words, before, FIRST_STEP),
+  }));
   // As many jobs of a rare word reach further back.
-  const depth = (numbers: readonly number[]): number => (numbers.length < FIRST_STEP ? numbers.length - FIRST_STEP : numbers.at(-1)!);
+  const depth = (numbers: readonly number[]): number =>
+    numbers.length < FIRST_STEP ? numbers.length - FIRST_STEP : numbers.at(-1)!;
   const [lead, ...others] = heads.toSorted((one, other) => depth(one.numbers) - depth(other.numbers));
   const rows: LedgerRow[] = [];
   let { numbers } = lead!;
@@ -130,7 +159,9 @@ async function walk(
 }
 
 const sayMeant = (all: readonly Meant[]): Pick<LedgerReply, 'instead' | 'cut'> => ({
-  instead: Object.fromEntries(all.filter((one) => one.instead && one.words.length > 0).map((one) => [one.typed, one.words.slice(0, 5)])),
+  instead: Object.fromEntries(
+    all.filter((one) => one.instead && one.words.length > 0).map((one) => [one.typed, one.words.slice(0, 5)]),
+  ),
   cut: all.filter((one) => one.cut).map((one) => one.typed),
 });
 
@@ -147,11 +178,23 @@ export const historyOf = (database: Database, workshopId: string, serial: string
   database.inWorkshop(workshopId, async (tx) => {
     const word = wholeSerial(serial);
     const numbers = await jobsWithWords(tx, [word], FIRST_PAGE, MOST_HISTORY);
-    const rows = await rowsOf(tx, numbers, { state: 'all', modelId: null, from: null, to: null, comebacks: false }, MOST_HISTORY);
-    return rows.filter((row) => [row.serial, row.newSerial, row.oldSerial].some((one) => one !== '' && wholeSerial(one) === word));
+    const rows = await rowsOf(
+      tx,
+      numbers,
+      { state: 'all', modelId: null, from: null, to: null, comebacks: false },
+      MOST_HISTORY,
+    );
+    return rows.filter((row) =>
+      [row.serial, row.newSerial, row.oldSerial].some((one) => one !== '' && wholeSerial(one) === word),
+    );
   });
 
-export const figuresBehind = (database: Database, workshopId: string, from: string, to: string): Promise<FiguresReply> =>
+export const figuresBehind = (
+  database: Database,
+  workshopId: string,
+  from: string,
+  to: string,
+): Promise<FiguresReply> =>
   database.inWorkshop(workshopId, async (tx) => {
     const finished = await finishedJobs(tx, from, to, MOST_FINISHED + 1);
     return { finished: finished.slice(0, MOST_FINISHED), more: finished.length > MOST_FINISHED };
@@ -160,11 +203,18 @@ export const figuresBehind = (database: Database, workshopId: string, from: stri
 export async function jobOfNumber(database: Database, workshopId: string, number: number): Promise<string> {
   const jobId = await database.inWorkshop(workshopId, (tx) => jobByNumber(tx, number));
   if (!jobId)
-    throw new Refused(404, 'no-job', `There is no job ${number} in this workshop. Look at the tag again, or find it in the Ledger.`);
+    throw new Refused(
+      404,
+      'no-job',
+      `There is no job ${number} in this workshop. Look at the tag again, or find it in the Ledger.`,
+    );
   return jobId;
 }
 
-/** What the Ledger finds and filters, whole and piece by piece, so that a million jobs need no more memory than a page. */
+/**
+ * What the Ledger finds and filters, whole and piece by piece, so that a million jobs need no more memory
+ * than a page.
+ */
 export async function* exportLedger(
   database: Database,
   workshopId: string,
@@ -177,21 +227,34 @@ export async function* exportLedger(
   for await (const rows of query.find.trim() === ''
     ? filtered(database, workshopId, filterOf(query))
     : pagesOf(database, workshopId, query))
-    if (rows.length > 0) yield as === 'csv' ? csv(rows.map(ledgerCells)) : rows.map((row) => `${JSON.stringify(row)}\n`).join('');
+    if (rows.length > 0)
+      yield as === 'csv'
+        ? csv(rows.map(ledgerCells))
+        : rows.map((row) => `${JSON.stringify(row)}\n`).join('');
 }
 
-async function* filtered(database: Database, workshopId: string, filter: LedgerFilter): AsyncGenerator<readonly LedgerRow[], void, void> {
+async function* filtered(
+  database: Database,
+  workshopId: string,
+  filter: LedgerFilter,
+): AsyncGenerator<readonly LedgerRow[], void, void> {
   let after: number | null = null;
   for (let more = true; more;) {
     const last: number | null = after;
-    const rows: LedgerRow[] = await database.inWorkshop(workshopId, (tx) => rowsAfter(tx, last, filter, PIECE));
+    const rows: LedgerRow[] = await database.inWorkshop(workshopId, (tx) =>
+      rowsAfter(tx, last, filter, PIECE),
+    );
     yield rows;
     more = rows.length === PIECE;
     after = rows.at(-1)?.number ?? null;
   }
 }
 
-async function* pagesOf(database: Database, workshopId: string, query: LedgerQuery): AsyncGenerator<readonly LedgerRow[], void, void> {
+async function* pagesOf(
+  database: Database,
+  workshopId: string,
+  query: LedgerQuery,
+): AsyncGenerator<readonly LedgerRow[], void, void> {
   for (let before: number | null = query.before; before !== null;) {
     const { rows, next }: LedgerReply = await searchLedger(database, workshopId, { ...query, before });
     yield rows;
@@ -199,7 +262,10 @@ async function* pagesOf(database: Database, workshopId: string, query: LedgerQue
   }
 }
 
-/** What is promised, as a calendar (RFC 5545). An event is half an hour; it names the machine, not what is on it. */
+/**
+ * What is promised, as a calendar (RFC 5545). An event is half an hour; it names the machine, not what is on
+ * it.
+ */
 export const promiseCalendar = (database: Database, workshopId: string, origin: string): Promise<string> =>
   database.inWorkshop(workshopId, async (tx) => {
     const calendar = ical({

@@ -7,16 +7,24 @@ import { driveIdsIn } from './look-ups.js';
 /** All that a workshop knows, and none of it as it ships: what is not looked up shows in the decision. */
 const all: Knowledge = {
   ...new TestJob().knowledge,
-  parts: () => [part({ kind: 'wireless', id: 'a-wireless', key: 'E', antennas: 2, deviceId: '1a2b' } as never)],
+  parts: () => [
+    part({ kind: 'wireless', id: 'a-wireless', key: 'E', antennas: 2, deviceId: '1a2b' } as never),
+  ],
   diagnosis: (about) => {
     const shipped = shippedDiagnosis(about);
-    return { ...shipped, causes: shipped.causes.map((one) => ({ ...one, say: `${one.say}, as we call it` })) };
+    return {
+      ...shipped,
+      causes: shipped.causes.map((one) => ({ ...one, say: `${one.say}, as we call it` })),
+    };
   },
   policy: () => ({ unplugBattery: 'always', drainSeconds: 40, tryBeforeClosing: false }),
   pricing: () => ({ ...new TestJob().pricing, hourMinor: 12_345, lookingMinor: 4321 }),
 };
 
-/** What the server has at hand for this command: what it asks for, and of the shelf the drives that it names. Anything else fails. */
+/**
+ * What the server has at hand for this command: what it asks for, and of the shelf the drives that it names.
+ * Anything else fails.
+ */
 function askedOf(command: JobCommand): Knowledge {
   const { asks } = commandOf(command.type);
   const only = <T>(what: LookUp, ask: T): T => {

@@ -62,6 +62,9 @@ export async function lookedUp(asking: Asking): Promise<Knowledge> {
   const { asks } = commandOf(asking.command.type);
   const all = Object.keys(SOURCES) as LookUp[];
   return Object.fromEntries(
-    await oneByOne(all, async (what) => [what, asks.includes(what) ? await SOURCES[what](asking) : notAsked(what)] as const),
+    await oneByOne(
+      all,
+      async (what) => [what, asks.includes(what) ? await SOURCES[what](asking) : notAsked(what)] as const,
+    ),
   ) as unknown as Knowledge;
 }

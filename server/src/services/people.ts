@@ -1,20 +1,40 @@
 import type { ChangePerson, OwnPassword, Person, SignedIn } from '@petrichor/api';
 import { createHash } from 'node:crypto';
 import { Refused } from '../refused.js';
-import { accountById, lockPeople, putPassword, putPerson, removePerson, type AccountRow } from '../store/accounts.js';
+import {
+  accountById,
+  lockPeople,
+  putPassword,
+  putPerson,
+  removePerson,
+  type AccountRow,
+} from '../store/accounts.js';
 import type { Database } from '../store/database.js';
 import { endSessions, sessionsOf, type KeptSession } from '../store/sessions.js';
 import { hashOf, isPassword } from './accounts.js';
 
-const NOBODY = new Refused(404, 'no-person', 'There is nobody of that name in this workshop any more. Load the page again.');
+const NOBODY = new Refused(
+  404,
+  'no-person',
+  'There is nobody of that name in this workshop any more. Load the page again.',
+);
 const LAST_LEAD = new Refused(
   409,
   'last-lead',
   'That is the last lead who can sign in: without one nobody could put it right again. Make somebody else a lead first.',
 );
 
-/** What a lead does with the people of their workshop. Whoever is locked or gone is signed out everywhere at once. */
-export async function changePerson(database: Database, workshopId: string, id: string, change: ChangePerson, at: Date): Promise<void> {
+/**
+ * What a lead does with the people of their workshop. Whoever is locked or gone is signed out everywhere at
+ * once.
+ */
+export async function changePerson(
+  database: Database,
+  workshopId: string,
+  id: string,
+  change: ChangePerson,
+  at: Date,
+): Promise<void> {
   await database.inWorkshop(workshopId, async (tx) => {
     const people = await lockPeople(tx);
     const now = people.find((one) => one.id === id);
@@ -37,8 +57,17 @@ export async function remove(database: Database, workshopId: string, id: string,
   await signOutEverywhere(database, id, at);
 }
 
-/** A new password, given by a lead or at the machine itself; whoever is signed in with the old one is signed out. */
-export async function resetPassword(database: Database, workshopId: string, id: string, password: string, at: Date): Promise<void> {
+/**
+ * A new password, given by a lead or at the machine itself; whoever is signed in with the old one is signed
+ * out.
+ */
+export async function resetPassword(
+  database: Database,
+  workshopId: string,
+  id: string,
+  password: string,
+  at: Date,
+): Promise<void> {
   const passwordHash = await hashOf(password);
   if (!(await database.inWorkshop(workshopId, (tx) => putPassword(tx, id, passwordHash)))) throw NOBODY;
   await signOutEverywhere(database, id, at);
@@ -66,13 +95,25 @@ export async function changeOwnPassword(
 }
 
 /** @param here the session of whoever asks */
-export async function whereSignedIn(database: Database, workshopId: string, id: string, here: string, at: Date): Promise<SignedIn[]> {
+export async function whereSignedIn(
+  database: Database,
+  workshopId: string,
+  id: string,
+  here: string,
+  at: Date,
+): Promise<SignedIn[]> {
   await needPerson(database, workshopId, id);
   return (await sessionsOf(database.pool, id, at)).map((one) => signedInOf(one, here));
 }
 
 /** Ends one session of a person, named as `whereSignedIn` names it. One that is over already is no fault. */
-export async function signOutOf(database: Database, workshopId: string, id: string, sessionId: string, at: Date): Promise<void> {
+export async function signOutOf(
+  database: Database,
+  workshopId: string,
+  id: string,
+  sessionId: string,
+  at: Date,
+): Promise<void> {
   await needPerson(database, workshopId, id);
   const ended = (await sessionsOf(database.pool, id, at)).filter(({ sid }) => nameOf(sid) === sessionId);
   await endSessions(

@@ -8,16 +8,19 @@ import { bytesOfPhotos, hasPhoto, insertPhoto } from '../store/photos.js';
 import type { Acting } from './acting.js';
 
 /**
- * Segments of a JPEG that carry words about the picture: where, when, by which camera. The picture does without them;
+ * Segments of a JPEG that carry words about the picture: where, when, by which camera. The picture does
+ * without them;
  * APP14 and a colour profile in APP2 say how its colours are meant, and stay.
  */
 const isAbout = (marker: number, content: Buffer): boolean => {
-  const colours = marker === 0xee || (marker === 0xe2 && content.subarray(0, 11).toString('latin1') === 'ICC_PROFILE');
+  const colours =
+    marker === 0xee || (marker === 0xe2 && content.subarray(0, 11).toString('latin1') === 'ICC_PROFILE');
   return (marker >= 0xe1 && marker <= 0xef && !colours) || marker === 0xfe;
 };
 
 /**
- * The JPEG without what was written about it (EXIF, XMP, IPTC, comments, anything after its end), or null where it is no
+ * The JPEG without what was written about it (EXIF, XMP, IPTC, comments, anything after its end), or null
+ * where it is no
  * JPEG. Marker codes: ITU-T T.81, annex B. The colours stay (APP0, APP14); the picture itself is not decoded.
  */
 export function strippedJpeg(bytes: Buffer): Buffer | null {
@@ -38,14 +41,16 @@ export function strippedJpeg(bytes: Buffer): Buffer | null {
       const end = bytes.lastIndexOf(Buffer.from([0xff, 0xd9]));
       return end < at ? null : Buffer.concat([...kept, bytes.subarray(at, end + 2)]);
     }
-    if (!isAbout(marker, bytes.subarray(at + 4, at + 2 + length))) kept.push(bytes.subarray(at, at + 2 + length));
+    if (!isAbout(marker, bytes.subarray(at + 4, at + 2 + length)))
+      kept.push(bytes.subarray(at, at + 2 + length));
     at += 2 + length;
   }
   return null;
 }
 
 /**
- * How many pixels a JPEG has, by its frame header (ITU-T T.81, B.2.2); 0: none was found. A small file may hold a picture
+ * How many pixels a JPEG has, by its frame header (ITU-T T.81, B.2.2); 0: none was found. A small file may
+ * hold a picture
  * that takes gigabytes to draw.
  */
 export function pixelsOf(bytes: Buffer): number {
@@ -74,13 +79,15 @@ export class PhotoStore {
   /** How much of its quota a workshop has used. */
   async room(workshopId: string): Promise<{ bytes: number; quotaBytes: number | null; standing: Standing }> {
     const bytes = await this.database.inWorkshop(workshopId, bytesOfPhotos);
-    const standing = bytes >= this.quotaBytes ? 'bad' : bytes > this.quotaBytes * NEARLY_FULL ? 'watch' : 'good';
+    const standing =
+      bytes >= this.quotaBytes ? 'bad' : bytes > this.quotaBytes * NEARLY_FULL ? 'watch' : 'good';
     return { bytes, quotaBytes: Number.isFinite(this.quotaBytes) ? this.quotaBytes : null, standing };
   }
 
   async keep({ workshopId, at, by }: Acting, bytes: Buffer): Promise<PhotoReply> {
     const photo = strippedJpeg(bytes);
-    if (!photo) throw new Refused(400, 'no-jpeg', 'That is no JPEG picture. Take the photo again, or save it as JPEG.');
+    if (!photo)
+      throw new Refused(400, 'no-jpeg', 'That is no JPEG picture. Take the photo again, or save it as JPEG.');
     if (pixelsOf(photo) > MOST_PIXELS)
       throw new Refused(
         413,
@@ -89,7 +96,10 @@ export class PhotoStore {
       );
     const hash = createHash('sha256').update(photo).digest('hex');
     const { bytes: used } = await this.room(workshopId);
-    if (used + photo.length > this.quotaBytes && !(await this.database.inWorkshop(workshopId, (tx) => hasPhoto(tx, hash))))
+    if (
+      used + photo.length > this.quotaBytes &&
+      !(await this.database.inWorkshop(workshopId, (tx) => hasPhoto(tx, hash)))
+    )
       throw new Refused(
         507,
         'photos-full',
@@ -115,7 +125,11 @@ export class PhotoStore {
 
   async read(workshopId: string, hash: string): Promise<Buffer> {
     const here = await this.database.inWorkshop(workshopId, (tx) => hasPhoto(tx, hash));
-    const gone = new Refused(404, 'no-photo', 'That photo is not here. It may still be on the tablet that took it.');
+    const gone = new Refused(
+      404,
+      'no-photo',
+      'That photo is not here. It may still be on the tablet that took it.',
+    );
     if (!here) throw gone;
     return readFile(this.fileOf(hash)).catch(() => {
       throw gone;
@@ -123,7 +137,8 @@ export class PhotoStore {
   }
 
   private fileOf(hash: string): string {
-    if (this.folder === null) throw new Refused(503, 'no-photos', 'This server keeps no photos. Set PETRICHOR_PHOTOS to a folder.');
+    if (this.folder === null)
+      throw new Refused(503, 'no-photos', 'This server keeps no photos. Set PETRICHOR_PHOTOS to a folder.');
     return path.join(this.folder, hash.slice(0, 2), `${hash}.jpg`);
   }
 }

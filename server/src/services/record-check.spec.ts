@@ -65,7 +65,8 @@ describe('the whole record', () => {
     ],
     [
       'the last one is gone',
-      () => `create table kept as select * from ${events()} and seq > 20; delete from ${events()} and seq > 20`,
+      () =>
+        `create table kept as select * from ${events()} and seq > 20; delete from ${events()} and seq > 20`,
       'insert into job_event select * from kept; drop table kept',
       'events; there are 20',
     ],
@@ -113,7 +114,9 @@ describe('the whole record', () => {
   it('has every photo, by its content', async () => {
     const hash = 'ab'.repeat(32);
     await owner.query(`insert into photo values ('${server.workshopId}', '${hash}', 3, now(), 'Ines')`);
-    expect((await checkRecord(server.database, () => Promise.resolve(null))).faults).toEqual([`The photo ${hash} is missing.`]);
+    expect((await checkRecord(server.database, () => Promise.resolve(null))).faults).toEqual([
+      `The photo ${hash} is missing.`,
+    ]);
     expect((await checkRecord(server.database, () => Promise.resolve(Buffer.from('abc')))).faults).toEqual([
       `The photo ${hash} is not what was kept.`,
     ]);
@@ -127,7 +130,9 @@ describe('a shelf level', () => {
     expect(stockFault({ ...EMPTY, onShelf: 9 }, [move('received', 3)])).toBeNull();
     expect(stockFault({ ...EMPTY, onShelf: 2 }, [move('received', 3)])).toContain('not what its moves make');
     expect(stockFault({ ...EMPTY, onShelf: 5 }, [move('counted', 4), move('received', 1)])).toBeNull();
-    expect(stockFault({ ...EMPTY, onShelf: 6 }, [move('counted', 4), move('received', 1)])).toContain('not what its moves make');
+    expect(stockFault({ ...EMPTY, onShelf: 6 }, [move('counted', 4), move('received', 1)])).toContain(
+      'not what its moves make',
+    );
     expect(stockFault(null, [move('received', 1)])).toContain('no level');
   });
 });

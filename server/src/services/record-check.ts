@@ -1,5 +1,12 @@
 import { createHash } from 'node:crypto';
-import { fitCaseOf, pastCaseOf, replay, summarise, type JobState, type RecordedEvent } from '@petrichor/core/job';
+import {
+  fitCaseOf,
+  pastCaseOf,
+  replay,
+  summarise,
+  type JobState,
+  type RecordedEvent,
+} from '@petrichor/core/job';
 import { ledgerWords } from '@petrichor/core/ledger';
 import { applyMove, EMPTY, type Level, type StockMove } from '@petrichor/core/shelf';
 import { stringify } from 'safe-stable-stringify';
@@ -39,12 +46,17 @@ export async function countRecord(database: Database): Promise<RecordCounts> {
 }
 
 /**
- * Replays every job of every workshop, and compares what the database keeps beside the events with what the events say;
+ * Replays every job of every workshop, and compares what the database keeps beside the events with what the
+ * events say;
  * looks at every photo by its content. It changes nothing, and reads a batch at a time.
  *
- * @param photo the bytes of a photo by its hash, null where there is no file; without it photos are not looked at
+ * @param photo the bytes of a photo by its hash, null where there is no file; without it photos are not
+ *   looked at
  */
-export async function checkRecord(database: Database, photo?: (hash: string) => Promise<Buffer | null>): Promise<RecordCheck> {
+export async function checkRecord(
+  database: Database,
+  photo?: (hash: string) => Promise<Buffer | null>,
+): Promise<RecordCheck> {
   const faults: string[] = [];
   let faultCount = 0;
   const tell = (sentence: string): void => {
@@ -60,12 +72,14 @@ export async function checkRecord(database: Database, photo?: (hash: string) => 
       const said = stockFault(item.level, item.moves);
       if (said) tell(`The ${item.kind} ${item.id}: ${said}`);
     }
-    if (!(await database.inWorkshop(workshopId, isTaughtWhole))) tell('What is counted of finished jobs is not what they teach.');
+    if (!(await database.inWorkshop(workshopId, isTaughtWhole)))
+      tell('What is counted of finished jobs is not what they teach.');
     if (photo)
       for (const { hash } of await database.inWorkshop(workshopId, photoHashes)) {
         const bytes = await photo(hash);
         if (bytes === null) tell(`The photo ${hash} is missing.`);
-        else if (createHash('sha256').update(bytes).digest('hex') !== hash) tell(`The photo ${hash} is not what was kept.`);
+        else if (createHash('sha256').update(bytes).digest('hex') !== hash)
+          tell(`The photo ${hash} is not what was kept.`);
       }
     return database.inWorkshop(workshopId, countsOf);
   });
@@ -85,7 +99,8 @@ async function checkJobs(
     jobs.map(({ id }) => id),
   );
   for (const job of jobs)
-    for (const what of jobFaults(job, events.get(job.id) ?? [], words.get(job.number))) tell(`Job ${job.number}: ${what}`);
+    for (const what of jobFaults(job, events.get(job.id) ?? [], words.get(job.number)))
+      tell(`Job ${job.number}: ${what}`);
   return jobs.length < BATCH ? null : jobs.at(-1)!.id;
 }
 
@@ -98,7 +113,8 @@ export function jobFaults(
   const gap = events.findIndex(({ seq }, index) => seq !== index + 1);
   if (events.length === 0) return ['it has no events.'];
   if (gap >= 0) return [`event ${gap + 1} is missing.`];
-  if (events.length !== stored.seq) return [`its row counts ${stored.seq} events; there are ${events.length}.`];
+  if (events.length !== stored.seq)
+    return [`its row counts ${stored.seq} events; there are ${events.length}.`];
   let job: JobState | null;
   try {
     job = replay(events);
@@ -123,7 +139,9 @@ export function jobFaults(
       ['figures', stored.finished, is.finished],
       ['cases of parts', stored.companionCases, is.companionCases.length > 0 ? is.companionCases : null],
     );
-  const wrong = pairs.filter(([, kept, said]) => !isSame(kept, said)).map(([what]) => `its ${what} is not what its events say.`);
+  const wrong = pairs
+    .filter(([, kept, said]) => !isSame(kept, said))
+    .map(([what]) => `its ${what} is not what its events say.`);
   if (stored.ledger !== null && !isSame(words ?? { count: 0, sum: 0 }, sumOf(ledgerWords(job))))
     wrong.push('the words it is found by are not those of its events.');
   return wrong;
@@ -135,10 +153,16 @@ const plain = (value: unknown): string => stringify(JSON.parse(JSON.stringify(va
 
 function sumOf(words: readonly string[]): { count: number; sum: number } {
   const all = [...new Set(words)];
-  return { count: all.length, sum: all.reduce((sum, word) => sum + createHash('md5').update(word).digest().readUInt32BE(0), 0) };
+  return {
+    count: all.length,
+    sum: all.reduce((sum, word) => sum + createHash('md5').update(word).digest().readUInt32BE(0), 0),
+  };
 }
 
-/** What the shelf's level is that its moves do not make, or null. What lay there before the first move is not kept. */
+/**
+ * What the shelf's level is that its moves do not make, or null. What lay there before the first move is not
+ * kept.
+ */
 export function stockFault(level: Level | null, moves: readonly StockMove[]): string | null {
   let now: Level = { ...EMPTY, onShelf: PLENTY };
   for (const move of moves) {

@@ -11,10 +11,16 @@ export const askedHash = (by: Actor, asked: object): string =>
     .digest('hex');
 
 /**
- * Whether a command was given before. An id that stands for anything else (other content, another person, another
+ * Whether a command was given before. An id that stands for anything else (other content, another person,
+ * another
  * job) is refused: an id is readable by everybody, and is no reason to believe or to skip anything.
  */
-export function isRepeat(before: GivenBefore | null, by: Actor, hash: string, jobId: string | null): before is GivenBefore {
+export function isRepeat(
+  before: GivenBefore | null,
+  by: Actor,
+  hash: string,
+  jobId: string | null,
+): before is GivenBefore {
   if (!before) return false;
   const same = before.askedHash === null ? before.byId === by.id : before.askedHash === hash;
   if (same && (jobId === null || before.jobId === jobId)) return true;

@@ -11,8 +11,10 @@ const NONCE_BYTES = 12;
 const TAG_BYTES = 16;
 
 /**
- * Passcodes and recovery keys of a job: AES-256-GCM (NIST SP 800-38D) with a key that is not in the database, each bound
- * to its workshop, job and note, so that a row that is copied elsewhere does not open. Every look is an event of the job.
+ * Passcodes and recovery keys of a job: AES-256-GCM (NIST SP 800-38D) with a key that is not in the database,
+ * each bound
+ * to its workshop, job and note, so that a row that is copied elsewhere does not open. Every look is an event
+ * of the job.
  */
 export class SealedNotes {
   constructor(
@@ -22,13 +24,21 @@ export class SealedNotes {
   ) {}
 
   /** The note's id is the command's: sending it twice keeps one. */
-  async keep(acting: Acting, jobId: string, { commandId, kind, label, secret }: KeepSealed): Promise<CommandReply> {
+  async keep(
+    acting: Acting,
+    jobId: string,
+    { commandId, kind, label, secret }: KeepSealed,
+  ): Promise<CommandReply> {
     const key = this.needKey();
     const about = bound(acting.workshopId, jobId, commandId);
     const sealed = seal(key, secret, about);
     const command: JobCommand = { type: 'keep-sealed', noteId: commandId, kind, label };
-    // The secret is a part of what is asked; under the key, since a passcode of four digits is soon found from its bare hash.
-    const asked = { ...command, secret: createHmac('sha256', key).update(about).update(secret).digest('hex') };
+    // The secret is a part of what is asked; under the key, since a passcode of four digits is soon found
+    // from its bare hash.
+    const asked = {
+      ...command,
+      secret: createHmac('sha256', key).update(about).update(secret).digest('hex'),
+    };
     const also = async (tx: WorkshopTx) => void (await putSealed(tx, jobId, commandId, sealed));
     return this.jobs.give(acting, jobId, { commandId, basedOn: 0, command }, { asked, also });
   }
@@ -42,9 +52,19 @@ export class SealedNotes {
       if (!sealed) throw new Refused(404, 'no-note', 'That sealed note is gone. Ask the customer again.');
       secret = unseal(key, sealed, bound(acting.workshopId, jobId, noteId));
     };
-    await this.jobs.give(acting, jobId, { commandId, basedOn: 0, command: { type: 'look-sealed', noteId } }, { also });
+    await this.jobs.give(
+      acting,
+      jobId,
+      { commandId, basedOn: 0, command: { type: 'look-sealed', noteId } },
+      { also },
+    );
     // Every look is decided and written down by itself; one that was answered before shows nothing again.
-    if (secret === null) throw new Refused(409, 'looked-before', 'That look is on record already. Look once more to read the note.');
+    if (secret === null)
+      throw new Refused(
+        409,
+        'looked-before',
+        'That look is on record already. Look once more to read the note.',
+      );
     return secret;
   }
 
@@ -74,11 +94,16 @@ export function seal(key: Buffer, secret: string, about: Buffer): Buffer {
 }
 
 export function unseal(key: Buffer, sealed: Buffer, about: Buffer): string {
-  const decipher = createDecipheriv('aes-256-gcm', key, sealed.subarray(0, NONCE_BYTES), { authTagLength: TAG_BYTES });
+  const decipher = createDecipheriv('aes-256-gcm', key, sealed.subarray(0, NONCE_BYTES), {
+    authTagLength: TAG_BYTES,
+  });
   decipher.setAAD(about);
   decipher.setAuthTag(sealed.subarray(NONCE_BYTES, NONCE_BYTES + TAG_BYTES));
   try {
-    return Buffer.concat([decipher.update(sealed.subarray(NONCE_BYTES + TAG_BYTES)), decipher.final()]).toString('utf8');
+    return Buffer.concat([
+      decipher.update(sealed.subarray(NONCE_BYTES + TAG_BYTES)),
+      decipher.final(),
+    ]).toString('utf8');
   } catch {
     throw new Refused(
       409,

@@ -1,6 +1,14 @@
 import type { MoveStock, PutItems, ShelfReply, StockEntry } from '@petrichor/api';
 import { stockClaim, type JobState } from '@petrichor/core/job';
-import { applyMove, EMPTY, freeOf, StockMoveSchema, type ItemRef, type Level, type StockMove } from '@petrichor/core/shelf';
+import {
+  applyMove,
+  EMPTY,
+  freeOf,
+  StockMoveSchema,
+  type ItemRef,
+  type Level,
+  type StockMove,
+} from '@petrichor/core/shelf';
 import { randomUUID } from 'node:crypto';
 import { stringify } from 'safe-stable-stringify';
 import { Refused } from '../refused.js';
@@ -24,7 +32,11 @@ export const movesOfItem = (database: Database, workshopId: string, item: ItemRe
   database.inWorkshop(workshopId, (tx) => movesOf(tx, item, MOST_MOVES));
 
 /** Moves pieces of one item; the row is locked, so that two hands cannot take the last one twice. */
-export const moveStock = (database: Database, acting: Acting, { id, item, move }: MoveStock): Promise<Level> =>
+export const moveStock = (
+  database: Database,
+  acting: Acting,
+  { id, item, move }: MoveStock,
+): Promise<Level> =>
   database.inWorkshop(acting.workshopId, async (tx) => {
     const moved = await moveIn(tx, acting, id, item, StockMoveSchema.parse(move));
     if (!moved.ok) throw new Refused(409, 'cannot-move', moved.sentence);
@@ -38,7 +50,8 @@ export async function moveIn(tx: WorkshopTx, { by, at }: Acting, id: string, ite
   const level = held.level ?? { ...EMPTY, onShelf: held.inStock };
   // Before it is applied: the last one taken, and told again, is no second one.
   const before = await moveOf(tx, id);
-  if (before && stringify(before) === stringify({ item, byName: by.name, move })) return { ok: true as const, level };
+  if (before && stringify(before) === stringify({ item, byName: by.name, move }))
+    return { ok: true as const, level };
   if (before) throw OTHER_MOVE;
   const moved = applyMove(level, move);
   if (!moved.ok) return moved;
@@ -61,14 +74,19 @@ export const putItems = (database: Database, acting: Acting, { drives, parts }: 
       const free = listed.get(`${item.kind} ${item.id}`);
       if (free === undefined) continue;
       // A list tells what is free: what is reserved lies there besides.
-      const move = StockMoveSchema.parse({ kind: 'counted', quantity: free + level.reserved, note: 'from a list' });
+      const move = StockMoveSchema.parse({
+        kind: 'counted',
+        quantity: free + level.reserved,
+        note: 'from a list',
+      });
       await moveIn(tx, acting, randomUUID(), item, move);
     }
     return drives.length + parts.length;
   });
 
 /**
- * Brings the moves of a job in line with what it holds now: reserved when a drive is taken, released when another
+ * Brings the moves of a job in line with what it holds now: reserved when a drive is taken, released when
+ * another
  * is, used once it is in. What is no longer there is not reserved; the job says so when it looks again.
  */
 export async function settleClaim(tx: WorkshopTx, acting: Acting, job: JobState): Promise<void> {
@@ -80,7 +98,9 @@ export async function settleClaim(tx: WorkshopTx, acting: Acting, job: JobState)
     const now = held.get(key) ?? { item: claim!.item, reserved: 0, used: 0 };
     const wanted = claim?.quantity ?? 0;
     const make = (kind: StockMove['kind'], quantity: number) =>
-      quantity > 0 ? moveIn(tx, acting, randomUUID(), now.item, StockMoveSchema.parse({ kind, quantity, jobId: job.id })) : null;
+      quantity > 0
+        ? moveIn(tx, acting, randomUUID(), now.item, StockMoveSchema.parse({ kind, quantity, jobId: job.id }))
+        : null;
     if (claim?.state === 'used') {
       const missing = wanted - now.used;
       if (now.reserved < missing) await make('reserved', missing - now.reserved);

@@ -4,7 +4,10 @@ import { Refused } from '../refused.js';
 const HOUR_S = 3600;
 const FIRST_PAUSE_S = 5;
 const LONGEST_PAUSE_S = 900;
-/** Wrong tries of one name that count against the address they came from: one person's typing errors shut no shop out. */
+/**
+ * Wrong tries of one name that count against the address they came from: one person's typing errors shut no
+ * shop out.
+ */
 const COUNTED_PER_NAME = 3;
 /** How many names may be tried wrongly from one address. */
 const NAMES_PER_ADDRESS = 12;
@@ -34,7 +37,10 @@ class Meter {
   }
 }
 
-/** How often one may be wrong at the door: a name from one address, a name from anywhere, and an address whatever the name. */
+/**
+ * How often one may be wrong at the door: a name from one address, a name from anywhere, and an address
+ * whatever the name.
+ */
 export class SignInLimit {
   private readonly here: Meter;
   private readonly anywhere: Meter;
@@ -48,10 +54,18 @@ export class SignInLimit {
 
   /** Lets a try begin, or refuses it and says how long to wait. */
   async mayTry(name: string, address: string): Promise<void> {
-    const waits = await Promise.all([this.here.wait(`${name} ${address}`), this.anywhere.wait(name), this.address.wait(address)]);
+    const waits = await Promise.all([
+      this.here.wait(`${name} ${address}`),
+      this.anywhere.wait(name),
+      this.address.wait(address),
+    ]);
     const seconds = Math.max(...waits);
     if (seconds > 0)
-      throw new Refused(429, 'too-many-tries', `Too many wrong tries. Wait ${sayWait(seconds)}, or ask the lead for a new password.`);
+      throw new Refused(
+        429,
+        'too-many-tries',
+        `Too many wrong tries. Wait ${sayWait(seconds)}, or ask the lead for a new password.`,
+      );
   }
 
   async wrong(name: string, address: string): Promise<void> {
@@ -66,4 +80,5 @@ export class SignInLimit {
   }
 }
 
-const sayWait = (seconds: number): string => (seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`);
+const sayWait = (seconds: number): string =>
+  seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`;

@@ -44,14 +44,20 @@ export class SupplierClient {
     return (await this.agent.ask(SupplierOffersSchema, 'GET', path)).offers;
   }
 
-  place = (order: AskSupplier): Promise<SupplierOrder> => this.agent.ask(SupplierOrderSchema, 'POST', '/orders', order);
-  order = (id: string): Promise<SupplierOrder> => this.agent.ask(SupplierOrderSchema, 'GET', `/orders/${encodeURIComponent(id)}`);
-  cancel = (id: string): Promise<SupplierOrder> => this.agent.ask(SupplierOrderSchema, 'POST', `/orders/${encodeURIComponent(id)}/cancel`);
+  place = (order: AskSupplier): Promise<SupplierOrder> =>
+    this.agent.ask(SupplierOrderSchema, 'POST', '/orders', order);
+  order = (id: string): Promise<SupplierOrder> =>
+    this.agent.ask(SupplierOrderSchema, 'GET', `/orders/${encodeURIComponent(id)}`);
+  cancel = (id: string): Promise<SupplierOrder> =>
+    this.agent.ask(SupplierOrderSchema, 'POST', `/orders/${encodeURIComponent(id)}/cancel`);
   takeBack = (id: string): Promise<SupplierOrder> =>
     this.agent.ask(SupplierOrderSchema, 'POST', `/orders/${encodeURIComponent(id)}/return`);
 }
 
-/** Orders of jobs: the supplier first, then the job's record. An order id makes a repeat count once on both sides. */
+/**
+ * Orders of jobs: the supplier first, then the job's record. An order id makes a repeat count once on both
+ * sides.
+ */
 export class Orders {
   constructor(
     private readonly jobs: JobService,
@@ -65,10 +71,18 @@ export class Orders {
     const job = await this.jobs.get(acting.workshopId, jobId);
     const need = needsOf(job).find((one) => one.key === asked.need);
     const known = job.orders.some((one) => one.id === asked.orderId);
-    if (!known && !need) throw new Refused(409, 'no-need', 'This job does not need that any more. Load the page again.');
+    if (!known && !need)
+      throw new Refused(409, 'no-need', 'This job does not need that any more. Load the page again.');
     const quantity = need?.quantity ?? 1;
-    const given = await this.suppliers.place({ id: asked.orderId, supplier: asked.supplier, item: asked.item, quantity });
-    const offer = (await this.suppliers.offers(asked.item, quantity)).find((one) => one.supplier === asked.supplier);
+    const given = await this.suppliers.place({
+      id: asked.orderId,
+      supplier: asked.supplier,
+      item: asked.item,
+      quantity,
+    });
+    const offer = (await this.suppliers.offers(asked.item, quantity)).find(
+      (one) => one.supplier === asked.supplier,
+    );
     const command: JobCommand = {
       type: 'order',
       orderId: asked.orderId,
@@ -82,12 +96,19 @@ export class Orders {
       inPlaceOf: asked.inPlaceOf,
     };
     try {
-      // One that is on its way already comes, whatever the record says: then the new one is called off again, and it says so.
+      // One that is on its way already comes, whatever the record says: then the new one is called off again,
+      // and it says so.
       if (asked.inPlaceOf && !known) await ifKnown(() => this.suppliers.cancel(asked.inPlaceOf!));
-      return await this.jobs.give(acting, jobId, { commandId: asked.commandId, basedOn: job.seq, command }, { asked });
+      return await this.jobs.give(
+        acting,
+        jobId,
+        { commandId: asked.commandId, basedOn: job.seq, command },
+        { asked },
+      );
     } catch (error) {
       // The job would not have it: nobody waits for it.
-      if (error instanceof Refused && error.code !== 'ordered') await this.suppliers.cancel(asked.orderId).catch(() => undefined);
+      if (error instanceof Refused && error.code !== 'ordered')
+        await this.suppliers.cancel(asked.orderId).catch(() => undefined);
       throw error;
     }
   }
@@ -107,7 +128,9 @@ export class Orders {
     const job = await this.jobs.get(acting.workshopId, jobId);
     // The supplier first: what it has sent already comes, whatever the record says.
     if (this.suppliers.connected && job.orders.some((one) => one.id === orderId && one.state !== how))
-      await ifKnown(() => (how === 'cancelled' ? this.suppliers.cancel(orderId) : this.suppliers.takeBack(orderId)));
+      await ifKnown(() =>
+        how === 'cancelled' ? this.suppliers.cancel(orderId) : this.suppliers.takeBack(orderId),
+      );
     return this.jobs.give(acting, jobId, { commandId, basedOn: job.seq, command });
   }
 }
@@ -120,7 +143,8 @@ async function ifKnown(ask: () => Promise<SupplierOrder>): Promise<void> {
 }
 
 /**
- * Asks after everything on order, now and then, and writes the news into the jobs. Several servers may do so beside
+ * Asks after everything on order, now and then, and writes the news into the jobs. Several servers may do so
+ * beside
  * one another: what a job knows already it refuses.
  */
 export class OrderWatch {
@@ -170,7 +194,12 @@ export class OrderWatch {
       return;
     }
     if (news.state === known.state && news.dueOn === known.dueOn) return;
-    const acting: Acting = { workshopId, by: { id: SUPPLIER_ID, name: known.supplier }, roles: ['desk'], at: this.now() };
+    const acting: Acting = {
+      workshopId,
+      by: { id: SUPPLIER_ID, name: known.supplier },
+      roles: ['desk'],
+      at: this.now(),
+    };
     const command: JobCommand = {
       type: 'tell-order',
       orderId: known.id,
@@ -178,8 +207,10 @@ export class OrderWatch {
       dueOn: news.state === 'arrived' ? null : news.dueOn,
       say: news.say,
     };
-    await this.jobs.give(acting, jobId, { commandId: randomUUID(), basedOn: 0, command }).catch((error: unknown) => {
-      if (!(error instanceof Refused)) throw error;
-    });
+    await this.jobs
+      .give(acting, jobId, { commandId: randomUUID(), basedOn: 0, command })
+      .catch((error: unknown) => {
+        if (!(error instanceof Refused)) throw error;
+      });
   }
 }

@@ -1,6 +1,9 @@
 import { createServer, type RequestListener } from 'node:http';
 
-/** Serves a stand-in on loopback until it is told to end, or whoever started it is gone; prints `ready` when it answers. */
+/**
+ * Serves a stand-in on loopback until it is told to end, or whoever started it is gone; prints `ready` when
+ * it answers.
+ */
 export function serveStandIn(app: RequestListener, port: number): void {
   const server = createServer(app);
   server.on('error', (error) => {

@@ -17,7 +17,8 @@ const FIRST_ACCOUNT_LOCK = 470_002;
 
 const COLUMNS = `a.id, a.name, a.sign_in_name as "signInName", a.roles, a.workshop_id as "workshopId", w.name as "workshopName", a.password_hash as "passwordHash", a.locked_at is not null as locked`;
 
-// At the door nobody belongs to a workshop yet: these few queries run as the door, whose policies see every account.
+// At the door nobody belongs to a workshop yet: these few queries run as the door, whose policies see every
+// account.
 
 export async function accountBySignInName(pool: pg.Pool, signInName: string): Promise<AccountRow | null> {
   const { rows } = await pool.query<AccountRow>(
@@ -75,15 +76,15 @@ export async function insertFirst(
   }
 }
 
-export async function insertAccount(tx: WorkshopTx, workshopId: string, account: Account & { passwordHash: string }): Promise<void> {
-  await tx.query('insert into account (workshop_id, id, name, sign_in_name, password_hash, roles) values ($1, $2, $3, $4, $5, $6)', [
-    workshopId,
-    account.id,
-    account.name,
-    account.signInName,
-    account.passwordHash,
-    account.roles,
-  ]);
+export async function insertAccount(
+  tx: WorkshopTx,
+  workshopId: string,
+  account: Account & { passwordHash: string },
+): Promise<void> {
+  await tx.query(
+    'insert into account (workshop_id, id, name, sign_in_name, password_hash, roles) values ($1, $2, $3, $4, $5, $6)',
+    [workshopId, account.id, account.name, account.signInName, account.passwordHash, account.roles],
+  );
 }
 
 /** Everybody who is not gone. */
@@ -94,7 +95,10 @@ export async function listAccounts(tx: WorkshopTx): Promise<Person[]> {
   return rows;
 }
 
-/** Everybody who is not gone, their rows locked until the transaction ends: so that two leads cannot take each other's role at once. */
+/**
+ * Everybody who is not gone, their rows locked until the transaction ends: so that two leads cannot take each
+ * other's role at once.
+ */
 export async function lockPeople(tx: WorkshopTx): Promise<Person[]> {
   await tx.query('select id from account where workshop_id = current_workshop() order by id for update');
   return listAccounts(tx);

@@ -2,7 +2,10 @@ import type { AuditEntry } from '@petrichor/api';
 import type pg from 'pg';
 import type { WorkshopTx } from './database.js';
 
-export const insertAudit = (tx: WorkshopTx, { at, kind, byId, byName, about, address, requestId }: Omit<AuditEntry, 'id'>) =>
+export const insertAudit = (
+  tx: WorkshopTx,
+  { at, kind, byId, byName, about, address, requestId }: Omit<AuditEntry, 'id'>,
+) =>
   tx.query(
     `insert into audit_entry (workshop_id, at, kind, by_id, by_name, about, address, request_id)
      values (current_workshop(), $1, $2, $3, $4, $5, $6, $7)`,

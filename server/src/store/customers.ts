@@ -16,13 +16,21 @@ export interface CustomersMachine {
 }
 
 /** Keeps a customer as last written at the counter, and the words one is found by. */
-export async function putCustomer(tx: WorkshopTx, { id, name, reach }: CustomerRow, words: readonly string[], at: string): Promise<void> {
+export async function putCustomer(
+  tx: WorkshopTx,
+  { id, name, reach }: CustomerRow,
+  words: readonly string[],
+  at: string,
+): Promise<void> {
   await tx.query(
     `insert into customer (workshop_id, id, name, reach, changed_at) values (current_workshop(), $1, $2, $3, $4)
      on conflict (workshop_id, id) do update set name = excluded.name, reach = excluded.reach, changed_at = excluded.changed_at`,
     [id, name, reach, at],
   );
-  await tx.query('delete from customer_word where workshop_id = current_workshop() and customer_id = $1 and word <> all($2)', [id, words]);
+  await tx.query(
+    'delete from customer_word where workshop_id = current_workshop() and customer_id = $1 and word <> all($2)',
+    [id, words],
+  );
   await tx.query(
     `insert into customer_word (workshop_id, word, customer_id) select current_workshop(), word, $1 from unnest($2::text[]) as w(word)
      on conflict do nothing`,
@@ -42,7 +50,11 @@ export async function customersWith(tx: WorkshopTx, word: string, most: number):
 }
 
 /** Of these customers the ones that have a word that begins so, too: one look into the index each. */
-export async function customersAlsoWith(tx: WorkshopTx, ids: readonly string[], word: string): Promise<string[]> {
+export async function customersAlsoWith(
+  tx: WorkshopTx,
+  ids: readonly string[],
+  word: string,
+): Promise<string[]> {
   const { rows } = await tx.query<{ id: string }>(
     `select asked.id from unnest($1::uuid[]) as asked(id), lateral (
        select 1 from customer_word where workshop_id = current_workshop() and customer_id = asked.id and word >= $2 and word < $3 limit 1
@@ -53,7 +65,11 @@ export async function customersAlsoWith(tx: WorkshopTx, ids: readonly string[], 
 }
 
 /** At most so many of these customers, by name. */
-export async function customersOf(tx: WorkshopTx, ids: readonly string[], most: number): Promise<CustomerRow[]> {
+export async function customersOf(
+  tx: WorkshopTx,
+  ids: readonly string[],
+  most: number,
+): Promise<CustomerRow[]> {
   const { rows } = await tx.query<CustomerRow>(
     'select id, name, reach from customer where workshop_id = current_workshop() and id = any($1) order by name, id limit $2',
     [ids, most],
@@ -62,7 +78,12 @@ export async function customersOf(tx: WorkshopTx, ids: readonly string[], most: 
 }
 
 /** Somebody of exactly that name and reach, so that the same person is not kept twice. */
-export async function sameCustomer(tx: WorkshopTx, name: string, reach: string, word: string): Promise<string | null> {
+export async function sameCustomer(
+  tx: WorkshopTx,
+  name: string,
+  reach: string,
+  word: string,
+): Promise<string | null> {
   const { rows } = await tx.query<{ id: string }>(
     `select c.id from customer_word w join customer c on c.workshop_id = w.workshop_id and c.id = w.customer_id
      where w.workshop_id = current_workshop() and w.word = $3 and lower(c.name) = lower($1) and lower(c.reach) = lower($2) limit 1`,

@@ -8,7 +8,10 @@ export interface Database {
   readonly pool: pg.Pool;
   /** Runs `work` in one transaction that can see this workshop only (row-level security). */
   inWorkshop<T>(workshopId: string, work: (tx: WorkshopTx) => Promise<T>): Promise<T>;
-  /** The same, with statements sent along with the transaction's begin, a round trip less on the path of every tick; `work` gets the last one's row. */
+  /**
+   * The same, with statements sent along with the transaction's begin, a round trip less on the path of every
+   * tick; `work` gets the last one's row.
+   */
   inWorkshopAfter<R extends pg.QueryResultRow, T>(
     workshopId: string,
     first: string,
@@ -20,15 +23,20 @@ export interface Database {
 /** Longer than a busy pool makes anybody wait; shorter than a person does. */
 const CONNECT_MS = 8000;
 
-/** A line to the database that is half open answers never: longer than any question here takes, and it is given up. */
+/**
+ * A line to the database that is half open answers never: longer than any question here takes, and it is
+ * given up.
+ */
 const ANSWER_MS = 20_000;
 
 /**
- * SQLSTATE classes 08 (connection), 40 (rolled back for another's sake), 53 (no room, no memory), 57 (shut down, starting,
+ * SQLSTATE classes 08 (connection), 40 (rolled back for another's sake), 53 (no room, no memory), 57 (shut
+ * down, starting,
  * broken off), 58 (the system below it), and what Node says of a dead line: asked again, it may well be yes.
  */
 const AWAY = /^(08|40|53|57|58|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND)/;
-const AWAY_WORDS = /connection terminated|not queryable|timeout exceeded when trying to connect|connection ended|query read timeout/i;
+const AWAY_WORDS =
+  /connection terminated|not queryable|timeout exceeded when trying to connect|connection ended|query read timeout/i;
 
 /** Whether a failure means that the database could not be asked, not that it said no. */
 export function isDatabaseAway(error: unknown): boolean {
@@ -38,8 +46,12 @@ export function isDatabaseAway(error: unknown): boolean {
   return AWAY_WORDS.test(error.message) || isDatabaseAway(error.cause);
 }
 
-/** SQLSTATE class 22: what was sent is nothing that the database can keep, such as a NUL in a text or a number out of its range. */
-export const isDataRefused = (error: unknown): boolean => error instanceof Error && /^22/.test((error as { code?: string }).code ?? '');
+/**
+ * SQLSTATE class 22: what was sent is nothing that the database can keep, such as a NUL in a text or a number
+ * out of its range.
+ */
+export const isDataRefused = (error: unknown): boolean =>
+  error instanceof Error && /^22/.test((error as { code?: string }).code ?? '');
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
@@ -51,8 +63,10 @@ export function openDatabase(databaseUrl: string): Database {
     query_timeout: ANSWER_MS,
     keepAlive: true,
   });
-  // A connection that dies (the database was restarted) is dropped by the pool, and what was asked on it fails by itself.
-  // Without a listener it would end the process: the pool's own for idle ones, one of each client's while it is in use.
+  // A connection that dies (the database was restarted) is dropped by the pool, and what was asked on it
+  // fails by itself.
+  // Without a listener it would end the process: the pool's own for idle ones, one of each client's while it
+  // is in use.
   pool.on('error', () => undefined);
   pool.on('connect', (client) => client.on('error', () => undefined));
   return {

@@ -12,7 +12,11 @@ export async function lastEdition(tx: WorkshopTx, about: About): Promise<Diagnos
   return rows[0]?.document ?? null;
 }
 
-export async function editionAt(tx: WorkshopTx, about: About, version: number): Promise<DiagnosisKnowledge | null> {
+export async function editionAt(
+  tx: WorkshopTx,
+  about: About,
+  version: number,
+): Promise<DiagnosisKnowledge | null> {
   const { rows } = await tx.query<{ document: DiagnosisKnowledge }>(
     'select document from diagnosis_edition where workshop_id = current_workshop() and about = $1 and version = $2',
     [about, version],
@@ -50,7 +54,8 @@ export async function pastCases(tx: WorkshopTx): Promise<PastCase[]> {
 }
 
 /**
- * How many editions were saved, and up to where jobs taught something: what was learnt holds until either changes. What this
+ * How many editions were saved, and up to where jobs taught something: what was learnt holds until either
+ * changes. What this
  * transaction itself taught does not count yet: it may come to nothing.
  */
 export interface LearntStamp {
@@ -79,7 +84,11 @@ export interface TaughtRow {
 const AT_ONCE = 5000;
 
 /** What was taught since, in order and in pages: a hundred thousand jobs never lie in memory together. */
-export async function* taughtSince(tx: WorkshopTx, after: number, upTo: number): AsyncGenerator<readonly TaughtRow[], void, void> {
+export async function* taughtSince(
+  tx: WorkshopTx,
+  after: number,
+  upTo: number,
+): AsyncGenerator<readonly TaughtRow[], void, void> {
   const only = (column: string): string =>
     `case when ${column} is not null then jsonb_build_object('causes', ${column} -> 'causes', 'answers', ${column} -> 'answers') end`;
   for (let from = after; from < upTo;) {

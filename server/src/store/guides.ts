@@ -35,12 +35,24 @@ export async function insertVersion(
   const { rowCount } = await tx.query(
     `insert into guide_version (workshop_id, model_id, version, state, document, why, saved_at, saved_by)
      values (current_workshop(), $1, $2, $3, $4, $5, $6, $7) on conflict do nothing`,
-    [model.id, model.guide.version, model.guide.state, JSON.stringify(model), note.why, note.savedAt, note.savedBy],
+    [
+      model.id,
+      model.guide.version,
+      model.guide.state,
+      JSON.stringify(model),
+      note.why,
+      note.savedAt,
+      note.savedBy,
+    ],
   );
   return rowCount === 1;
 }
 
-export async function versionAt(tx: WorkshopTx, modelId: string, version: number): Promise<MachineModel | null> {
+export async function versionAt(
+  tx: WorkshopTx,
+  modelId: string,
+  version: number,
+): Promise<MachineModel | null> {
   const { rows } = await tx.query<{ document: MachineModel }>(
     'select document from guide_version where workshop_id = current_workshop() and model_id = $1 and version = $2',
     [modelId, version],

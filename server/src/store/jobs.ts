@@ -65,14 +65,18 @@ export function lockStatement(jobId: string, commandId: string): string {
 
 /** Locks a job's row until the transaction ends; null: no such job. */
 export async function lockJob(tx: WorkshopTx, jobId: string): Promise<number | null> {
-  const { rows } = await tx.query<{ seq: number }>('select seq from job where workshop_id = current_workshop() and id = $1 for update', [
-    jobId,
-  ]);
+  const { rows } = await tx.query<{ seq: number }>(
+    'select seq from job where workshop_id = current_workshop() and id = $1 for update',
+    [jobId],
+  );
   return rows[0]?.seq ?? null;
 }
 
 export async function seqOfJob(tx: WorkshopTx, jobId: string): Promise<number | null> {
-  const { rows } = await tx.query<{ seq: number }>('select seq from job where workshop_id = current_workshop() and id = $1', [jobId]);
+  const { rows } = await tx.query<{ seq: number }>(
+    'select seq from job where workshop_id = current_workshop() and id = $1',
+    [jobId],
+  );
   return rows[0]?.seq ?? null;
 }
 
@@ -104,7 +108,10 @@ export async function takeJobNumber(tx: WorkshopTx): Promise<number> {
   return rows[0]!.number;
 }
 
-/** Adds events of one command (with what it asked, `askedHash`) and brings the list row up to date, all in the caller's transaction. */
+/**
+ * Adds events of one command (with what it asked, `askedHash`) and brings the list row up to date, all in the
+ * caller's transaction.
+ */
 export async function append(
   tx: WorkshopTx,
   summary: JobSummary,
@@ -166,14 +173,18 @@ export async function benchRows(tx: WorkshopTx, closedMost: number): Promise<Job
 }
 
 export async function summaryOf(tx: WorkshopTx, jobId: string): Promise<JobSummary | null> {
-  const { rows } = await tx.query<{ summary: JobSummary }>('select summary from job where workshop_id = current_workshop() and id = $1', [
-    jobId,
-  ]);
+  const { rows } = await tx.query<{ summary: JobSummary }>(
+    'select summary from job where workshop_id = current_workshop() and id = $1',
+    [jobId],
+  );
   return rows[0]?.summary ?? null;
 }
 
 /** Jobs that have no row in the Ledger yet, of all workshops. */
-export async function undrawnJobs(pool: Pick<pg.Pool, 'query'>, most: number): Promise<{ workshopId: string; jobId: string }[]> {
+export async function undrawnJobs(
+  pool: Pick<pg.Pool, 'query'>,
+  most: number,
+): Promise<{ workshopId: string; jobId: string }[]> {
   const { rows } = await pool.query<{ workshopId: string; jobId: string }>(
     'select workshop_id as "workshopId", id as "jobId" from job where ledger is null limit $1',
     [most],
@@ -182,10 +193,16 @@ export async function undrawnJobs(pool: Pick<pg.Pool, 'query'>, most: number): P
 }
 
 export const putSummary = (tx: WorkshopTx, summary: JobSummary) =>
-  tx.query('update job set summary = $2 where workshop_id = current_workshop() and id = $1', [summary.id, JSON.stringify(summary)]);
+  tx.query('update job set summary = $2 where workshop_id = current_workshop() and id = $1', [
+    summary.id,
+    JSON.stringify(summary),
+  ]);
 
 /** Jobs with something on order, of all workshops. */
-export async function jobsOnOrder(pool: Pick<pg.Pool, 'query'>, most: number): Promise<{ workshopId: string; jobId: string }[]> {
+export async function jobsOnOrder(
+  pool: Pick<pg.Pool, 'query'>,
+  most: number,
+): Promise<{ workshopId: string; jobId: string }[]> {
   const { rows } = await pool.query<{ workshopId: string; jobId: string }>(
     `select workshop_id as "workshopId", id as "jobId" from job
      where not closed and coalesce((summary ->> 'ordersOpen')::int, 0) > 0 limit $1`,

@@ -10,13 +10,21 @@ export async function listModels(tx: WorkshopTx): Promise<MachineModel[]> {
   return rows.map((row) => seen(row.document, cases));
 }
 
-/** The transaction from which on nothing that is read now is sure to be there: whoever reads again asks from it. */
+/**
+ * The transaction from which on nothing that is read now is sure to be there: whoever reads again asks from
+ * it.
+ */
 export async function readingFrom(tx: WorkshopTx): Promise<string> {
-  const { rows } = await tx.query<{ from: string }>('select pg_snapshot_xmin(pg_current_snapshot())::text as from');
+  const { rows } = await tx.query<{ from: string }>(
+    'select pg_snapshot_xmin(pg_current_snapshot())::text as from',
+  );
   return rows[0]!.from;
 }
 
-/** Drives or parts; those alone that a transaction has changed from `since` on. What a dump brought here bears another server's numbers: it is nobody's change. */
+/**
+ * Drives or parts; those alone that a transaction has changed from `since` on. What a dump brought here bears
+ * another server's numbers: it is nobody's change.
+ */
 export async function listItems<T extends Drive | Part>(
   tx: WorkshopTx,
   table: 'drive' | 'part',
@@ -50,7 +58,10 @@ async function fitCases(tx: WorkshopTx, modelId: string | null = null): Promise<
   return rows.map((row) => row.fitCase);
 }
 
-/** The model with defaults for what it was written without, and with what jobs here have shown about its slots. */
+/**
+ * The model with defaults for what it was written without, and with what jobs here have shown about its
+ * slots.
+ */
 function seen(document: MachineModel, cases: readonly FitCase[]): MachineModel {
   const model = MachineModelSchema.parse(document);
   const own = cases.filter((one) => one.modelId === model.id);
@@ -63,9 +74,10 @@ function seen(document: MachineModel, cases: readonly FitCase[]): MachineModel {
 }
 
 export async function findDrive(tx: WorkshopTx, id: string): Promise<Drive | undefined> {
-  const { rows } = await tx.query<{ document: Drive }>('select document from drive where workshop_id = current_workshop() and id = $1', [
-    id,
-  ]);
+  const { rows } = await tx.query<{ document: Drive }>(
+    'select document from drive where workshop_id = current_workshop() and id = $1',
+    [id],
+  );
   return rows[0]?.document;
 }
 
@@ -81,7 +93,11 @@ export async function putParts(tx: WorkshopTx, parts: readonly Part[]): Promise<
   await put(tx, 'part', parts);
 }
 
-const put = (tx: WorkshopTx, table: 'machine_model' | 'drive' | 'part', documents: readonly { id: string }[]) =>
+const put = (
+  tx: WorkshopTx,
+  table: 'machine_model' | 'drive' | 'part',
+  documents: readonly { id: string }[],
+) =>
   tx.query(
     `insert into ${table} (workshop_id, id, document)
      select current_workshop(), d ->> 'id', d from jsonb_array_elements($1) as d

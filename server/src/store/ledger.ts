@@ -33,10 +33,10 @@ export async function putLedger(
     ],
   });
   if (words.gone.length > 0)
-    await tx.query('delete from ledger_word where workshop_id = current_workshop() and number = $1 and word = any($2)', [
-      row.number,
-      words.gone,
-    ]);
+    await tx.query(
+      'delete from ledger_word where workshop_id = current_workshop() and number = $1 and word = any($2)',
+      [row.number, words.gone],
+    );
   if (words.added.length === 0) return;
   await tx.query(
     `with given as (select word from unnest($2::text[]) as w(word)),
@@ -69,7 +69,12 @@ export async function wordsAmong(tx: WorkshopTx, words: readonly string[]): Prom
 }
 
 /** Numbers of jobs that have the word, the newest first, at most so many, below `before`. */
-export async function jobsWithWords(tx: WorkshopTx, words: readonly string[], before: number, most: number): Promise<number[]> {
+export async function jobsWithWords(
+  tx: WorkshopTx,
+  words: readonly string[],
+  before: number,
+  most: number,
+): Promise<number[]> {
   // Each word is one short walk along the index; their union is small, whatever the size of the table.
   const { rows } = await tx.query<{ number: number }>({
     name: 'jobs-with-words',
@@ -82,8 +87,13 @@ export async function jobsWithWords(tx: WorkshopTx, words: readonly string[], be
 }
 
 /** Of these jobs the ones that have one of the words. */
-export async function alsoWith(tx: WorkshopTx, numbers: readonly number[], words: readonly string[]): Promise<number[]> {
-  // The limit makes each job one look into the index; without it all jobs of a common word may be read to join them.
+export async function alsoWith(
+  tx: WorkshopTx,
+  numbers: readonly number[],
+  words: readonly string[],
+): Promise<number[]> {
+  // The limit makes each job one look into the index; without it all jobs of a common word may be read to
+  // join them.
   const { rows } = await tx.query<{ number: number }>({
     name: 'also-with',
     text: `select asked.number from unnest($1::int[]) as asked(number), lateral (
@@ -105,10 +115,21 @@ export interface LedgerFilter {
 
 const FILTER = `($3 = 'all' or closed = ($3 = 'closed')) and ($4::text is null or model_id = $4)
   and ($5::timestamptz is null or opened_at >= $5) and ($6::timestamptz is null or opened_at < $6) and (not $7 or comeback)`;
-const filterValues = ({ state, modelId, from, to, comebacks }: LedgerFilter) => [state, modelId, from, to, comebacks];
+const filterValues = ({ state, modelId, from, to, comebacks }: LedgerFilter) => [
+  state,
+  modelId,
+  from,
+  to,
+  comebacks,
+];
 
 /** Rows of these jobs that pass the filter, the newest number first. */
-export async function rowsOf(tx: WorkshopTx, numbers: readonly number[], filter: LedgerFilter, most: number): Promise<LedgerRow[]> {
+export async function rowsOf(
+  tx: WorkshopTx,
+  numbers: readonly number[],
+  filter: LedgerFilter,
+  most: number,
+): Promise<LedgerRow[]> {
   const { rows } = await tx.query<{ ledger: LedgerRow }>({
     name: 'ledger-rows-of',
     text: `select ledger from job where workshop_id = current_workshop() and number = any($1) and ledger is not null and ${FILTER}
@@ -119,8 +140,14 @@ export async function rowsOf(tx: WorkshopTx, numbers: readonly number[], filter:
 }
 
 /** Rows that pass the filter, those taken in last first; after the job of number `after`, if one is given. */
-export async function rowsAfter(tx: WorkshopTx, after: number | null, filter: LedgerFilter, most: number): Promise<LedgerRow[]> {
-  // Without a name: planned for these very values, so that what is not asked for is not in the way of an index.
+export async function rowsAfter(
+  tx: WorkshopTx,
+  after: number | null,
+  filter: LedgerFilter,
+  most: number,
+): Promise<LedgerRow[]> {
+  // Without a name: planned for these very values, so that what is not asked for is not in the way of an
+  // index.
   const { rows } = await tx.query<{ ledger: LedgerRow }>(
     `select ledger from job where workshop_id = current_workshop() and ledger is not null and ${FILTER}
        and ($1::int is null or (opened_at, number) < (select opened_at, number from job where workshop_id = current_workshop() and number = $1))
@@ -131,7 +158,12 @@ export async function rowsAfter(tx: WorkshopTx, after: number | null, filter: Le
 }
 
 /** What finished jobs say, the latest first. */
-export async function finishedJobs(tx: WorkshopTx, from: string, to: string, most: number): Promise<Finished[]> {
+export async function finishedJobs(
+  tx: WorkshopTx,
+  from: string,
+  to: string,
+  most: number,
+): Promise<Finished[]> {
   const { rows } = await tx.query<{ finished: Finished }>(
     `select finished from job where workshop_id = current_workshop() and closed_at >= $1 and closed_at < $2 and finished is not null
      order by closed_at desc limit $3`,

@@ -11,7 +11,10 @@ export const insertPhoto = (
   );
 
 export async function hasPhoto(tx: WorkshopTx, hash: string): Promise<boolean> {
-  const { rowCount } = await tx.query('select 1 from photo where workshop_id = current_workshop() and hash = $1', [hash]);
+  const { rowCount } = await tx.query(
+    'select 1 from photo where workshop_id = current_workshop() and hash = $1',
+    [hash],
+  );
   return rowCount === 1;
 }
 

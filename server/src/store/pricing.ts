@@ -14,6 +14,8 @@ export const putPricing = (tx: WorkshopTx, pricing: Pricing) =>
 
 /** Name of the workshop, for what leaves it. */
 export async function workshopName(tx: WorkshopTx): Promise<string> {
-  const { rows } = await tx.query<{ name: string }>('select name from workshop where id = current_workshop()');
+  const { rows } = await tx.query<{ name: string }>(
+    'select name from workshop where id = current_workshop()',
+  );
   return rows[0]?.name ?? '';
 }

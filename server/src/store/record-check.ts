@@ -38,7 +38,10 @@ export async function jobsAfter(tx: WorkshopTx, after: string, most: number): Pr
 }
 
 /** Events of several jobs, by job, in order. */
-export async function eventsOf(tx: WorkshopTx, jobIds: readonly string[]): Promise<Map<string, RecordedEvent[]>> {
+export async function eventsOf(
+  tx: WorkshopTx,
+  jobIds: readonly string[],
+): Promise<Map<string, RecordedEvent[]>> {
   const { rows } = await tx.query<EventRow & { jobId: string }>({
     name: 'check-events',
     text: `select job_id as "jobId", ${EVENT_COLUMNS}
@@ -68,7 +71,12 @@ export async function wordSums(tx: WorkshopTx): Promise<Map<number, { count: num
 export async function movedItems(
   tx: WorkshopTx,
 ): Promise<{ kind: 'drive' | 'part'; id: string; level: Level | null; moves: StockMove[] }[]> {
-  const { rows } = await tx.query<{ kind: 'drive' | 'part'; id: string; level: Level | null; moves: StockMove[] }>(
+  const { rows } = await tx.query<{
+    kind: 'drive' | 'part';
+    id: string;
+    level: Level | null;
+    moves: StockMove[];
+  }>(
     `select m.item_kind as kind, m.item_id as id, coalesce(d.level, p.level) as level, json_agg(m.body order by m.seq) as moves
      from stock_move m
      left join drive d on m.item_kind = 'drive' and d.workshop_id = m.workshop_id and d.id = m.item_id
@@ -110,7 +118,8 @@ export interface RecordCounts {
 
 /** Whether all that was written down as taught comes to just what the jobs teach now. */
 export async function isTaughtWhole(tx: WorkshopTx): Promise<boolean> {
-  const sum = (column: string): string => `coalesce(sum(('x' || left(md5(${column}::text), 8))::bit(32)::bigint), 0)`;
+  const sum = (column: string): string =>
+    `coalesce(sum(('x' || left(md5(${column}::text), 8))::bit(32)::bigint), 0)`;
   const { rows } = await tx.query<{ whole: boolean }>(
     `select (select ${sum('case_after')} - ${sum('case_before')} from taught where workshop_id = current_workshop()) =
       (select ${sum('past_case')} from job where workshop_id = current_workshop()) as whole`,

@@ -19,7 +19,12 @@ export async function lockItem(tx: WorkshopTx, { kind, id }: ItemRef): Promise<H
   return rows[0] ?? null;
 }
 
-export async function putLevel(tx: WorkshopTx, { kind, id }: ItemRef, level: Level, free: number): Promise<void> {
+export async function putLevel(
+  tx: WorkshopTx,
+  { kind, id }: ItemRef,
+  level: Level,
+  free: number,
+): Promise<void> {
   await tx.query(
     `update ${TABLE[kind]} set level = $2, document = jsonb_set(document, '{inStock}', to_jsonb($3::int)), changed_at = now()
      where workshop_id = current_workshop() and id = $1`,
@@ -28,7 +33,10 @@ export async function putLevel(tx: WorkshopTx, { kind, id }: ItemRef, level: Lev
 }
 
 /** What was moved under this id; null: nothing. */
-export async function moveOf(tx: WorkshopTx, id: string): Promise<{ item: ItemRef; byName: string; move: StockMove } | null> {
+export async function moveOf(
+  tx: WorkshopTx,
+  id: string,
+): Promise<{ item: ItemRef; byName: string; move: StockMove } | null> {
   const { rows } = await tx.query<{ item: ItemRef; byName: string; move: StockMove }>(
     `select json_build_object('kind', item_kind, 'id', item_id) as item, by_name as "byName", body as move
      from stock_move where workshop_id = current_workshop() and id = $1`,
@@ -38,7 +46,11 @@ export async function moveOf(tx: WorkshopTx, id: string): Promise<{ item: ItemRe
 }
 
 /** False when a move of that id is there already. */
-export async function insertMove(tx: WorkshopTx, item: ItemRef, entry: Omit<StockEntry, 'jobNumber'>): Promise<boolean> {
+export async function insertMove(
+  tx: WorkshopTx,
+  item: ItemRef,
+  entry: Omit<StockEntry, 'jobNumber'>,
+): Promise<boolean> {
   const { id, at, byName, move } = entry;
   const { rowCount } = await tx.query(
     `insert into stock_move (workshop_id, id, item_kind, item_id, at, by_name, job_id, body)
@@ -69,7 +81,10 @@ export async function levels(tx: WorkshopTx): Promise<{ item: ItemRef; level: Le
 }
 
 /** What a job holds of the shelf by its moves: reserved pieces, and those it used. */
-export async function heldBy(tx: WorkshopTx, jobId: string): Promise<{ item: ItemRef; reserved: number; used: number }[]> {
+export async function heldBy(
+  tx: WorkshopTx,
+  jobId: string,
+): Promise<{ item: ItemRef; reserved: number; used: number }[]> {
   const { rows } = await tx.query<{ kind: ItemRef['kind']; id: string; reserved: number; used: number }>(
     `select item_kind as kind, item_id as id,
        sum(case body ->> 'kind' when 'reserved' then (body ->> 'quantity')::int when 'released' then -(body ->> 'quantity')::int

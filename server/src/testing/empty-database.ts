@@ -16,7 +16,9 @@ const made: string[] = [];
 /** The address of a new database with nothing in it, on the tests' server. */
 export async function emptyDatabase(): Promise<string> {
   const name = `test_${randomUUID().replaceAll('-', '')}`;
-  await connected(process.env['PETRICHOR_TEST_POSTGRES']!, (client) => client.query(`create database ${name}`));
+  await connected(process.env['PETRICHOR_TEST_POSTGRES']!, (client) =>
+    client.query(`create database ${name}`),
+  );
   made.push(name);
   const url = new URL(process.env['PETRICHOR_TEST_POSTGRES']!);
   url.pathname = `/${name}`;

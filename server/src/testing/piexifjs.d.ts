@@ -1,4 +1,7 @@
-/** What the tests use of piexifjs, which comes without types: it writes the data of a picture that a camera would. */
+/**
+ * What the tests use of piexifjs, which comes without types: it writes the data of a picture that a camera
+ * would.
+ */
 declare module 'piexifjs' {
   type Rational = [number, number];
   const piexif: {

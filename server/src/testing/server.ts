@@ -34,7 +34,11 @@ export class TestServer {
     private readonly name: string,
   ) {}
 
-  static async start(signInTries = 1000, dockUrl: string | null = null, supplierUrl: string | null = null): Promise<TestServer> {
+  static async start(
+    signInTries = 1000,
+    dockUrl: string | null = null,
+    supplierUrl: string | null = null,
+  ): Promise<TestServer> {
     const name = `test_${randomUUID().replaceAll('-', '')}`;
     await asAdmin((client) => client.query(`create database ${name}`));
     const databaseUrl = withDatabase(postgres(), name);
@@ -48,7 +52,12 @@ export class TestServer {
       signInName: 'ines',
       password: PASSWORD,
     });
-    await addAccount(database, workshopId, { name: 'Perpetua', signInName: 'perpetua', password: PASSWORD, roles: ['desk'] });
+    await addAccount(database, workshopId, {
+      name: 'Perpetua',
+      signInName: 'perpetua',
+      password: PASSWORD,
+      roles: ['desk'],
+    });
     await database.inWorkshop(workshopId, async (tx) => {
       for (const model of demoModels()) await putModel(tx, model);
       await putDrives(tx, demoDrives());
@@ -82,7 +91,15 @@ export class TestServer {
     const app = makeApp({ ...parts, now });
     const server = createServer(app);
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
-    made = new TestServer(database, databaseUrl, workshopId, feed, server, new OrderWatch(database, jobs, suppliers, now, log), name);
+    made = new TestServer(
+      database,
+      databaseUrl,
+      workshopId,
+      feed,
+      server,
+      new OrderWatch(database, jobs, suppliers, now, log),
+      name,
+    );
     return made;
   }
 
@@ -135,7 +152,10 @@ export class Visitor {
 
 function postgres(): string {
   const url = process.env['PETRICHOR_TEST_POSTGRES'];
-  if (!url) throw new Error('These tests need a PostgreSQL server: run them through ./petrichor test, or set PETRICHOR_TEST_POSTGRES.');
+  if (!url)
+    throw new Error(
+      'These tests need a PostgreSQL server: run them through ./petrichor test, or set PETRICHOR_TEST_POSTGRES.',
+    );
   return url;
 }
 

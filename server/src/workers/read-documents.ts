@@ -1,5 +1,11 @@
 import type { DiagnosisKnowledge } from '@petrichor/core/diagnose';
-import { readAnyFormat, readDiagnosis, readDriveList, readMachineModel, readPartList } from '@petrichor/core/formats';
+import {
+  readAnyFormat,
+  readDiagnosis,
+  readDriveList,
+  readMachineModel,
+  readPartList,
+} from '@petrichor/core/formats';
 import type { Drive, MachineModel, Part } from '@petrichor/core/hardware';
 import { readJobDocument, type JobDocument } from '@petrichor/core/ledger';
 
@@ -31,14 +37,20 @@ export function readImport(text: string): ReadImport {
   const diagnosis = readDiagnosis(text);
   if (diagnosis.ok) return { kind: 'diagnosis', diagnosis: diagnosis.value };
   const reading = readAnyFormat(text);
-  return { kind: 'nothing', problem: reading.ok ? 'That document cannot be brought in here.' : `${reading.problem} (${reading.at})` };
+  return {
+    kind: 'nothing',
+    problem: reading.ok ? 'That document cannot be brought in here.' : `${reading.problem} (${reading.at})`,
+  };
 }
 
 export function readJob(text: string): ReadJob {
   const read = readJobDocument(text);
   if (!read.ok) return { ok: false, problem: read.problem };
   const { document, job } = read;
-  const photos = document.photos.map(({ hash, jpegBase64 }) => ({ hash, bytes: new Uint8Array(Buffer.from(jpegBase64, 'base64')) }));
+  const photos = document.photos.map(({ hash, jpegBase64 }) => ({
+    hash,
+    bytes: new Uint8Array(Buffer.from(jpegBase64, 'base64')),
+  }));
   return {
     ok: true,
     document: { ...document, photos: [] },

@@ -4,7 +4,11 @@ import { needsSignIn, needsNobody } from './shell/guards';
 
 /** A screen: its folder, and a line here. The Bench is what the page opens with: it comes with it. */
 export const routes: Routes = [
-  { path: 'sign-in', canActivate: [needsNobody], loadComponent: () => import('./sign-in/sign-in').then((file) => file.SignInScreen) },
+  {
+    path: 'sign-in',
+    canActivate: [needsNobody],
+    loadComponent: () => import('./sign-in/sign-in').then((file) => file.SignInScreen),
+  },
   {
     path: '',
     canActivate: [needsSignIn],
@@ -20,7 +24,11 @@ export const routes: Routes = [
         title: 'Take in a machine · Petrichor',
         loadComponent: () => import('./intake/intake').then((file) => file.IntakeScreen),
       },
-      { path: 'people', title: 'People · Petrichor', loadComponent: () => import('./people/people').then((file) => file.PeopleScreen) },
+      {
+        path: 'people',
+        title: 'People · Petrichor',
+        loadComponent: () => import('./people/people').then((file) => file.PeopleScreen),
+      },
       {
         path: 'workshop-health',
         title: 'Health · Petrichor',
@@ -36,7 +44,11 @@ export const routes: Routes = [
         title: 'Identify · Petrichor',
         loadComponent: () => import('./identify/identify').then((file) => file.IdentifyScreen),
       },
-      { path: 'shelf', title: 'Shelf · Petrichor', loadComponent: () => import('./shelf/shelf').then((file) => file.ShelfScreen) },
+      {
+        path: 'shelf',
+        title: 'Shelf · Petrichor',
+        loadComponent: () => import('./shelf/shelf').then((file) => file.ShelfScreen),
+      },
       {
         path: 'models',
         title: 'Models · Petrichor',
@@ -60,7 +72,8 @@ export const routes: Routes = [
       {
         path: 'jobs/:jobId/old-drive',
         title: 'Old drive’s record · Petrichor',
-        loadComponent: () => import('./job/hand-over/custody-record').then((file) => file.CustodyRecordScreen),
+        loadComponent: () =>
+          import('./job/hand-over/custody-record').then((file) => file.CustodyRecordScreen),
       },
       {
         path: 'jobs/:jobId/record',
@@ -70,7 +83,8 @@ export const routes: Routes = [
       {
         path: 'jobs/:jobId/workshop-paper',
         title: 'Page for the workshop · Petrichor',
-        loadComponent: () => import('./job/hand-over/workshop-paper').then((file) => file.WorkshopPaperScreen),
+        loadComponent: () =>
+          import('./job/hand-over/workshop-paper').then((file) => file.WorkshopPaperScreen),
       },
       {
         path: 'ledger',
@@ -89,7 +103,10 @@ export const routes: Routes = [
       },
       // What a scanned tag leads to.
       { path: 'j/:number', loadComponent: () => import('./job/tag-landing').then((file) => file.TagLanding) },
-      { path: 'j/:number/:which', loadComponent: () => import('./job/tag-landing').then((file) => file.TagLanding) },
+      {
+        path: 'j/:number/:which',
+        loadComponent: () => import('./job/tag-landing').then((file) => file.TagLanding),
+      },
       { path: 'jobs/:jobId', loadComponent: () => import('./job/job').then((file) => file.JobScreen) },
     ],
   },

@@ -66,8 +66,15 @@ export class JobScreenHarness<T> {
     });
     const store = TestBed.inject(Store);
     const account = { id: 'ines', name: 'Ines', signInName: 'ines', roles };
-    store.dispatch(SessionActions.told({ reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } } }));
-    const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
+    store.dispatch(
+      SessionActions.told({
+        reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } },
+      }),
+    );
+    const diagnosis = {
+      before: learn(shippedDiagnosis('before'), []),
+      after: learn(shippedDiagnosis('after'), []),
+    };
     store.dispatch(
       KnowledgeActions.told({
         reply: {
@@ -85,7 +92,8 @@ export class JobScreenHarness<T> {
     store.dispatch(JobsActions.loaded({ job }));
     const fixture = TestBed.createComponent(component);
     const takesJob = reflectComponentType(component)!.inputs.some((one) => one.templateName === 'job');
-    for (const [name, value] of Object.entries(takesJob ? { ...inputs, job } : inputs)) fixture.componentRef.setInput(name, value);
+    for (const [name, value] of Object.entries(takesJob ? { ...inputs, job } : inputs))
+      fixture.componentRef.setInput(name, value);
     const harness = new JobScreenHarness(fixture, store, job.id, takesJob);
     await harness.settle();
     return harness;

@@ -8,6 +8,10 @@ class Observer {
   unobserve(): void {}
   disconnect(): void {}
 }
-const media = () => ({ matches: false, addEventListener: () => undefined, removeEventListener: () => undefined });
+const media = () => ({
+  matches: false,
+  addEventListener: () => undefined,
+  removeEventListener: () => undefined,
+});
 Object.assign(window, { matchMedia: media, ResizeObserver: Observer, IntersectionObserver: Observer });
 Element.prototype.scrollIntoView = () => undefined;

@@ -34,18 +34,29 @@ export interface LanCertificate {
 }
 
 /**
- * Makes sure of a local authority (made once, in `folder`) and of a server's certificate from it for these names; a
+ * Makes sure of a local authority (made once, in `folder`) and of a server's certificate from it for these
+ * names; a
  * certificate that soon ends or lacks a name is made anew. The keys are files of their owner's alone.
  */
-export async function lanCertificate(folder: string, names: readonly string[], now = new Date()): Promise<LanCertificate> {
+export async function lanCertificate(
+  folder: string,
+  names: readonly string[],
+  now = new Date(),
+): Promise<LanCertificate> {
   cryptoProvider.set(webcrypto as unknown as Crypto);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const authority = await makeSureOfAuthority(folder, now);
   const [certFile, keyFile] = [join(folder, 'server.crt'), join(folder, 'server.key')];
-  if (!serves(certFile, keyFile, authority.certificate, names, now)) await issue(authority, names, certFile, keyFile, now);
+  if (!serves(certFile, keyFile, authority.certificate, names, now))
+    await issue(authority, names, certFile, keyFile, now);
   const der = Buffer.from(authority.certificate.rawData);
   const digest = Buffer.from(await authority.certificate.getThumbprint('SHA-256'));
-  return { certFile, keyFile, authority: der, fingerprint: digest.toString('hex').toUpperCase().match(/../g)!.join(' ') };
+  return {
+    certFile,
+    keyFile,
+    authority: der,
+    fingerprint: digest.toString('hex').toUpperCase().match(/../g)!.join(' '),
+  };
 }
 
 interface Authority {
@@ -81,7 +92,13 @@ async function makeSureOfAuthority(folder: string, now: Date): Promise<Authority
   return { certificate, key: keys.privateKey };
 }
 
-async function issue(authority: Authority, names: readonly string[], certFile: string, keyFile: string, now: Date): Promise<void> {
+async function issue(
+  authority: Authority,
+  names: readonly string[],
+  certFile: string,
+  keyFile: string,
+  now: Date,
+): Promise<void> {
   const keys = await webcrypto.subtle.generateKey(ALGORITHM, true, ['sign', 'verify']);
   const certificate = await X509CertificateGenerator.create({
     serialNumber: serial(),
@@ -96,15 +113,25 @@ async function issue(authority: Authority, names: readonly string[], certFile: s
       new BasicConstraintsExtension(false, undefined, true),
       new KeyUsagesExtension(KeyUsageFlags.digitalSignature, true),
       new ExtendedKeyUsageExtension([ExtendedKeyUsage.serverAuth]),
-      new SubjectAlternativeNameExtension(names.map((value) => ({ type: isIP(value) ? ('ip' as const) : ('dns' as const), value }))),
+      new SubjectAlternativeNameExtension(
+        names.map((value) => ({ type: isIP(value) ? ('ip' as const) : ('dns' as const), value })),
+      ),
     ],
   });
   keep(keyFile, await pemOf(keys.privateKey));
   keep(certFile, certificate.toString('pem'));
 }
 
-/** Whether the certificate that lies there is this authority's, for all these names, and good for a while yet. */
-function serves(certFile: string, keyFile: string, authority: X509Certificate, names: readonly string[], now: Date): boolean {
+/**
+ * Whether the certificate that lies there is this authority's, for all these names, and good for a while yet.
+ */
+function serves(
+  certFile: string,
+  keyFile: string,
+  authority: X509Certificate,
+  names: readonly string[],
+  now: Date,
+): boolean {
   if (!existsSync(certFile) || !existsSync(keyFile)) return false;
   const certificate = new X509Certificate(readFileSync(certFile, 'utf8'));
   const named = certificate.getExtension(SubjectAlternativeNameExtension)?.names.toJSON() ?? [];
@@ -117,7 +144,8 @@ function serves(certFile: string, keyFile: string, authority: X509Certificate, n
 
 const serial = (): string => `0${randomBytes(15).toString('hex')}`;
 
-const pemOf = async (key: CryptoKey): Promise<string> => PemConverter.encode(await webcrypto.subtle.exportKey('pkcs8', key), 'PRIVATE KEY');
+const pemOf = async (key: CryptoKey): Promise<string> =>
+  PemConverter.encode(await webcrypto.subtle.exportKey('pkcs8', key), 'PRIVATE KEY');
 
 /** Moved into its place when whole, so that a server that reads meanwhile never sees half of it. */
 function keep(file: string, text: string): void {

@@ -33,15 +33,23 @@ const SYSTEMS: readonly { readonly name: string; readonly steps: readonly string
   },
   {
     name: 'macOS',
-    steps: ['Take the certificate and open it: Keychain Access takes it.', 'Open it there: Trust, ‘Always Trust’.'],
+    steps: [
+      'Take the certificate and open it: Keychain Access takes it.',
+      'Open it there: Trust, ‘Always Trust’.',
+    ],
   },
   {
     name: 'Linux, ChromeOS, and Firefox everywhere',
-    steps: ['These browsers keep a list of their own. Settings, search for ‘certificates’, Authorities: import the file, for websites.'],
+    steps: [
+      'These browsers keep a list of their own. Settings, search for ‘certificates’, Authorities: import the file, for websites.',
+    ],
   },
 ];
 
-/** The page that a new device sees first, over plain HTTP: the certificate, how to take it in, and the way to Petrichor. */
+/**
+ * The page that a new device sees first, over plain HTTP: the certificate, how to take it in, and the way to
+ * Petrichor.
+ */
 export async function doorPage({ doors, apps, fingerprint }: DoorFacts): Promise<string> {
   const code = await drawCode(doors[0]!, { type: 'svg', margin: 0, errorCorrectionLevel: 'M' });
   const link = (address: string) => `<a href="${escaped(address)}">${escaped(address)}</a>`;

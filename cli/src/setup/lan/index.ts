@@ -13,14 +13,17 @@ export interface Lan {
 }
 
 /**
- * Makes Petrichor reachable on the shop's network: certificates in `folder`, a page for new devices. An address that
+ * Makes Petrichor reachable on the shop's network: certificates in `folder`, a page for new devices. An
+ * address that
  * changes while it runs, and a certificate that comes near its end, are looked after once a day.
  */
 export async function openLan(folder: string, ports: LanPorts): Promise<Lan> {
   const { addresses, names } = ownNames();
   const more = list(process.env['PETRICHOR_HOSTS']);
   if (addresses.length + more.length === 0)
-    throw new Fault('This machine has no address on a network. Connect it, or start Petrichor without --lan.');
+    throw new Fault(
+      'This machine has no address on a network. Connect it, or start Petrichor without --lan.',
+    );
   // Named ones first, then addresses: a name of its own needs something on the network that answers for it.
   const hosts = [...more, ...addresses, ...names];
   const certificate = await lanCertificate(folder, [...hosts, 'localhost', '127.0.0.1']);
@@ -28,8 +31,9 @@ export async function openLan(folder: string, ports: LanPorts): Promise<Lan> {
   say(await drawCode(`http://${hosts[0]!}:${ports.door}/`, { type: 'utf8', margin: 2 }));
   const renew = setInterval(() => {
     const now = ownNames();
-    lanCertificate(folder, [...more, ...now.addresses, ...now.names, 'localhost', '127.0.0.1']).catch((error: unknown) =>
-      say(`The certificate for the shop’s network could not be renewed: ${(error as Error).message}`),
+    lanCertificate(folder, [...more, ...now.addresses, ...now.names, 'localhost', '127.0.0.1']).catch(
+      (error: unknown) =>
+        say(`The certificate for the shop’s network could not be renewed: ${(error as Error).message}`),
     );
   }, DAY_MS);
   renew.unref();

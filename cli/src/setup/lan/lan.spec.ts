@@ -38,17 +38,26 @@ describe('the certificate of the shop’s network', () => {
     expect(await seenAs('quayside-desk.local', made)).toBe('good');
     expect(await seenAs('another-desk', made)).toBe('ERR_TLS_CERT_ALTNAME_INVALID');
     const other = await lanCertificate(join(folder, 'other'), NAMES);
-    expect(await seenAs('quayside-desk', { ...made, authority: other.authority })).toMatch(/UNABLE_TO_VERIFY|SELF_SIGNED/);
+    expect(await seenAs('quayside-desk', { ...made, authority: other.authority })).toMatch(
+      /UNABLE_TO_VERIFY|SELF_SIGNED/,
+    );
     const leaf = new X509Certificate(readFileSync(made.certFile));
     expect(leaf.subjectAltName).toBe('DNS:quayside-desk, DNS:quayside-desk.local, IP Address:192.168.7.20');
-    expect(new Date(leaf.validTo).getTime() - new Date(leaf.validFrom).getTime()).toBeLessThanOrEqual(398 * DAY_MS);
+    expect(new Date(leaf.validTo).getTime() - new Date(leaf.validFrom).getTime()).toBeLessThanOrEqual(
+      398 * DAY_MS,
+    );
     expect(leaf.ca).toBe(false);
   });
 
   it('comes from an authority that is made once, and whose print is the one that tablets show', async () => {
-    const [one, two] = [await lanCertificate(folder, NAMES), await lanCertificate(folder, [...NAMES, '10.0.0.9'])];
+    const [one, two] = [
+      await lanCertificate(folder, NAMES),
+      await lanCertificate(folder, [...NAMES, '10.0.0.9']),
+    ];
     expect(two.authority.equals(one.authority)).toBe(true);
-    expect(one.fingerprint.replaceAll(' ', '').toLowerCase()).toBe(createHash('sha256').update(one.authority).digest('hex'));
+    expect(one.fingerprint.replaceAll(' ', '').toLowerCase()).toBe(
+      createHash('sha256').update(one.authority).digest('hex'),
+    );
     expect(new X509Certificate(one.authority).ca).toBe(true);
     expect(new X509Certificate(readFileSync(two.certFile)).checkIP('10.0.0.9')).toBe('10.0.0.9');
   });
@@ -65,7 +74,8 @@ describe('the certificate of the shop’s network', () => {
 
   it('keeps its keys to whoever started Petrichor', async () => {
     await lanCertificate(folder, NAMES);
-    for (const file of ['authority.key', 'server.key']) expect(statSync(join(folder, file)).mode & 0o077).toBe(0);
+    for (const file of ['authority.key', 'server.key'])
+      expect(statSync(join(folder, file)).mode & 0o077).toBe(0);
   });
 });
 
@@ -74,7 +84,12 @@ describe('the page for a new device', () => {
     const made = await lanCertificate(folder, NAMES);
     const told: string[] = [];
     const ports = { door: await freePort(), tls: 4743 };
-    const door = await openDoor(made, ['192.168.7.20', 'quayside-desk.local'], ports, (line: string) => void told.push(line));
+    const door = await openDoor(
+      made,
+      ['192.168.7.20', 'quayside-desk.local'],
+      ports,
+      (line: string) => void told.push(line),
+    );
     try {
       const get = (path: string) => fetch(`http://127.0.0.1:${ports.door}${path}`);
       const page = await (await get('/')).text();
@@ -83,8 +98,11 @@ describe('the page for a new device', () => {
       expect(page).toContain('href="https://quayside-desk.local:4743/"');
       const given = await get('/petrichor-workshop.crt');
       expect(given.headers.get('content-type')).toBe('application/x-x509-ca-cert');
-      expect(new X509Certificate(Buffer.from(await given.arrayBuffer())).fingerprint256.replaceAll(':', ' ')).toBe(made.fingerprint);
-      for (const path of ['/authority.key', '/../server.key', '/api/session']) expect((await get(path)).status).toBe(404);
+      expect(
+        new X509Certificate(Buffer.from(await given.arrayBuffer())).fingerprint256.replaceAll(':', ' '),
+      ).toBe(made.fingerprint);
+      for (const path of ['/authority.key', '/../server.key', '/api/session'])
+        expect((await get(path)).status).toBe(404);
       expect(told.join('\n')).toContain(made.fingerprint);
     } finally {
       await door.stop();

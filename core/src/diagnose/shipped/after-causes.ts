@@ -4,7 +4,10 @@ import { cause, NO_DRIVE, REPLACE } from './words.js';
 const again = (id: string, say: string, short: string, prior: number, why: string, cure: string): Cause =>
   cause(id, { say, short, prior, why, remedy: NO_DRIVE, cure });
 
-/** What a repair leaves behind. Shares are of jobs in which something new is wrong (common practice, no source). */
+/**
+ * What a repair leaves behind. Shares are of jobs in which something new is wrong (common practice, no
+ * source).
+ */
 export const AFTER_CAUSES: Cause[] = [
   again(
     'screws-too-tight',
@@ -94,7 +97,14 @@ export const AFTER_CAUSES: Cause[] = [
     'Dirt on a contact, or a slot that shares lanes.',
     'Reseat and clean; look up what the slot shares its lanes with.',
   ),
-  again('power-mode', 'Power mode', 'power', 0.06, 'On battery, or set to save.', 'Measure on mains, at full power mode.'),
+  again(
+    'power-mode',
+    'Power mode',
+    'power',
+    0.06,
+    'On battery, or set to save.',
+    'Measure on mains, at full power mode.',
+  ),
   again(
     'drive-throttles',
     'The new drive gets hot and slows down',

@@ -10,7 +10,12 @@ export const AFTER_TESTS: Test[] = [
     handsMinutes: 1,
     waitMinutes: 5,
   }),
-  test('mains', { say: 'Connect mains', how: 'Try on battery first, then on mains.', answers: ['dead-on-battery'], handsMinutes: 1 }),
+  test('mains', {
+    say: 'Connect mains',
+    how: 'Try on battery first, then on mains.',
+    answers: ['dead-on-battery'],
+    handsMinutes: 1,
+  }),
   test('loosen', {
     say: 'Back the bottom screws off a quarter turn',
     how: 'The ones nearest the touchpad first; click after each.',

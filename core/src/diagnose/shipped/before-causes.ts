@@ -4,7 +4,10 @@ import { cause, NO_DRIVE, REPLACE } from './words.js';
 const MECHANICAL = { observation: 'rotating', seen: true };
 const FLASH = { observation: 'rotating', seen: false };
 
-/** Causes of trouble that brings a machine in because of its drive, or seemingly so. Shares: common practice, no source. */
+/**
+ * Causes of trouble that brings a machine in because of its drive, or seemingly so. Shares: common practice,
+ * no source.
+ */
 export const BEFORE_CAUSES: Cause[] = [
   cause('mechanical-failing', {
     say: 'Mechanical drive failing',

@@ -1,13 +1,16 @@
 import type { Observation } from '../knowledge.js';
 import { by, read } from './words.js';
 
-const FAST_2007 = 'Pinheiro, Weber, Barroso: Failure Trends in a Large Disk Drive Population, FAST 2007 (from memory).';
+const FAST_2007 =
+  'Pinheiro, Weber, Barroso: Failure Trends in a Large Disk Drive Population, FAST 2007 (from memory).';
 const SMALL = 'Most healthy drives count none; set so that the published ratio holds.';
 
 /**
  * What a drive reports about itself. For mechanical drives the strengths follow the four counters of the FAST
- * 2007 study: 56 % of the drives that failed showed none of them, and a first scan error, offline reallocation,
- * pending count or reallocation made failing 39, 21, 16 and 14 times likelier within 60 days. So a clean report
+ * 2007 study: 56 % of the drives that failed showed none of them, and a first scan error, offline
+ * reallocation,
+ * pending count or reallocation made failing 39, 21, 16 and 14 times likelier within 60 days. So a clean
+ * report
  * clears nobody, and a count that is not zero weighs heavily.
  */
 export const BEFORE_READ: Observation[] = [
@@ -37,7 +40,12 @@ export const BEFORE_READ: Observation[] = [
       leak: 0.01,
       leakWhy: SMALL,
     },
-    by('mechanical-failing', 0.14, `First reallocation: 14 times likelier to fail. ${FAST_2007}`, 'published'),
+    by(
+      'mechanical-failing',
+      0.14,
+      `First reallocation: 14 times likelier to fail. ${FAST_2007}`,
+      'published',
+    ),
     by('flash-worn', 0.4, 'Blocks taken out of use.'),
   ),
   read(
@@ -83,7 +91,12 @@ export const BEFORE_READ: Observation[] = [
       leak: 0.006,
       leakWhy: SMALL,
     },
-    by('mechanical-failing', 0.13, `Offline reallocation: 21 times likelier to fail. ${FAST_2007}`, 'published'),
+    by(
+      'mechanical-failing',
+      0.13,
+      `Offline reallocation: 21 times likelier to fail. ${FAST_2007}`,
+      'published',
+    ),
   ),
   read(
     'scan-errors',
@@ -125,7 +138,11 @@ export const BEFORE_READ: Observation[] = [
       leak: 0.002,
       leakWhy: 'Hardly ever without reason.',
     },
-    by('mechanical-failing', 0.12, 'An attribute fell below its threshold; most failing drives never say so.'),
+    by(
+      'mechanical-failing',
+      0.12,
+      'An attribute fell below its threshold; most failing drives never say so.',
+    ),
     by('flash-worn', 0.45, 'Spare or reliability below its threshold.'),
   ),
   read(

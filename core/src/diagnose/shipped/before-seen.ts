@@ -1,7 +1,10 @@
 import type { Observation } from '../knowledge.js';
 import { by, seen } from './words.js';
 
-/** What is seen in the machine and when it is opened. Strengths: common practice, no source, unless a link says otherwise. */
+/**
+ * What is seen in the machine and when it is opened. Strengths: common practice, no source, unless a link
+ * says otherwise.
+ */
 export const BEFORE_SEEN: Observation[] = [
   seen(
     'smells',
@@ -206,12 +209,23 @@ export const BEFORE_SEEN: Observation[] = [
       leakWhy: 'Something else.',
     },
     by('connection', 0.3, 'A cable that is damaged inside.'),
-    ...['mechanical-failing', 'flash-worn', 'controller-dead', 'slot-or-board', 'firmware-setting', 'overheating'].map((id) =>
-      by(id, 0.95, 'Seating changes nothing about it.'),
-    ),
-    ...['memory-short', 'system-damage', 'background-load', 'power-mode', 'healthy-but-slow', 'drive-full', 'wrong-protocol'].map((id) =>
-      by(id, 0.95, 'Seating changes nothing about it.'),
-    ),
+    ...[
+      'mechanical-failing',
+      'flash-worn',
+      'controller-dead',
+      'slot-or-board',
+      'firmware-setting',
+      'overheating',
+    ].map((id) => by(id, 0.95, 'Seating changes nothing about it.')),
+    ...[
+      'memory-short',
+      'system-damage',
+      'background-load',
+      'power-mode',
+      'healthy-but-slow',
+      'drive-full',
+      'wrong-protocol',
+    ].map((id) => by(id, 0.95, 'Seating changes nothing about it.')),
   ),
   seen(
     'trouble-with-bench-cable',
@@ -225,12 +239,23 @@ export const BEFORE_SEEN: Observation[] = [
       leakWhy: 'Something else.',
     },
     by('connection', 0.05, 'Dirt in the socket itself.'),
-    ...['mechanical-failing', 'flash-worn', 'controller-dead', 'slot-or-board', 'firmware-setting', 'healthy-but-slow'].map((id) =>
-      by(id, 0.95, 'A cable changes nothing about it.'),
-    ),
-    ...['memory-short', 'system-damage', 'background-load', 'power-mode', 'overheating', 'drive-full', 'wrong-protocol'].map((id) =>
-      by(id, 0.95, 'A cable changes nothing about it.'),
-    ),
+    ...[
+      'mechanical-failing',
+      'flash-worn',
+      'controller-dead',
+      'slot-or-board',
+      'firmware-setting',
+      'healthy-but-slow',
+    ].map((id) => by(id, 0.95, 'A cable changes nothing about it.')),
+    ...[
+      'memory-short',
+      'system-damage',
+      'background-load',
+      'power-mode',
+      'overheating',
+      'drive-full',
+      'wrong-protocol',
+    ].map((id) => by(id, 0.95, 'A cable changes nothing about it.')),
   ),
   seen(
     'trouble-in-other-port',
@@ -245,9 +270,14 @@ export const BEFORE_SEEN: Observation[] = [
     },
     by('slot-or-board', 0.15, 'The whole board is hurt.'),
     by('connection', 0.45, 'The cable goes along.'),
-    ...['mechanical-failing', 'flash-worn', 'controller-dead', 'wrong-protocol', 'healthy-but-slow', 'system-damage'].map((id) =>
-      by(id, 0.92, 'The port changes nothing about it.'),
-    ),
+    ...[
+      'mechanical-failing',
+      'flash-worn',
+      'controller-dead',
+      'wrong-protocol',
+      'healthy-but-slow',
+      'system-damage',
+    ].map((id) => by(id, 0.92, 'The port changes nothing about it.')),
   ),
   seen(
     'known-good-fails',

@@ -6,7 +6,15 @@ export const BEFORE_TESTS: Test[] = [
   test('ask', {
     say: 'Ask the customer',
     how: 'When does it happen, since when, what changed, was it dropped or wet?',
-    answers: ['freezes-then-resumes', 'slow-always', 'since-knock', 'since-update', 'crashes', 'slow-on-battery', 'files-damaged'],
+    answers: [
+      'freezes-then-resumes',
+      'slow-always',
+      'since-knock',
+      'since-update',
+      'crashes',
+      'slow-on-battery',
+      'files-damaged',
+    ],
     handsMinutes: 3,
   }),
   test('listen', {

@@ -1,7 +1,10 @@
 import type { Observation } from '../knowledge.js';
 import { by, fact, heard, told } from './words.js';
 
-/** What is told and heard, cheapest look first. Strengths: common practice, no source, unless a link says otherwise. */
+/**
+ * What is told and heard, cheapest look first. Strengths: common practice, no source, unless a link says
+ * otherwise.
+ */
 export const BEFORE_TOLD: Observation[] = [
   fact('rotating', {
     say: 'The drive inside is mechanical',

@@ -17,14 +17,16 @@ const RING = {
 export const STOP_RULES: StopRule[] = [
   stopRule('clicks', {
     say: 'It clicks and the data matters.',
-    because: 'Every second it runs may scrape more away. Power off; image it once, or refer it to a data recovery specialist.',
+    because:
+      'Every second it runs may scrape more away. Power off; image it once, or refer it to a data recovery specialist.',
     anyOf: ['clicks'],
     onlyIfDataMatters: true,
     steps: [POWER_OFF, SEAL, RING],
   }),
   stopRule('weak-growing', {
     say: 'Weak sectors grow and the data matters.',
-    because: 'Each reading may be the last that works. Power off; image it once, or refer it to a data recovery specialist.',
+    because:
+      'Each reading may be the last that works. Power off; image it once, or refer it to a data recovery specialist.',
     anyOf: ['pending-growing'],
     onlyIfDataMatters: true,
     steps: [POWER_OFF, SEAL, RING],
@@ -40,7 +42,11 @@ export const STOP_RULES: StopRule[] = [
         say: 'Unplug it and step back',
         detail: 'Mains out at the wall. Smoke or a swelling battery: fire-safe place, nobody near it.',
       },
-      { id: 'cool', say: 'Let it cool where it cannot set anything alight', detail: 'Do not charge it, do not open it warm.' },
+      {
+        id: 'cool',
+        say: 'Let it cool where it cannot set anything alight',
+        detail: 'Do not charge it, do not open it warm.',
+      },
       RING,
     ],
   }),
@@ -50,7 +56,11 @@ export const STOP_RULES: StopRule[] = [
     anyOf: ['got-wet'],
     onlyIfDataMatters: false,
     steps: [
-      { id: 'power-off', say: 'Power off, battery off', detail: 'No try, no charging; by the model’s own way.' },
+      {
+        id: 'power-off',
+        say: 'Power off, battery off',
+        detail: 'No try, no charging; by the model’s own way.',
+      },
       {
         id: 'dry',
         say: 'Open, drain and dry it before anything else',

@@ -21,7 +21,12 @@ export const cause = (id: string, words: CauseWords): Cause => ({
 });
 
 /** `strength` of a cause's sign, and why. */
-export const by = (causeId: string, strength: number, why: string, source: Source = 'common-practice'): SignLink => ({
+export const by = (
+  causeId: string,
+  strength: number,
+  why: string,
+  source: Source = 'common-practice',
+): SignLink => ({
   cause: causeId,
   strength,
   why,
@@ -30,7 +35,8 @@ export const by = (causeId: string, strength: number, why: string, source: Sourc
   floor: 0,
 });
 
-type ObservationWords = Pick<Observation, 'say' | 'sayNot' | 'how' | 'picture' | 'leak' | 'leakWhy'> & Partial<Observation>;
+type ObservationWords = Pick<Observation, 'say' | 'sayNot' | 'how' | 'picture' | 'leak' | 'leakWhy'> &
+  Partial<Observation>;
 const observation =
   (sense: Sense) =>
   (id: string, words: ObservationWords, ...links: SignLink[]): Observation => ({

@@ -3,15 +3,24 @@ import type { Answer } from '../evidence.js';
 import type { DiagnosisKnowledge } from '../knowledge.js';
 import { by, cause, NO_DRIVE, seen } from '../shipped/words.js';
 
-/** A variable of any Bayesian network over yes and no: its parents' names and its chance of 'yes' given them. */
+/**
+ * A variable of any Bayesian network over yes and no: its parents' names and its chance of 'yes' given them.
+ */
 export interface Variable {
   readonly name: string;
   readonly parents: readonly string[];
   readonly yes: (parents: readonly boolean[]) => number;
 }
 
-/** P(query | given) by adding up the whole joint distribution. Slow, and too plain to be wrong: what the engine is held against. */
-export function enumerate(variables: readonly Variable[], query: string, given: Readonly<Record<string, boolean>>): number {
+/**
+ * P(query | given) by adding up the whole joint distribution. Slow, and too plain to be wrong: what the
+ * engine is held against.
+ */
+export function enumerate(
+  variables: readonly Variable[],
+  query: string,
+  given: Readonly<Record<string, boolean>>,
+): number {
   let [yes, all] = [0, 0];
   for (let world = 0; world < 2 ** variables.length; world++) {
     const value = new Map(variables.map(({ name }, at) => [name, Math.floor(world / 2 ** at) % 2 === 1]));
@@ -35,7 +44,12 @@ export const asVariables = (knowledge: DiagnosisKnowledge, answers: readonly Ans
     .map(({ id, links, leak }): Variable => ({
       name: id,
       parents: links.map((link) => link.cause),
-      yes: (parents) => 1 - links.reduce((misses, { strength }, at) => (parents[at] ? misses * (1 - strength) : misses), 1 - leak),
+      yes: (parents) =>
+        1 -
+        links.reduce(
+          (misses, { strength }, at) => (parents[at] ? misses * (1 - strength) : misses),
+          1 - leak,
+        ),
     })),
 ];
 
@@ -53,13 +67,22 @@ export function knowledgeOf(
     settledFrom: 0.85,
     waitWeight: 0.2,
     causes: priors.map((prior, at) =>
-      cause(`c${at}`, { say: `Cause ${at}`, short: `c${at}`, prior, why: 'Invented.', remedy: NO_DRIVE, cure: 'Cure it.' }),
+      cause(`c${at}`, {
+        say: `Cause ${at}`,
+        short: `c${at}`,
+        prior,
+        why: 'Invented.',
+        remedy: NO_DRIVE,
+        cure: 'Cure it.',
+      }),
     ),
     observations: observations.map(({ leak, strengths }, at) =>
       seen(
         `o${at}`,
         { ...NAMES, leak },
-        ...strengths.flatMap((strength, which) => (strength > 0 ? [by(`c${which}`, strength, 'Invented.')] : [])),
+        ...strengths.flatMap((strength, which) =>
+          strength > 0 ? [by(`c${which}`, strength, 'Invented.')] : [],
+        ),
       ),
     ),
     tests: [],
@@ -77,7 +100,10 @@ export const networks = (most: number): fc.Arbitrary<{ knowledge: DiagnosisKnowl
       observations: fc.array(
         fc.record({
           leak: chance(0.001, 0.4),
-          strengths: fc.array(fc.oneof(fc.constant(0), chance(0.05, 0.98)), { minLength: most, maxLength: most }),
+          strengths: fc.array(fc.oneof(fc.constant(0), chance(0.05, 0.98)), {
+            minLength: most,
+            maxLength: most,
+          }),
           answer: fc.constantFrom(true, false, null),
         }),
         { minLength: 1, maxLength: 4 },
@@ -88,5 +114,7 @@ export const networks = (most: number): fc.Arbitrary<{ knowledge: DiagnosisKnowl
         priors,
         observations.map(({ leak, strengths }) => ({ leak, strengths: strengths.slice(0, priors.length) })),
       ),
-      answers: observations.flatMap(({ answer }, at): Answer[] => (answer === null ? [] : [{ observation: `o${at}`, seen: answer }])),
+      answers: observations.flatMap(({ answer }, at): Answer[] =>
+        answer === null ? [] : [{ observation: `o${at}`, seen: answer }],
+      ),
     }));

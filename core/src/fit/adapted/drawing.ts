@@ -5,12 +5,21 @@ import { TEMPLATE_STEPS, type Template } from './template.js';
 const MARGIN = 15;
 const CROSS = 3;
 
-/** The drilling template on one A4 sheet, upright or lying as it fits, at 1:1, with a ruler to check the print. */
+/**
+ * The drilling template on one A4 sheet, upright or lying as it fits, at 1:1, with a ruler to check the
+ * print.
+ */
 export function drawTemplate(template: Template, title: string): Sheet {
   const lying = template.lengthMm > 210 - 2 * MARGIN;
   const [widthMm, heightMm] = lying ? [297, 210] : [210, 297];
   const [x0, y0] = [MARGIN, 34];
-  const text = (x: number, y: number, words: string, size = 3.2): Stroke => ({ kind: 'text', x, y, size, text: words });
+  const text = (x: number, y: number, words: string, size = 3.2): Stroke => ({
+    kind: 'text',
+    x,
+    y,
+    size,
+    text: words,
+  });
   const holes = template.holes.flatMap((hole, at): Stroke[] => {
     const [x, y] = [x0 + hole.xMm, y0 + hole.yMm];
     return [
@@ -72,4 +81,5 @@ export function sheetSvg({ widthMm, heightMm, strokes }: Sheet): string {
 }
 
 const n = (value: number): string => String(Math.round(value * 1000) / 1000);
-const escape = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;');
+const escape = (text: string): string =>
+  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;');

@@ -16,7 +16,8 @@ const module = (own: Partial<Memory> = {}): Memory =>
   MemorySchema.parse({ ...shelf, kind: 'memory', generation: 'ddr4', gib: 8, megatransfers: 3200, ...own });
 const bay = (own: Partial<z.input<typeof MemoryBayFactsSchema>> = {}) =>
   MemoryBayFactsSchema.parse({ generation: 'ddr4', sockets: ['A', 'B'], maxMegatransfers: 2933, ...own });
-const outcomeOf = (findings: readonly { outcome: string }[]) => findings.find((one) => one.outcome !== 'fits')?.outcome ?? 'fits';
+const outcomeOf = (findings: readonly { outcome: string }[]) =>
+  findings.find((one) => one.outcome !== 'fits')?.outcome ?? 'fits';
 
 describe('memory', () => {
   it('runs at the slowest of modules and controller, and lower when all is full', () => {
@@ -32,7 +33,9 @@ describe('memory', () => {
     ['an unequal pair', bay(), [module(), module({ gib: 4 })], 'part', 12],
     ['soldered and unequal', bay({ solderedGib: 8, sockets: ['A'] }), [module({ gib: 16 })], 'part', 24],
     ['one alone', bay(), [module(), null], 'single', 8],
-  ] as const)('%s', (_, place, fill, dualChannel, totalGib) => expect(judgeMemory(place, fill)).toMatchObject({ dualChannel, totalGib }));
+  ] as const)('%s', (_, place, fill, dualChannel, totalGib) =>
+    expect(judgeMemory(place, fill)).toMatchObject({ dualChannel, totalGib }),
+  );
 
   it.each([
     ['another generation', bay(), [module({ generation: 'ddr3' }), null]],
@@ -50,16 +53,26 @@ describe('memory', () => {
   });
 
   it('lets a low-voltage module run at the standard voltage, and asks beyond the stated size', () => {
-    expect(outcomeOf(judgeMemory(bay({ generation: 'ddr3' }), [module({ generation: 'ddr3', lowVoltage: true }), null]).findings)).toBe(
-      'fits',
-    );
+    expect(
+      outcomeOf(
+        judgeMemory(bay({ generation: 'ddr3' }), [module({ generation: 'ddr3', lowVoltage: true }), null])
+          .findings,
+      ),
+    ).toBe('fits');
     expect(outcomeOf(judgeMemory(bay({ maxGibPerSocket: 4 }), [module(), null]).findings)).toBe('unknown');
   });
 });
 
 describe('wireless card', () => {
-  const card = WirelessSchema.parse({ ...shelf, kind: 'wireless', key: 'A+E', antennas: 2, deviceId: 'WL-20' });
-  const socket = (own: Partial<z.input<typeof WirelessFactsSchema>> = {}) => WirelessFactsSchema.parse({ key: 'E', antennas: 2, ...own });
+  const card = WirelessSchema.parse({
+    ...shelf,
+    kind: 'wireless',
+    key: 'A+E',
+    antennas: 2,
+    deviceId: 'WL-20',
+  });
+  const socket = (own: Partial<z.input<typeof WirelessFactsSchema>> = {}) =>
+    WirelessFactsSchema.parse({ key: 'E', antennas: 2, ...own });
 
   it.each([
     ['goes into a key E socket', socket({ allowList: ['WL-20'] }), 'fits'],
@@ -72,12 +85,15 @@ describe('wireless card', () => {
 
 describe('battery', () => {
   const place = { connector: '6-pin', wireOrder: 'red red black', lengthMm: 200, widthMm: 80, heightMm: 6 };
-  const battery = (own = {}) => BatterySchema.parse({ ...shelf, kind: 'battery', wattHours: 50, ...place, ...own });
+  const battery = (own = {}) =>
+    BatterySchema.parse({ ...shelf, kind: 'battery', wattHours: 50, ...place, ...own });
 
   it.each([
     ['of more capacity in the same footprint', { wattHours: 70 }, 'fits'],
     ['too thick', { heightMm: 7 }, 'no'],
     ['with another plug', { connector: '8-pin' }, 'no'],
     ['with its wires the other way about', { wireOrder: 'black red red' }, 'no'],
-  ] as const)('one %s', (_, own, outcome) => expect(outcomeOf(judgeBattery(place, battery(own)))).toBe(outcome));
+  ] as const)('one %s', (_, own, outcome) =>
+    expect(outcomeOf(judgeBattery(place, battery(own)))).toBe(outcome),
+  );
 });

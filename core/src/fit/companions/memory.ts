@@ -22,7 +22,8 @@ export function judgeMemory(bay: MemoryBayFacts, fill: MemoryFill): MemoryVerdic
   const totalGib = bay.solderedGib + fitted.reduce((sum, one) => sum + one.gib, 0);
   const full = fitted.length === bay.sockets.length;
   const slowest = Math.min(bay.maxMegatransfers, ...fitted.map((one) => one.megatransfers));
-  const expected = full && bay.megatransfersAllFull !== null ? Math.min(slowest, bay.megatransfersAllFull) : slowest;
+  const expected =
+    full && bay.megatransfersAllFull !== null ? Math.min(slowest, bay.megatransfersAllFull) : slowest;
   const findings = [
     ...fitted.map((one, at) => generation(bay, one, at)),
     ...fitted.map((one, at) => voltage(bay, one, at)),
@@ -32,7 +33,12 @@ export function judgeMemory(bay: MemoryBayFacts, fill: MemoryFill): MemoryVerdic
     speed(fitted, expected, full && expected < slowest),
   ];
   const runs = findings.every((one) => one.outcome !== 'no');
-  return { findings, totalGib, expectedMegatransfers: runs ? expected : null, dualChannel: channels(bay, fitted) };
+  return {
+    findings,
+    totalGib,
+    expectedMegatransfers: runs ? expected : null,
+    dualChannel: channels(bay, fitted),
+  };
 }
 
 const generation = (bay: MemoryBayFacts, one: Memory, at: number): Finding =>
@@ -64,20 +70,32 @@ const voltage = (bay: MemoryBayFacts, one: Memory, at: number): Finding =>
           have: one.lowVoltage ? 'low voltage' : 'standard voltage',
           need: bay.lowVoltageOnly ? 'low voltage' : 'either',
           sentence:
-            one.lowVoltage && !bay.lowVoltageOnly ? 'A low-voltage module also runs at the standard voltage.' : 'The voltage is right.',
+            one.lowVoltage && !bay.lowVoltageOnly
+              ? 'A low-voltage module also runs at the standard voltage.'
+              : 'The voltage is right.',
         })),
   );
 
 function size(bay: MemoryBayFacts, one: Memory, at: number): Finding[] {
   if (bay.maxGibPerSocket === null) return [];
   const most = bay.maxGibPerSocket;
-  const told = { have: `${one.gib} GiB`, need: `${most} GiB a socket`, margin: { value: most - one.gib, plusMinus: 0, unit: 'GiB' } };
+  const told = {
+    have: `${one.gib} GiB`,
+    need: `${most} GiB a socket`,
+    margin: { value: most - one.gib, plusMinus: 0, unit: 'GiB' },
+  };
   return [
     toFinding(
       { id: `memory-size-${at}`, name: 'Size' },
       one.gib <= most
-        ? fits(() => ({ ...told, sentence: `${one.gib} GiB of the ${most} GiB that the maker states a socket.` }))
-        : check('unknown', () => ({ ...told, sentence: `Cannot say yet: the maker states ${most} GiB a socket at most.` })),
+        ? fits(() => ({
+            ...told,
+            sentence: `${one.gib} GiB of the ${most} GiB that the maker states a socket.`,
+          }))
+        : check('unknown', () => ({
+            ...told,
+            sentence: `Cannot say yet: the maker states ${most} GiB a socket at most.`,
+          })),
     ),
   ];
 }
@@ -103,11 +121,18 @@ const count = (bay: MemoryBayFacts, modules: number): Finding => {
   return toFinding(
     { id: 'memory-count', name: 'Count' },
     odd && !bay.oddCountsWork
-      ? no(() => ({ have: `${modules}`, need: 'pairs', sentence: 'This board takes pairs only: an odd count does not start.' }))
+      ? no(() => ({
+          have: `${modules}`,
+          need: 'pairs',
+          sentence: 'This board takes pairs only: an odd count does not start.',
+        }))
       : fits(() => ({
           have: `${modules}`,
           need: bay.oddCountsWork ? 'any' : 'pairs',
-          sentence: modules === 0 ? 'No module is fitted.' : `${modules} of ${bay.sockets.length} sockets are filled.`,
+          sentence:
+            modules === 0
+              ? 'No module is fitted.'
+              : `${modules} of ${bay.sockets.length} sockets are filled.`,
         })),
   );
 };

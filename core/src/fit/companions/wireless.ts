@@ -1,7 +1,9 @@
 import type { Wireless, WirelessFacts } from '../../hardware/index.js';
 import { check, fits, no, toFinding, unknown, type Finding } from '../finding.js';
 
-/** A wireless card in the machine's card socket: key, antennas, what covers it, and the firmware's allow-list. */
+/**
+ * A wireless card in the machine's card socket: key, antennas, what covers it, and the firmware's allow-list.
+ */
 export function judgeWireless(socket: WirelessFacts, card: Wireless): Finding[] {
   const key = { have: card.key, need: socket.key };
   const goesIn = card.key === socket.key || (card.key === 'A+E' && socket.key !== 'mini-pcie');
@@ -23,7 +25,9 @@ export function judgeWireless(socket: WirelessFacts, card: Wireless): Finding[] 
         : check('extras', () => ({
             ...leads,
             sentence: `The card has ${card.antennas} snaps, the machine ${socket.antennas} leads: one stays open and it is slower.`,
-            extras: [{ id: 'antenna', label: 'One more antenna lead, or live with less', item: null, step: null }],
+            extras: [
+              { id: 'antenna', label: 'One more antenna lead, or live with less', item: null, step: null },
+            ],
           })),
     ),
     allowList(socket, card),
@@ -50,7 +54,8 @@ function allowList({ allowList: allowed }: WirelessFacts, card: Wireless): Findi
       ...unknown(() => ({
         have,
         need: 'not known',
-        sentence: 'Some firmware refuses cards it does not list. Fit it with a time for rolling back, and keep the old one.',
+        sentence:
+          'Some firmware refuses cards it does not list. Fit it with a time for rolling back, and keep the old one.',
       })),
       couldChange: false,
     });

@@ -1,4 +1,12 @@
-import { isBay, PART_KIND_WORDS, isFor, type BayPart, type BaySlot, type BoxDrive, type Drive } from '../../hardware/index.js';
+import {
+  isBay,
+  PART_KIND_WORDS,
+  isFor,
+  type BayPart,
+  type BaySlot,
+  type BoxDrive,
+  type Drive,
+} from '../../hardware/index.js';
 import { DRIVE_SCREW_DEPTH_MM } from '../../standards/index.js';
 import { spec } from '../../units/index.js';
 import { check, type Check, type Extra, type Item } from '../finding.js';
@@ -18,13 +26,20 @@ export const bayHardware: Rule = {
     const { slot } = place;
     if (!isBay(slot)) return null;
     const missing = slot.hardware.filter((one) => one.where === 'missing');
-    const moved = [...slot.movesOver, ...slot.hardware.filter((one) => one.where === 'old-drive').map(sayPart)];
+    const moved = [
+      ...slot.movesOver,
+      ...slot.hardware.filter((one) => one.where === 'old-drive').map(sayPart),
+    ];
     if (moved.length + missing.length === 0) return null;
-    return (drive) => (sameFamily(slot, drive) ? gather(place, slot, drive as BoxDrive, moved, missing) : null);
+    return (drive) =>
+      sameFamily(slot, drive) ? gather(place, slot, drive as BoxDrive, moved, missing) : null;
   },
 };
 
-/** Side screws of a boxed drive: M3 in a 2.5-inch one, 6-32 in a 3.5-inch one (SFF-8201 and SFF-8301, from memory). */
+/**
+ * Side screws of a boxed drive: M3 in a 2.5-inch one, 6-32 in a 3.5-inch one (SFF-8201 and SFF-8301, from
+ * memory).
+ */
 const sideScrewNeed = (drive: Drive): ScrewNeed => ({
   thread: drive.family === '3.5-inch' ? '6-32' : 'M3',
   form: 'machine',
@@ -37,7 +52,13 @@ const sideScrewNeed = (drive: Drive): ScrewNeed => ({
 
 const sayPart = (part: BayPart): string => (part.count > 1 ? `${part.count} ${part.label}` : part.label);
 
-function gather(place: Place, slot: BaySlot, drive: BoxDrive, moved: readonly string[], missing: readonly BayPart[]): Check {
+function gather(
+  place: Place,
+  slot: BaySlot,
+  drive: BoxDrive,
+  moved: readonly string[],
+  missing: readonly BayPart[],
+): Check {
   return check('extras', () => {
     const got = missing.map((part): Extra => {
       const item = itemFor(place, drive, part);
@@ -78,7 +99,9 @@ function gather(place: Place, slot: BaySlot, drive: BoxDrive, moved: readonly st
 function itemFor(place: Place, drive: BoxDrive, part: BayPart): Item {
   if (part.kind === 'side-screws') {
     const need = sideScrewNeed(drive);
-    const found = findScrews(need, place.parts, []).find((one) => one.verdict === 'fits' && one.count >= part.count);
+    const found = findScrews(need, place.parts, []).find(
+      (one) => one.verdict === 'fits' && one.count >= part.count,
+    );
     if (found) return screwItem(found, part.count);
     return itemOf(undefined, 'screw', sayScrewWanted(need), part.count);
   }

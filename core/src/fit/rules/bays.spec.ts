@@ -30,7 +30,10 @@ const pata = bayDrive({
 
 describe('connector', () => {
   it('sees that the same size is not the same plug', () => {
-    expect(found('connector', pataBay(), bayDrive())).toMatchObject({ outcome: 'no', sentence: expect.stringContaining('44-pin') });
+    expect(found('connector', pataBay(), bayDrive())).toMatchObject({
+      outcome: 'no',
+      sentence: expect.stringContaining('44-pin'),
+    });
     expect(found('protocol', pataBay(), bayDrive())?.outcome).toBe('no');
     expect(found('connector', pataBay(), pata)?.outcome).toBe('fits');
   });
@@ -44,12 +47,18 @@ describe('bay heights (SFF-8201, from memory)', () => {
     [7, 9.7, 'extras'],
     [9.5, 9.8, 'fits'],
   ] as const)('a %d mm drive in a %d mm bay: %s', (drive, bay, outcome) =>
-    expect(found('height', baySlot({ roomHeight: spec(bay, 0.1) }), bayDrive({ height: spec(drive, 0.1) }))?.outcome).toBe(outcome),
+    expect(
+      found('height', baySlot({ roomHeight: spec(bay, 0.1) }), bayDrive({ height: spec(drive, 0.1) }))
+        ?.outcome,
+    ).toBe(outcome),
   );
 
   it('takes the spacer from the shelf', () => {
     const spacer = part({ kind: 'spacer', heightMm: 2.5, drawer: 'D4' });
-    expect(found('height', baySlot({ roomHeight: spec(9.7, 0.1) }), bayDrive(), { parts: [spacer] })?.extras[0]?.item).toMatchObject({
+    expect(
+      found('height', baySlot({ roomHeight: spec(9.7, 0.1) }), bayDrive(), { parts: [spacer] })?.extras[0]
+        ?.item,
+    ).toMatchObject({
       partId: spacer.id,
       from: 'shelf',
     });
@@ -85,7 +94,9 @@ describe('an all-in-one', () => {
     expect(found('drive-sensor', reads, { ...big, sensorLead: true } as Drive)?.outcome).toBe('fits');
     const other = part({ kind: 'sensor', id: 'other', forModels: ['else'] });
     const right = part({ kind: 'sensor', id: 'right', forModels: ['pane'] });
-    expect(found('drive-sensor', reads, big, { parts: [other, right], modelId: 'pane' })?.extras[0]?.item?.partId).toBe('right');
+    expect(
+      found('drive-sensor', reads, big, { parts: [other, right], modelId: 'pane' })?.extras[0]?.item?.partId,
+    ).toBe('right');
   });
 });
 
@@ -102,9 +113,18 @@ describe('bay hardware', () => {
       part({ kind: 'screw', id, screw: { thread: 'M3', lengthMm, head: 'pan', bit: 'PH1' }, inStock: 12 });
     const finding = found('bay-hardware', slot, bayDrive(), {
       modelId: 'fen',
-      parts: [part({ kind: 'caddy', forModels: ['fen'] }), screw('long', 6), screw('right', 3.5), screw('short', 2)],
+      parts: [
+        part({ kind: 'caddy', forModels: ['fen'] }),
+        screw('long', 6),
+        screw('right', 3.5),
+        screw('short', 2),
+      ],
     });
-    expect(finding?.extras.map((one) => one.item?.partId ?? one.id)).toEqual(['move-hardware', 'a-caddy', 'right']);
+    expect(finding?.extras.map((one) => one.item?.partId ?? one.id)).toEqual([
+      'move-hardware',
+      'a-caddy',
+      'right',
+    ]);
     expect(finding?.extras[2]?.item?.quantity).toBe(4);
   });
 });
@@ -141,7 +161,9 @@ describe('parallel ATA', () => {
     }));
 
   it('refuses a drive that cannot be set so', () =>
-    expect(found('jumpers', pataBay({ otherDevice: 'master' }), { ...pata, jumpers: ['master'] })?.outcome).toBe('no'));
+    expect(
+      found('jumpers', pataBay({ otherDevice: 'master' }), { ...pata, jumpers: ['master'] })?.outcome,
+    ).toBe('no'));
 
   it('runs at 33 MB/s on a 40-wire cable (ATA/ATAPI, from memory)', () => {
     expect(found('speed', pataBay({ cableWires: 40 }), pata)?.need).toBe('33 MB/s');
@@ -153,8 +175,18 @@ describe('limits, in three classes of evidence', () => {
   const slot = (evidence: Parameters<typeof m2Slot>[0] extends infer P ? NonNullable<P> : never) =>
     m2Slot({ claimedLimitGb: 2000, ...evidence });
   const four = m2Drive({ markedGb: 4000 });
-  const seen = (gb: number, worked: boolean) => ({ kind: 'seen-here' as const, gb, worked, source: 'job 388' });
-  const told = (gb: number, worked: boolean) => ({ kind: 'reported' as const, gb, worked, source: 'a colleague' });
+  const seen = (gb: number, worked: boolean) => ({
+    kind: 'seen-here' as const,
+    gb,
+    worked,
+    source: 'job 388',
+  });
+  const told = (gb: number, worked: boolean) => ({
+    kind: 'reported' as const,
+    gb,
+    worked,
+    source: 'a colleague',
+  });
 
   it.each([
     ['beyond the claim, nothing else known', [], four, 'unknown'],
@@ -174,7 +206,10 @@ describe('a clone as it is', () => {
   // IDEMA LBA1-03: 500 GB has 976 773 168 sectors, 480 GB 1 953 504 x 20 fewer.
   it("does not go from a '500' to a '480' without shrinking first", () => {
     const finding = found('capacity', m2Slot(), m2Drive({ markedGb: 480 }), { need });
-    expect(finding).toMatchObject({ outcome: 'extras', sentence: expect.stringContaining('39 070 080 sectors short') });
+    expect(finding).toMatchObject({
+      outcome: 'extras',
+      sentence: expect.stringContaining('39 070 080 sectors short'),
+    });
     expect(found('capacity', m2Slot(), m2Drive({ markedGb: 500 }), { need })?.outcome).toBe('fits');
   });
 });

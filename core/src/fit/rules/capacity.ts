@@ -6,7 +6,9 @@ import { oncePer, type Rule } from '../rule.js';
 
 const gb = (marked: number): string => sayMarked(marked * GB);
 
-/** Large enough for what is on the old drive and for what is wanted, and for a clone of it if one is planned. */
+/**
+ * Large enough for what is on the old drive and for what is wanted, and for a clone of it if one is planned.
+ */
 export const capacity: Rule = {
   id: 'capacity',
   name: 'Room for data',
@@ -32,7 +34,10 @@ export const capacity: Rule = {
             have,
             need: floor > 0 ? gb(floor) : 'not stated',
             margin,
-            sentence: floor > 0 ? `${have} holds the ${gb(floor)} asked for.` : `${have}; nobody has said how much is needed.`,
+            sentence:
+              floor > 0
+                ? `${have} holds the ${gb(floor)} asked for.`
+                : `${have}; nobody has said how much is needed.`,
           }))
         );
       },
@@ -40,8 +45,15 @@ export const capacity: Rule = {
   },
 };
 
-/** A clone as it is wants at least as many sectors as the old drive has: a '480' does not take that of a '500'. */
-function cloneOf({ cloneFromGb }: Need, markedGb: number, marked: Pick<Told, 'have' | 'margin'>): Check | null {
+/**
+ * A clone as it is wants at least as many sectors as the old drive has: a '480' does not take that of a
+ * '500'.
+ */
+function cloneOf(
+  { cloneFromGb }: Need,
+  markedGb: number,
+  marked: Pick<Told, 'have' | 'margin'>,
+): Check | null {
   const from = cloneFromGb === null ? null : sectorCountOfMarkedSize(cloneFromGb);
   const to = sectorCountOfMarkedSize(markedGb);
   if (cloneFromGb === null || from === null || to === null || to >= from) return null;

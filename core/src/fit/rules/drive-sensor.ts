@@ -3,7 +3,9 @@ import { aside, check, fits } from '../finding.js';
 import { itemOf, partsThatDo, sayWhence } from '../pick.js';
 import { sameFamily, type Rule } from '../rule.js';
 
-/** All-in-ones that read the drive's temperature for their fans: without a sensor the fans may run flat out. */
+/**
+ * All-in-ones that read the drive's temperature for their fans: without a sensor the fans may run flat out.
+ */
 export const driveSensor: Rule = {
   id: 'drive-sensor',
   name: 'Drive sensor',
@@ -16,7 +18,8 @@ export const driveSensor: Rule = {
         return aside(() => ({
           have: 'not looked',
           need: 'not known',
-          sentence: 'Look whether a thin two-wire lead runs to the old drive, or a sensor is stuck on it: the fans may hang on it.',
+          sentence:
+            'Look whether a thin two-wire lead runs to the old drive, or a sensor is stuck on it: the fans may hang on it.',
           settles: {
             of: 'slot',
             key: 'sensor',

@@ -19,7 +19,8 @@ export const firmware: Rule = {
           if (can.starts4kn === false)
             return no(() => ({
               ...told,
-              sentence: 'This firmware does not start from native 4096-byte sectors, and a clone of the old drive would not run on them.',
+              sentence:
+                'This firmware does not start from native 4096-byte sectors, and a clone of the old drive would not run on them.',
             }));
           return unknown(() => ({
             ...told,
@@ -67,7 +68,9 @@ export const firmware: Rule = {
         return fits(() => ({
           have: nvme ? 'NVMe' : drive.sectors,
           need: 'starts',
-          sentence: need.holdsSystem ? 'The firmware can start from it.' : 'It holds data only: the firmware need not start from it.',
+          sentence: need.holdsSystem
+            ? 'The firmware can start from it.'
+            : 'It holds data only: the firmware need not start from it.',
         }));
       },
     );

@@ -5,11 +5,17 @@ import { check, fits } from '../finding.js';
 import { itemOf, partsThatDo, sayWhence } from '../pick.js';
 import { sameFamily, type Rule } from '../rule.js';
 
-/** Above this a bare drive in a thin machine throttles; a short one sooner, having less board to spread it (common practice, no source). */
+/**
+ * Above this a bare drive in a thin machine throttles; a short one sooner, having less board to spread it
+ * (common practice, no source).
+ */
 const HOT_WATTS = { long: 8, short: 4.5 } as const;
 const SHORT_MM = 42;
 
-/** A drive without spreader that takes many watts runs hot: a spreader if there is room for one, else it has to be said. */
+/**
+ * A drive without spreader that takes many watts runs hot: a spreader if there is room for one, else it has
+ * to be said.
+ */
 export const heat: Rule = {
   id: 'heat',
   name: 'Heat',
@@ -28,7 +34,12 @@ export const heat: Rule = {
       const margin = () => ({ value: Math.round((most - watts) * 10) / 10, plusMinus: 0, unit: 'W' });
       if (led || (card.family === 'm2' && card.hasSpreader))
         return fits(() => ({ ...told(), sentence: `A spreader leads its ${watts} W away.` }));
-      if (watts <= most) return fits(() => ({ ...told(), margin: margin(), sentence: `${watts} W stays cool enough without a spreader.` }));
+      if (watts <= most)
+        return fits(() => ({
+          ...told(),
+          margin: margin(),
+          sentence: `${watts} W stays cool enough without a spreader.`,
+        }));
       const sections = sectionsAbove(place, slot, card);
       const air = sections ? tightest(sections).clearance.marginMm : 0;
       const spreader = spreaders.find((part) => part.lengthMm <= length && part.thicknessMm <= air - 0.2);

@@ -1,4 +1,12 @@
-import { isBay, isSocket, sayDrive, type BoxDrive, type BaySlot, type CardDrive, type CardSlot } from '../../hardware/index.js';
+import {
+  isBay,
+  isSocket,
+  sayDrive,
+  type BoxDrive,
+  type BaySlot,
+  type CardDrive,
+  type CardSlot,
+} from '../../hardware/index.js';
 import { clearance, leastSure, sayMm, type Clearance } from '../../units/index.js';
 import { heightParts, sectionsAbove, sectionsBelow, tightest, type Section } from '../card.js';
 import { check, fits, no, unknown, type Check, type Settles } from '../finding.js';
@@ -6,15 +14,19 @@ import { itemOf, partsThatDo, sayWhence } from '../pick.js';
 import type { Place } from '../place.js';
 import { sameFamily, type Rule } from '../rule.js';
 
-/** Thickness: what stands on, in and under the drive against the room to cover and board, stretch by stretch. */
+/**
+ * Thickness: what stands on, in and under the drive against the room to cover and board, stretch by stretch.
+ */
 export const height: Rule = {
   id: 'height',
   name: 'Height',
   alwaysSaid: true,
   at(place) {
     const { slot } = place;
-    if (isSocket(slot)) return (drive) => (sameFamily(slot, drive) ? inSocket(place, slot, drive as CardDrive) : null);
-    if (isBay(slot)) return (drive) => (sameFamily(slot, drive) ? inBay(place, slot, drive as BoxDrive) : null);
+    if (isSocket(slot))
+      return (drive) => (sameFamily(slot, drive) ? inSocket(place, slot, drive as CardDrive) : null);
+    if (isBay(slot))
+      return (drive) => (sameFamily(slot, drive) ? inBay(place, slot, drive as BoxDrive) : null);
     return null;
   },
 };
@@ -28,11 +40,20 @@ function inSocket(place: Place, slot: CardSlot, drive: CardDrive): Check {
   if (worstBelow?.clearance.certainty === 'no') return no(() => touchesBelow(slot, worstBelow));
   if (worstAbove?.clearance.certainty === 'no') return no(() => tooThick(drive, place, worstAbove));
   if (!worstAbove)
-    return unknown(() => ask(slot, 'topHeight', `Measure how far the chips of the ${sayDrive(drive)} stand above its board`));
+    return unknown(() =>
+      ask(slot, 'topHeight', `Measure how far the chips of the ${sayDrive(drive)} stand above its board`),
+    );
   if (!worstBelow)
-    return unknown(() => ask(slot, 'bottomHeight', `Look under the ${sayDrive(drive)} and measure what stands beneath its board`));
+    return unknown(() =>
+      ask(
+        slot,
+        'bottomHeight',
+        `Look under the ${sayDrive(drive)} and measure what stands beneath its board`,
+      ),
+    );
   if (worstBelow.clearance.certainty === 'doubtful') return unknown(() => doubtBelow(slot, worstBelow));
-  if (worstAbove.clearance.certainty === 'doubtful') return unknown(() => doubtAbove(slot, drive, place, worstAbove));
+  if (worstAbove.clearance.certainty === 'doubtful')
+    return unknown(() => doubtAbove(slot, drive, place, worstAbove));
   return fits(() => leaves(drive, worstAbove));
 }
 
@@ -62,7 +83,12 @@ const doubtBelow = (slot: CardSlot, at: Section) => ({
   need: `${sayMm(slot.standOff.mm - at.room.mm)} below`,
   margin: marginOf(at.clearance),
   sentence: `Cannot say yet: chips beneath need ${sayMm(at.drive.mm)} mm of ${sayMm(slot.standOff.mm - at.room.mm)} mm.`,
-  settles: { of: 'drive' as const, key: 'bottomHeight', ask: 'Measure the chips beneath with callipers', choices: [] },
+  settles: {
+    of: 'drive' as const,
+    key: 'bottomHeight',
+    ask: 'Measure the chips beneath with callipers',
+    choices: [],
+  },
 });
 
 const doubtAbove = (slot: CardSlot, drive: CardDrive, place: Place, at: Section) => ({
@@ -84,7 +110,11 @@ const leaves = (drive: CardDrive, at: Section) => {
   };
 };
 
-const sums = (at: Section) => ({ have: stackMm(at), need: sayMm(at.room.mm), margin: marginOf(at.clearance) });
+const sums = (at: Section) => ({
+  have: stackMm(at),
+  need: sayMm(at.room.mm),
+  margin: marginOf(at.clearance),
+});
 
 /** ` from 40 to 60 mm`, where it is not the whole drive. */
 const where = (at: Section, drive: CardDrive): string =>
@@ -92,8 +122,13 @@ const where = (at: Section, drive: CardDrive): string =>
 
 /** What to measure: of drive and cover, the one whose tolerance is widest. */
 function whatDoubts(slot: CardSlot, drive: CardDrive, place: Place): Settles {
-  const parts = heightParts(place, slot, drive).flatMap((part) => (part.height ? [{ name: part.name, measure: part.height }] : []));
-  const { name } = leastSure([...parts.filter((part) => part.name === 'chips'), { name: 'cover', measure: slot.coverAt }]);
+  const parts = heightParts(place, slot, drive).flatMap((part) =>
+    part.height ? [{ name: part.name, measure: part.height }] : [],
+  );
+  const { name } = leastSure([
+    ...parts.filter((part) => part.name === 'chips'),
+    { name: 'cover', measure: slot.coverAt },
+  ]);
   return name === 'chips'
     ? {
         of: 'drive',
@@ -101,7 +136,12 @@ function whatDoubts(slot: CardSlot, drive: CardDrive, place: Place): Settles {
         ask: `Measure the chips of the ${sayDrive(drive)} with callipers: their height decides it`,
         choices: [],
       }
-    : { of: 'slot', key: 'coverAt', ask: 'Measure with callipers how far the inside of the cover lies above the main board', choices: [] };
+    : {
+        of: 'slot',
+        key: 'coverAt',
+        ask: 'Measure with callipers how far the inside of the cover lies above the main board',
+        choices: [],
+      };
 }
 
 /** A bay takes what is not thicker; a thinner drive is lifted by a spacer. */
@@ -109,10 +149,17 @@ function inBay(place: Place, slot: BaySlot, drive: BoxDrive): Check {
   // In a converter a 2.5-inch drive has the height of a 3.5-inch bay around it.
   const converted = slot.kind === 'bay-3.5' && drive.family === '2.5-inch';
   const room = clearance([slot.roomHeight], [drive.height]);
-  const told = () => ({ have: sayMm(drive.height.mm), need: sayMm(slot.roomHeight.mm), margin: marginOf(room) });
+  const told = () => ({
+    have: sayMm(drive.height.mm),
+    need: sayMm(slot.roomHeight.mm),
+    margin: marginOf(room),
+  });
   const sum = () => `${sayMm(drive.height.mm)} mm in ${sayMm(slot.roomHeight.mm)} mm`;
   if (room.certainty === 'no')
-    return no(() => ({ ...told(), sentence: `Too thick by ${sayMm(-room.marginMm)} mm: ${sum()}.${tooTall(drive)}` }));
+    return no(() => ({
+      ...told(),
+      sentence: `Too thick by ${sayMm(-room.marginMm)} mm: ${sum()}.${tooTall(drive)}`,
+    }));
   if (room.certainty === 'doubtful')
     return unknown(() => ({
       ...told(),
@@ -125,7 +172,8 @@ function inBay(place: Place, slot: BaySlot, drive: BoxDrive): Check {
       },
     }));
   // Less play than this a plug takes (common practice, no source).
-  if (converted || room.marginMm <= 1.5) return fits(() => ({ ...told(), sentence: `${sum()} leaves ${sayMm(room.marginMm)} mm.` }));
+  if (converted || room.marginMm <= 1.5)
+    return fits(() => ({ ...told(), sentence: `${sum()} leaves ${sayMm(room.marginMm)} mm.` }));
   const gapMm = Math.floor(room.marginMm * 2 + 1e-9) / 2;
   return check('extras', () => {
     const spacer = partsThatDo(
@@ -159,6 +207,8 @@ function inBay(place: Place, slot: BaySlot, drive: BoxDrive): Check {
 
 /** Mechanical drives of more than 2 TB are 15 mm high (common practice, no source). */
 const tooTall = (drive: BoxDrive): string =>
-  drive.family === '2.5-inch' && drive.height.mm >= 12.5 ? ' Drives of this height are made for cases, not for laptops.' : '';
+  drive.family === '2.5-inch' && drive.height.mm >= 12.5
+    ? ' Drives of this height are made for cases, not for laptops.'
+    : '';
 
 const marginOf = (room: Clearance) => ({ value: room.marginMm, plusMinus: room.plusMinusMm, unit: 'mm' });

@@ -16,7 +16,8 @@ export const insulation: Rule = {
   name: 'Insulation',
   at(place) {
     const { slot, parts } = place;
-    if (!isSocket(slot) || slot.metalAbove === false || slot.stack.some((layer) => layer.insulates)) return null;
+    if (!isSocket(slot) || slot.metalAbove === false || slot.stack.some((layer) => layer.insulates))
+      return null;
     return (drive) => {
       if (!sameFamily(slot, drive)) return null;
       const sections = sectionsAbove(place, slot, drive as CardDrive);
@@ -24,7 +25,8 @@ export const insulation: Rule = {
       const { marginMm, certainty } = tightest(sections).clearance;
       if (certainty === 'no' || certainty === 'doubtful') return null; // the height rule speaks
       const told = () => ({ have: `${sayMm(marginMm)} mm of air`, need: `${CLOSE_MM} mm from metal` });
-      if (marginMm >= CLOSE_MM) return fits(() => ({ ...told(), sentence: `${sayMm(marginMm)} mm of air: nothing can touch.` }));
+      if (marginMm >= CLOSE_MM)
+        return fits(() => ({ ...told(), sentence: `${sayMm(marginMm)} mm of air: nothing can touch.` }));
       if (slot.metalAbove === null && marginMm >= THINNEST_FILM_MM)
         return aside(() => ({
           ...told(),

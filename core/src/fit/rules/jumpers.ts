@@ -2,9 +2,16 @@ import { isBay, type Jumper } from '../../hardware/index.js';
 import { aside, check, fits, no } from '../finding.js';
 import type { Rule } from '../rule.js';
 
-const SAY: Readonly<Record<Jumper, string>> = { master: 'master', slave: 'slave', 'cable-select': 'cable select' };
+const SAY: Readonly<Record<Jumper, string>> = {
+  master: 'master',
+  slave: 'slave',
+  'cable-select': 'cable select',
+};
 
-/** One master and one slave on a parallel cable, or both on cable select: the jumpers of both devices are read. */
+/**
+ * One master and one slave on a parallel cable, or both on cable select: the jumpers of both devices are
+ * read.
+ */
 export const jumpers: Rule = {
   id: 'jumpers',
   name: 'Jumpers',
@@ -32,10 +39,18 @@ export const jumpers: Rule = {
             ],
           },
         }));
-      const wanted: Jumper = { none: 'master', master: 'slave', slave: 'master', 'cable-select': 'cable-select' }[otherDevice] as Jumper;
+      const wanted: Jumper = {
+        none: 'master',
+        master: 'slave',
+        slave: 'master',
+        'cable-select': 'cable-select',
+      }[otherDevice] as Jumper;
       const told = { have: offers.map((one) => SAY[one]).join(', ') || 'no jumper', need: SAY[wanted] };
       if (offers.length === 0 && (otherDevice === 'none' || otherDevice === 'slave'))
-        return fits(() => ({ ...told, sentence: 'It has no jumper: it stands as master, which is right here.' }));
+        return fits(() => ({
+          ...told,
+          sentence: 'It has no jumper: it stands as master, which is right here.',
+        }));
       if (!offers.includes(wanted))
         return no(() => ({
           ...told,

@@ -24,8 +24,10 @@ function onPost(place: Place, slot: M2Slot, drive: M2Drive): Check {
   const { nowAtMm, canMoveToMm } = slot.post;
   const now = nowAtMm === null ? 'no post' : `${nowAtMm} now`;
   const told = { have: `${drive.lengthMm}`, need: now };
-  if (nowAtMm === drive.lengthMm) return fits(() => ({ ...told, sentence: `The post stands at ${nowAtMm} mm, where the drive ends.` }));
-  if (canMoveToMm.includes(drive.lengthMm)) return nowAtMm === null ? postMissing(place, slot, drive) : movePost(slot, drive, nowAtMm);
+  if (nowAtMm === drive.lengthMm)
+    return fits(() => ({ ...told, sentence: `The post stands at ${nowAtMm} mm, where the drive ends.` }));
+  if (canMoveToMm.includes(drive.lengthMm))
+    return nowAtMm === null ? postMissing(place, slot, drive) : movePost(slot, drive, nowAtMm);
   const extender = partsThatDo(
     place.parts,
     'extender',
@@ -38,14 +40,18 @@ function onPost(place: Place, slot: M2Slot, drive: M2Drive): Check {
     place.parts,
     'offset-bracket',
     (part) =>
-      part.toMm === drive.lengthMm && (part.fromMm === nowAtMm || canMoveToMm.includes(part.fromMm)) && isForModel(part, place.modelId),
+      part.toMm === drive.lengthMm &&
+      (part.fromMm === nowAtMm || canMoveToMm.includes(part.fromMm)) &&
+      isForModel(part, place.modelId),
   )[0];
   if (bracket && postComesOut) return moveHole(slot, drive, bracket);
   return no(() => nothingHolds(slot, drive, longer && !postComesOut));
 }
 
 const nothingHolds = ({ post }: M2Slot, drive: M2Drive, stuck: boolean) => {
-  const places = [...(post.nowAtMm === null ? [] : [post.nowAtMm]), ...post.canMoveToMm].sort((a, b) => a - b).join(' or ');
+  const places = [...(post.nowAtMm === null ? [] : [post.nowAtMm]), ...post.canMoveToMm]
+    .sort((a, b) => a - b)
+    .join(' or ');
   return {
     have: `${drive.lengthMm}`,
     need: places,
@@ -57,9 +63,11 @@ const nothingHolds = ({ post }: M2Slot, drive: M2Drive, stuck: boolean) => {
   };
 };
 
-const isForModel = (part: PartOf<'offset-bracket'>, modelId: string) => part.forModels.length === 0 || part.forModels.includes(modelId);
+const isForModel = (part: PartOf<'offset-bracket'>, modelId: string) =>
+  part.forModels.length === 0 || part.forModels.includes(modelId);
 
-const UNDER_A_LONGER_DRIVE = 'A post left under a longer drive bends or shorts it. Check that the old place is bare.';
+const UNDER_A_LONGER_DRIVE =
+  'A post left under a longer drive bends or shorts it. Check that the old place is bare.';
 
 const movePost = (slot: M2Slot, { lengthMm }: M2Drive, nowAtMm: number): Check =>
   check('extras', () => ({
@@ -78,7 +86,8 @@ function postMoved(slot: M2Slot, fromMm: number, toMm: number): Extra {
     step: {
       title: `Move the post from ${fromMm} to ${toMm} mm`,
       short: `post ${fromMm} to ${toMm} mm`,
-      detail: 'Unscrew the post, set it into the hole marked for the new length, finger-tight and a touch more.',
+      detail:
+        'Unscrew the post, set it into the hole marked for the new length, finger-tight and a touch more.',
       tool: slot.post.tool,
       minutes: 2,
       caution: longer ? UNDER_A_LONGER_DRIVE : null,
@@ -100,7 +109,11 @@ const postMissing = (place: Place, slot: M2Slot, { lengthMm }: M2Drive): Check =
 
 function postSet({ parts }: Place, slot: M2Slot, atMm: number): Extra & { item: Item } {
   const { thread } = slot.screw;
-  const post = partsThatDo(parts, 'post', (part) => part.thread === thread && Math.abs(part.heightMm - slot.standOff.mm) <= 0.1)[0];
+  const post = partsThatDo(
+    parts,
+    'post',
+    (part) => part.thread === thread && Math.abs(part.heightMm - slot.standOff.mm) <= 0.1,
+  )[0];
   const item = itemOf(post, 'post', `${thread}, ${slot.standOff.mm} mm high, ±0.1`);
   return {
     id: 'set-post',
@@ -167,7 +180,9 @@ const moveHole = (slot: M2Slot, { lengthMm }: M2Drive, part: PartOf<'offset-brac
           step: {
             title: `Set the offset bracket at ${part.fromMm} mm`,
             short: `bracket to ${part.toMm} mm`,
-            detail: outOfTheWay ? `Take the post at ${slot.post.nowAtMm} mm out first and keep it on the tray.` : null,
+            detail: outOfTheWay
+              ? `Take the post at ${slot.post.nowAtMm} mm out first and keep it on the tray.`
+              : null,
             tool: slot.post.tool,
             minutes: 4,
             caution: outOfTheWay ? UNDER_A_LONGER_DRIVE : null,

@@ -25,7 +25,11 @@ export const limits: Rule = {
         const told = { have: gb(size), need };
         const failedHere = known.find((one) => one.kind === 'seen-here' && !one.worked && one.gb <= size);
         const workedHere = known.find((one) => one.kind === 'seen-here' && one.worked && one.gb >= size);
-        if (workedHere) return fits(() => ({ ...told, sentence: `${gb(workedHere.gb)} worked here (${workedHere.source}).` }));
+        if (workedHere)
+          return fits(() => ({
+            ...told,
+            sentence: `${gb(workedHere.gb)} worked here (${workedHere.source}).`,
+          }));
         if (failedHere)
           return no(() => ({
             ...told,
@@ -41,7 +45,9 @@ export const limits: Rule = {
         if (!claim || size <= claim.gb)
           return fits(() => ({
             ...told,
-            sentence: claim ? `Within the ${gb(claim.gb)} that the maker states.` : `The maker states no limit.`,
+            sentence: claim
+              ? `Within the ${gb(claim.gb)} that the maker states.`
+              : `The maker states no limit.`,
           }));
         const workedThere = known.find((one) => one.kind === 'reported' && one.worked && one.gb >= size);
         return unknown(() => ({
@@ -58,7 +64,9 @@ export const limits: Rule = {
 /** All that is known of sizes in a slot, the maker's claim among it. */
 function sizeEvidenceOf(slot: Slot): SizeEvidence[] {
   const claim: SizeEvidence[] =
-    slot.claimedLimitGb === null ? [] : [{ kind: 'claimed', gb: slot.claimedLimitGb, worked: true, source: 'the maker' }];
+    slot.claimedLimitGb === null
+      ? []
+      : [{ kind: 'claimed', gb: slot.claimedLimitGb, worked: true, source: 'the maker' }];
   return [...slot.evidence, ...claim];
 }
 

@@ -23,8 +23,10 @@ const SLOT_TAKES: Readonly<Record<Slot['kind'], string>> = {
 };
 /** What tells two look-alikes apart, said where one is held against the other's place. */
 const TELL_APART: Partial<Record<string, string>> = {
-  'msata in m2': ' An mSATA card is 30 mm wide and has a screw at each far corner; an M.2 drive is 22 mm wide with one notch at its end.',
-  'm2 in msata': ' An M.2 drive is 22 mm wide with one notch at its end; an mSATA card is 30 mm wide with a screw at each far corner.',
+  'msata in m2':
+    ' An mSATA card is 30 mm wide and has a screw at each far corner; an M.2 drive is 22 mm wide with one notch at its end.',
+  'm2 in msata':
+    ' An M.2 drive is 22 mm wide with one notch at its end; an mSATA card is 30 mm wide with a screw at each far corner.',
   '1.8-inch in bay-2.5': ' Its plug is the short micro-SATA one, or a flat cable.',
 };
 
@@ -38,15 +40,19 @@ export const outline: Rule = {
     if (slot.kind === 'soldered') return null;
     const across = tally([widthOf(slot)]);
     const along = tally([lengthOf(slot)]);
-    return (drive) => (sameFamily(slot, drive) ? inside(place, slot, drive, along, across) : otherForm(slot, drive));
+    return (drive) =>
+      sameFamily(slot, drive) ? inside(place, slot, drive, along, across) : otherForm(slot, drive);
   },
 };
 
 type Roomy = Exclude<Slot, { kind: 'soldered' }>;
 // An mSATA socket takes one size of card or the other; its room is not narrower than the card it is made for.
 const lengthOf = (slot: Roomy): Measure =>
-  'roomLength' in slot ? slot.roomLength : { mm: slot.sizes.includes('full') ? 51.2 : 27.2, plusMinusMm: 0.2, from: 'spec' };
-const widthOf = (slot: Roomy): Measure => ('roomWidth' in slot ? slot.roomWidth : { mm: 30.3, plusMinusMm: 0.2, from: 'spec' });
+  'roomLength' in slot
+    ? slot.roomLength
+    : { mm: slot.sizes.includes('full') ? 51.2 : 27.2, plusMinusMm: 0.2, from: 'spec' };
+const widthOf = (slot: Roomy): Measure =>
+  'roomWidth' in slot ? slot.roomWidth : { mm: 30.3, plusMinusMm: 0.2, from: 'spec' };
 
 const otherForm = (slot: Slot, drive: Drive): Check =>
   no(() => ({
@@ -78,7 +84,12 @@ function inside(place: Place, slot: Roomy, drive: Drive, along: Tally, across: T
       };
     });
   }
-  return fits(() => told((sizes, room) => `${sizes} goes into ${room} with ${sayMm(tight.marginMm)} mm to spare at the tighter side.`));
+  return fits(() =>
+    told(
+      (sizes, room) =>
+        `${sizes} goes into ${room} with ${sayMm(tight.marginMm)} mm to spare at the tighter side.`,
+    ),
+  );
 }
 
 function withConverter({ parts, modelId }: Place): Check {

@@ -6,12 +6,18 @@ import { itemOf, partsThatDo, sayWhence } from '../pick.js';
 import type { Place } from '../place.js';
 import { sameFamily, type Rule } from '../rule.js';
 
-/** A pad works when it is pressed by this share of its thickness; more bends the board (common practice, no source). */
+/**
+ * A pad works when it is pressed by this share of its thickness; more bends the board (common practice, no
+ * source).
+ */
 const PRESSED = { least: 0.1, most: 0.3 } as const;
 /** Chips may stick out this far beyond a pad's end, mm (common practice, no source). */
 const OVERLAP_MM = 1;
 
-/** The pad between chips and spreader: thick enough to touch, not so thick that it bends the board, long enough to reach every chip. */
+/**
+ * The pad between chips and spreader: thick enough to touch, not so thick that it bends the board, long
+ * enough to reach every chip.
+ */
 export const pad: Rule = {
   id: 'pad',
   name: 'Heat pad',
@@ -53,8 +59,14 @@ function padFor(place: Place, slot: CardSlot, spreader: Spreader, drive: CardDri
   const gap = room.marginMm;
   const window = { least: gap / (1 - PRESSED.least), most: gap / (1 - PRESSED.most) };
   const words = { have: `gap ${sayMm(gap)}`, need: now ? `${sayMm(now.thicknessMm)} now` : 'no pad' };
-  if (gap < 0.05) return fits(() => ({ ...words, sentence: `Chips lie against the spreader: no pad goes between.` }));
-  if (now && now.thicknessMm >= window.least - 1e-9 && now.thicknessMm <= window.most + 1e-9 && reaches(now.lengthMm)) {
+  if (gap < 0.05)
+    return fits(() => ({ ...words, sentence: `Chips lie against the spreader: no pad goes between.` }));
+  if (
+    now &&
+    now.thicknessMm >= window.least - 1e-9 &&
+    now.thicknessMm <= window.most + 1e-9 &&
+    reaches(now.lengthMm)
+  ) {
     return fits(() => ({
       ...words,
       margin: {
@@ -74,7 +86,10 @@ function padFor(place: Place, slot: CardSlot, spreader: Spreader, drive: CardDri
   );
 }
 
-/** Between the chips and a face that stays where it is, with its tolerance; null where the spreader rises with the drive, or heights are not known. */
+/**
+ * Between the chips and a face that stays where it is, with its tolerance; null where the spreader rises with
+ * the drive, or heights are not known.
+ */
 function gapOf(slot: CardSlot, spreader: Spreader, drive: CardDrive): Clearance | null {
   if (spreader.kind === 'floating' || !spreader.faceAt) return null;
   const face = faceOf(drive, spreader.kind === 'beneath' ? 'bottom' : 'top');
@@ -103,11 +118,20 @@ function change(
       place.parts,
       'pad',
       (part) =>
-        part.thicknessMm >= thickness.least - 1e-9 && part.thicknessMm <= thickness.most + 1e-9 && part.lengthMm + 2 * OVERLAP_MM >= spanMm,
+        part.thicknessMm >= thickness.least - 1e-9 &&
+        part.thicknessMm <= thickness.most + 1e-9 &&
+        part.lengthMm + 2 * OVERLAP_MM >= spanMm,
     );
     const best: Pad | undefined = right[0];
-    const range = thickness.least === thickness.most ? sayMm(thickness.least) : `${sayMm(thickness.least)} to ${sayMm(thickness.most)}`;
-    const item = itemOf(best, 'pad', `${range} mm thick, ${sayMm(Math.ceil(spanMm - 2 * OVERLAP_MM))} mm long or longer`);
+    const range =
+      thickness.least === thickness.most
+        ? sayMm(thickness.least)
+        : `${sayMm(thickness.least)} to ${sayMm(thickness.most)}`;
+    const item = itemOf(
+      best,
+      'pad',
+      `${range} mm thick, ${sayMm(Math.ceil(spanMm - 2 * OVERLAP_MM))} mm long or longer`,
+    );
     const size = best ? `${sayMm(best.thicknessMm)} mm pad` : `pad of ${range} mm`;
     return {
       ...words,

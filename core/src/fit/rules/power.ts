@@ -2,7 +2,10 @@ import { isBay, type Drive } from '../../hardware/index.js';
 import { aside, fits, no } from '../finding.js';
 import { sameFamily, type Rule } from '../rule.js';
 
-/** Volts at the plug (SFF-8201, SFF-8301, PCI Express M.2 specification and SATA micro connector, from memory). */
+/**
+ * Volts at the plug (SFF-8201, SFF-8301, PCI Express M.2 specification and SATA micro connector, from
+ * memory).
+ */
 const WANTS: Readonly<Record<Drive['family'], readonly (3.3 | 5 | 12)[]>> = {
   m2: [3.3],
   msata: [3.3],
@@ -12,10 +15,9 @@ const WANTS: Readonly<Record<Drive['family'], readonly (3.3 | 5 | 12)[]>> = {
 };
 
 const say = (volts: readonly number[]): string => volts.map((one) => `${one} V`).join(' and ');
-const WANTS_WORDS = Object.fromEntries(Object.entries(WANTS).map(([family, volts]) => [family, say(volts)])) as Record<
-  Drive['family'],
-  string
->;
+const WANTS_WORDS = Object.fromEntries(
+  Object.entries(WANTS).map(([family, volts]) => [family, say(volts)]),
+) as Record<Drive['family'], string>;
 
 /** The voltages it runs on, and no more watts than the slot feeds. */
 export const power: Rule = {
@@ -28,7 +30,8 @@ export const power: Rule = {
     return (drive) => {
       if (!sameFamily(slot, drive)) return null;
       // ZIF drives run on either 3.3 or 5 V; the rest want just what is listed.
-      const wants = drive.family === '1.8-inch' && drive.connector === 'zif-40' ? offered : WANTS[drive.family];
+      const wants =
+        drive.family === '1.8-inch' && drive.connector === 'zif-40' ? offered : WANTS[drive.family];
       const lacks = wants.some((volts) => !offered.some((one) => one === volts));
       if (lacks)
         return no(() => {
@@ -53,7 +56,12 @@ export const power: Rule = {
           have: 'not stated',
           need: `${maxWatts} W`,
           sentence: `${volts}. Look on the drive's label for its current: the slot feeds ${maxWatts} W.`,
-          settles: { of: 'drive', key: 'peakWatts', ask: `Watts at its peak, from the label (volts x amperes)`, choices: [] },
+          settles: {
+            of: 'drive',
+            key: 'peakWatts',
+            ask: `Watts at its peak, from the label (volts x amperes)`,
+            choices: [],
+          },
         }));
       const told = () => ({
         have: `${peakWatts} W`,
@@ -61,8 +69,14 @@ export const power: Rule = {
         margin: { value: Math.round((maxWatts - peakWatts) * 10) / 10, plusMinus: 0, unit: 'W' },
       });
       return peakWatts <= maxWatts
-        ? fits(() => ({ ...told(), sentence: `${peakWatts} W at its peak of the ${maxWatts} W that the slot feeds.` }))
-        : no(() => ({ ...told(), sentence: `Takes too much: ${peakWatts} W at its peak, the slot feeds ${maxWatts} W.` }));
+        ? fits(() => ({
+            ...told(),
+            sentence: `${peakWatts} W at its peak of the ${maxWatts} W that the slot feeds.`,
+          }))
+        : no(() => ({
+            ...told(),
+            sentence: `Takes too much: ${peakWatts} W at its peak, the slot feeds ${maxWatts} W.`,
+          }));
     };
   },
 };

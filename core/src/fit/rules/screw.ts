@@ -6,7 +6,14 @@ import { aside, check, fits, type Check } from '../finding.js';
 import { sayWhence } from '../pick.js';
 import { plateOf, type Place } from '../place.js';
 import { oncePer, sameFamily, type Rule } from '../rule.js';
-import { findScrews, judgeScrew, lengthWindow, sayScrewWanted, screwItem, type ScrewNeed } from '../screws.js';
+import {
+  findScrews,
+  judgeScrew,
+  lengthWindow,
+  sayScrewWanted,
+  screwItem,
+  type ScrewNeed,
+} from '../screws.js';
 
 /** The screw that holds a card down: there, long enough with what lies under its head, and not too long. */
 export const screw: Rule = {
@@ -50,7 +57,10 @@ function held(place: Place, slot: CardSlot, drive: CardDrive): Check {
   const own = sayScrew(slot.screw);
   const need = cardScrewNeed(place, slot, drive);
   const { least, most } = lengthWindow(need);
-  const told = { have: `${need.thread} × ${sayMm(least)}${most === null ? '' : `–${sayMm(most)}`}`, need: own };
+  const told = {
+    have: `${need.thread} × ${sayMm(least)}${most === null ? '' : `–${sayMm(most)}`}`,
+    need: own,
+  };
   if (slot.screwState === 'not-looked')
     return aside(() => ({
       ...told,
@@ -71,7 +81,9 @@ function held(place: Place, slot: CardSlot, drive: CardDrive): Check {
   if (stays) return fits(() => ({ ...told, have: own, sentence: `The machine's own ${own} holds it.` }));
   const quantity = countFor(drive);
   return check('extras', () => {
-    const best = findScrews(need, place.parts, place.ownScrews).find((one) => one.verdict === 'fits' && one.count >= quantity);
+    const best = findScrews(need, place.parts, place.ownScrews).find(
+      (one) => one.verdict === 'fits' && one.count >= quantity,
+    );
     const wanted = sayScrewWanted(need);
     const item = best
       ? screwItem(best, quantity)
@@ -86,7 +98,9 @@ function held(place: Place, slot: CardSlot, drive: CardDrive): Check {
           priceMinor: null,
           leadDays: null,
         };
-    const why = { present: `too short with what now lies under its head`, worn: 'worn', missing: 'missing' }[slot.screwState as 'present'];
+    const why = { present: `too short with what now lies under its head`, worn: 'worn', missing: 'missing' }[
+      slot.screwState as 'present'
+    ];
     const from = best?.from === 'machine' ? `, lent by this machine: ${best.where}` : sayWhence(item);
     return {
       ...told,
@@ -106,4 +120,5 @@ function held(place: Place, slot: CardSlot, drive: CardDrive): Check {
 
 /** With a plate under its head, the maker's own screw may no longer bite. */
 const tooShort = (need: ScrewNeed, slot: CardSlot): boolean =>
-  need.between.length > 1 && judgeScrew({ ...need, head: null, headRoomMm: null }, slot.screw).verdict === 'no';
+  need.between.length > 1 &&
+  judgeScrew({ ...need, head: null, headRoomMm: null }, slot.screw).verdict === 'no';

@@ -14,7 +14,9 @@ export const sharing: Rule = {
     const holds = (id: string) => others.some((one) => one.slotId === id);
     const here = place.sharing.filter((rule) => rule.slot === slot.id);
     // The other way about: this drive would put the one over there out of work.
-    const there = place.sharing.filter((rule) => rule.kind === 'only-while-empty' && rule.unless === slot.id && holds(rule.slot));
+    const there = place.sharing.filter(
+      (rule) => rule.kind === 'only-while-empty' && rule.unless === slot.id && holds(rule.slot),
+    );
     if (here.length + there.length === 0) return null;
     return (drive) => {
       if (!sameFamily(slot, drive)) return null;
@@ -30,7 +32,9 @@ export const sharing: Rule = {
       }
       const silenced = there.find((rule) => {
         const other = others.find((one) => one.slotId === rule.slot);
-        return rule.kind === 'only-while-empty' && (rule.protocol === null || rule.protocol === other?.protocol);
+        return (
+          rule.kind === 'only-while-empty' && (rule.protocol === null || rule.protocol === other?.protocol)
+        );
       });
       if (silenced)
         return no(() => ({
@@ -45,7 +49,11 @@ export const sharing: Rule = {
           need: `×${shared.lanes} kept`,
           sentence: `It shares lanes with ${shared.with}, which holds a drive: ×${shared.lanes} is left here.`,
         }));
-      return fits(() => ({ have: 'alone', need: 'alone', sentence: 'What it shares lanes or a port with is empty.' }));
+      return fits(() => ({
+        have: 'alone',
+        need: 'alone',
+        sentence: 'What it shares lanes or a port with is empty.',
+      }));
     };
   },
 };

@@ -39,7 +39,9 @@ describe('look-alikes', () => {
 
   it('holds a half-size card only where its screw places are', () => {
     expect(found('length-and-post', msataSlot(), msataDrive({ size: 'half' }))?.outcome).toBe('no');
-    expect(found('length-and-post', msataSlot({ sizes: ['full', 'half'] }), msataDrive({ size: 'half' }))?.outcome).toBe('fits');
+    expect(
+      found('length-and-post', msataSlot({ sizes: ['full', 'half'] }), msataDrive({ size: 'half' }))?.outcome,
+    ).toBe('fits');
   });
 });
 
@@ -62,32 +64,51 @@ describe('post', () => {
   it('sets the post first where an extender needs one', () => {
     const slot = m2Slot({ post: { nowAtMm: null, canMoveToMm: [80], tool: '4 mm nut driver' } });
     const extender = part({ kind: 'extender', fromMm: 42, toMm: 80 });
-    expect(found('length-and-post', slot, m2Drive({ lengthMm: 42 }), { parts: [extender] })?.extras.map((one) => one.id)).toEqual([
-      'set-post',
-      'extender',
-    ]);
+    expect(
+      found('length-and-post', slot, m2Drive({ lengthMm: 42 }), { parts: [extender] })?.extras.map(
+        (one) => one.id,
+      ),
+    ).toEqual(['set-post', 'extender']);
   });
 
   it('sets a post where there is none, of the height of the socket', () => {
     const slot = m2Slot({ post: { nowAtMm: null, canMoveToMm: [60, 80], tool: '4 mm nut driver' } });
     const low = part({ kind: 'post', id: 'low', thread: 'M2', heightMm: 1.5 });
     const high = part({ kind: 'post', id: 'high', thread: 'M2', heightMm: 2.5 });
-    expect(found('length-and-post', slot, m2Drive(), { parts: [high, low] })?.extras[0]?.item?.partId).toBe('low');
-    expect(found('length-and-post', slot, m2Drive(), { parts: [high] })?.extras[0]?.item).toMatchObject({ from: 'order', partId: null });
+    expect(found('length-and-post', slot, m2Drive(), { parts: [high, low] })?.extras[0]?.item?.partId).toBe(
+      'low',
+    );
+    expect(found('length-and-post', slot, m2Drive(), { parts: [high] })?.extras[0]?.item).toMatchObject({
+      from: 'order',
+      partId: null,
+    });
   });
 
   it('uses an offset bracket made for this model, and takes the old post out of the way', () => {
-    const slot = m2Slot({ post: { nowAtMm: 42, canMoveToMm: [], tool: '5 mm nut driver' }, roomLength: spec(90, 0.3) });
-    const bracket = part({ kind: 'offset-bracket', fromMm: 42, toMm: 80, thicknessMm: 0.4, forModels: ['fen'] });
-    expect(found('length-and-post', slot, m2Drive(), { parts: [bracket], modelId: 'other' })?.outcome).toBe('no');
-    expect(found('length-and-post', slot, m2Drive(), { parts: [bracket], modelId: 'fen' })?.extras[0]?.step?.detail).toContain(
-      'post at 42 mm out',
+    const slot = m2Slot({
+      post: { nowAtMm: 42, canMoveToMm: [], tool: '5 mm nut driver' },
+      roomLength: spec(90, 0.3),
+    });
+    const bracket = part({
+      kind: 'offset-bracket',
+      fromMm: 42,
+      toMm: 80,
+      thicknessMm: 0.4,
+      forModels: ['fen'],
+    });
+    expect(found('length-and-post', slot, m2Drive(), { parts: [bracket], modelId: 'other' })?.outcome).toBe(
+      'no',
     );
+    expect(
+      found('length-and-post', slot, m2Drive(), { parts: [bracket], modelId: 'fen' })?.extras[0]?.step
+        ?.detail,
+    ).toContain('post at 42 mm out');
   });
 });
 
 describe('height as a profile', () => {
-  const bare = (own: Partial<ReturnType<typeof m2Slot>> = {}) => m2Slot({ coverAt: spec(4.2, 0.05), stack: [], ...own });
+  const bare = (own: Partial<ReturnType<typeof m2Slot>> = {}) =>
+    m2Slot({ coverAt: spec(4.2, 0.05), stack: [], ...own });
   const twoChips = m2Drive({
     topHeight: null,
     topProfile: [
@@ -95,7 +116,9 @@ describe('height as a profile', () => {
       { fromMm: 45, toMm: 75, height: spec(1, 0.05), what: 'flash' },
     ],
   });
-  const overhang = (fromMm: number, toMm: number) => [{ fromMm, toMm, height: spec(3.5, 0.05), what: 'shield edge' }];
+  const overhang = (fromMm: number, toMm: number) => [
+    { fromMm, toMm, height: spec(3.5, 0.05), what: 'shield edge' },
+  ];
 
   it('fits where the cover overhangs only the low chips, and not where it overhangs the high one', () => {
     // 1.5 + 0.8 + 1.0 = 3.3 under 3.5; 1.5 + 0.8 + 1.4 = 3.7 is over it.
@@ -113,7 +136,10 @@ describe('height as a profile', () => {
     expect(
       found(
         'height',
-        bare({ overhangs: overhang(40, 80), stack: [{ name: 'plate', height: spec(0.2, 0.02), rigid: true, insulates: false }] }),
+        bare({
+          overhangs: overhang(40, 80),
+          stack: [{ name: 'plate', height: spec(0.2, 0.02), rigid: true, insulates: false }],
+        }),
         twoChips,
       )?.outcome,
     ).toBe('no'));
@@ -136,12 +162,16 @@ describe('height as a profile', () => {
 
   it('asks for the cover to be measured where that is what is least sure', () => {
     const slot = m2Slot({ coverAt: readOff('ruler', 5.2) });
-    expect(found('height', slot, m2Drive())).toMatchObject({ outcome: 'unknown', settles: { of: 'slot', key: 'coverAt' } });
+    expect(found('height', slot, m2Drive())).toMatchObject({
+      outcome: 'unknown',
+      settles: { of: 'slot', key: 'coverAt' },
+    });
   });
 });
 
 describe('insulation', () => {
-  const near = (own: Partial<ReturnType<typeof m2Slot>>) => m2Slot({ stack: [], coverAt: spec(3.8, 0.03), ...own });
+  const near = (own: Partial<ReturnType<typeof m2Slot>>) =>
+    m2Slot({ stack: [], coverAt: spec(3.8, 0.03), ...own });
   const film = part({ kind: 'tape', widthMm: 20, thicknessMm: 0.06, insulates: true });
   const thermal = part({ kind: 'tape', id: 'thermal', widthMm: 20, thicknessMm: 0.05, insulates: false });
 
@@ -152,14 +182,21 @@ describe('insulation', () => {
 
   it('asks whether it is metal, without holding the verdict up', () => {
     const verdict = judge(bareSlot(near({})), m2Drive());
-    expect(verdict.findings.find((one) => one.rule === 'insulation')).toMatchObject({ outcome: 'unknown', couldChange: false });
+    expect(verdict.findings.find((one) => one.rule === 'insulation')).toMatchObject({
+      outcome: 'unknown',
+      couldChange: false,
+    });
     expect(verdict.outcome).not.toBe('unknown');
   });
 
   it('has nothing to say under a foil that insulates, or under plastic', () => {
     expect(found('insulation', near({ metalAbove: false }), m2Drive())).toBeUndefined();
     expect(
-      found('insulation', m2Slot({ stack: [{ name: 'foil', height: spec(0.1, 0.02), rigid: false, insulates: true }] }), m2Drive()),
+      found(
+        'insulation',
+        m2Slot({ stack: [{ name: 'foil', height: spec(0.1, 0.02), rigid: false, insulates: true }] }),
+        m2Drive(),
+      ),
     ).toBeUndefined();
   });
 });
@@ -176,7 +213,14 @@ describe('pad', () => {
       },
     });
   const pads = [0.5, 1, 1.5].map((thicknessMm): Part =>
-    part({ kind: 'pad', id: `pad-${thicknessMm * 10}`, name: `Pad ${thicknessMm}`, lengthMm: 80, widthMm: 20, thicknessMm }),
+    part({
+      kind: 'pad',
+      id: `pad-${thicknessMm * 10}`,
+      name: `Pad ${thicknessMm}`,
+      lengthMm: 80,
+      widthMm: 20,
+      thicknessMm,
+    }),
   );
 
   // 1.5 + 0.8 + 1.38 = 3.68 to the top of the chips; 10 to 30 % compression is common practice, no source.
@@ -196,7 +240,9 @@ describe('pad', () => {
   });
 
   it('chooses the stock thickness that is pressed rightly', () =>
-    expect(found('pad', fixed(4.5, null), m2Drive(), { parts: pads })?.extras[0]?.item?.partId).toBe('pad-10'));
+    expect(found('pad', fixed(4.5, null), m2Drive(), { parts: pads })?.extras[0]?.item?.partId).toBe(
+      'pad-10',
+    ));
 
   it('says what to order where no stock thickness does', () => {
     const item = found('pad', fixed(5.6, null), m2Drive(), { parts: pads })?.extras[0]?.item;
@@ -205,9 +251,14 @@ describe('pad', () => {
   });
 
   it('wants a longer pad for a longer drive under a floating spreader', () => {
-    const slot = m2Slot({ spreader: { kind: 'floating', faceAt: null, padNow: { lengthMm: 54, widthMm: 20, thicknessMm: 1 } } });
+    const slot = m2Slot({
+      spreader: { kind: 'floating', faceAt: null, padNow: { lengthMm: 54, widthMm: 20, thicknessMm: 1 } },
+    });
     expect(found('pad', slot, m2Drive({ lengthMm: 60 }), { parts: pads })?.outcome).toBe('fits');
-    expect(found('pad', slot, m2Drive(), { parts: pads })).toMatchObject({ have: '76 long', extras: [{ item: { partId: 'pad-10' } }] });
+    expect(found('pad', slot, m2Drive(), { parts: pads })).toMatchObject({
+      have: '76 long',
+      extras: [{ item: { partId: 'pad-10' } }],
+    });
   });
 
   it('lays the pad of a spreader beneath before the drive goes in', () => {
@@ -242,7 +293,12 @@ describe('heat and power', () => {
     expect(
       found(
         'heat',
-        m2Slot({ stack: [], coverAt: spec(6, 0.05), roomLength: spec(50, 0.2), post: { nowAtMm: 42, canMoveToMm: [], tool: null } }),
+        m2Slot({
+          stack: [],
+          coverAt: spec(6, 0.05),
+          roomLength: spec(50, 0.2),
+          post: { nowAtMm: 42, canMoveToMm: [], tool: null },
+        }),
         m2Drive({ lengthMm: 42, peakWatts: 5 }),
         { parts: [] },
       )?.sentence,
@@ -261,7 +317,9 @@ describe('sharing', () => {
   it('refuses SATA here while the bay holds a drive, and lets NVMe be', () => {
     expect(found('sharing', both, stick, place([{ slotId: 'bay-b', protocol: 'sata' }]))?.outcome).toBe('no');
     expect(found('sharing', both, stick, place([]))?.outcome).toBe('fits');
-    expect(found('sharing', both, m2Drive(), place([{ slotId: 'bay-b', protocol: 'sata' }]))?.outcome).toBe('fits');
+    expect(found('sharing', both, m2Drive(), place([{ slotId: 'bay-b', protocol: 'sata' }]))?.outcome).toBe(
+      'fits',
+    );
   });
 
   it('leaves fewer lanes beside a neighbour, and the speed says so', () => {
@@ -283,15 +341,25 @@ describe('firmware', () => {
   it('does not start from NVMe where the firmware cannot, but takes it for data', () => {
     expect(found('firmware', empty, m2Drive(), can({ startsFromNvme: false }))?.outcome).toBe('no');
     expect(
-      found('firmware', empty, m2Drive(), { ...can({ startsFromNvme: false }), need: { ...NO_NEED, holdsSystem: false } })?.outcome,
+      found('firmware', empty, m2Drive(), {
+        ...can({ startsFromNvme: false }),
+        need: { ...NO_NEED, holdsSystem: false },
+      })?.outcome,
     ).toBe('fits');
-    expect(found('firmware', empty, m2Drive())).toMatchObject({ outcome: 'unknown', settles: { of: 'model', key: 'startsFromNvme' } });
+    expect(found('firmware', empty, m2Drive())).toMatchObject({
+      outcome: 'unknown',
+      settles: { of: 'model', key: 'startsFromNvme' },
+    });
   });
 
   it('minds native 4096-byte sectors', () => {
-    expect(found('firmware', m2Slot(), m2Drive({ sectors: '4kn' }), can({ starts4kn: false }))?.outcome).toBe('no');
+    expect(found('firmware', m2Slot(), m2Drive({ sectors: '4kn' }), can({ starts4kn: false }))?.outcome).toBe(
+      'no',
+    );
     expect(found('firmware', m2Slot(), m2Drive({ sectors: '4kn' }))?.outcome).toBe('unknown');
-    expect(found('firmware', m2Slot(), m2Drive({ sectors: '4kn' }), can({ starts4kn: true }))?.outcome).toBe('fits');
+    expect(found('firmware', m2Slot(), m2Drive({ sectors: '4kn' }), can({ starts4kn: true }))?.outcome).toBe(
+      'fits',
+    );
   });
 });
 
@@ -318,13 +386,20 @@ describe('variant', () =>
 
 describe('adding beside the old drive', () =>
   it('refuses the slot that holds it, and settles what becomes of it in an empty one', () => {
-    expect(found('second-drive', m2Slot(), m2Drive(), { need: { ...NO_NEED, plan: 'add' } })?.outcome).toBe('no');
-    const beside = found('second-drive', m2Slot({ fitted: null }), m2Drive(), { others: [{ slotId: 'bay-b', protocol: 'sata' }] });
+    expect(found('second-drive', m2Slot(), m2Drive(), { need: { ...NO_NEED, plan: 'add' } })?.outcome).toBe(
+      'no',
+    );
+    const beside = found('second-drive', m2Slot({ fitted: null }), m2Drive(), {
+      others: [{ slotId: 'bay-b', protocol: 'sata' }],
+    });
     expect(beside).toMatchObject({ outcome: 'fits', sentence: expect.stringContaining('insulated') });
   }));
 
 it('an unknown cannot turn a verdict that something else has ruled out', () => {
   const verdict = judge(bareSlot(m2Slot()), m2Drive({ topHeight: null, key: 'B' }));
   expect(verdict.outcome).toBe('no');
-  expect(verdict.findings.find((one) => one.rule === 'height')).toMatchObject({ outcome: 'unknown', couldChange: false });
+  expect(verdict.findings.find((one) => one.rule === 'height')).toMatchObject({
+    outcome: 'unknown',
+    couldChange: false,
+  });
 });

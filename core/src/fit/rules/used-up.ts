@@ -3,7 +3,9 @@ import { check, type Extra } from '../finding.js';
 import { itemOf, partsThatDo, sayWhence } from '../pick.js';
 import { oncePer, sameFamily, type Rule } from '../rule.js';
 
-/** Glue, film and paste that opening uses up: a machine is not opened before what closes it again is there. */
+/**
+ * Glue, film and paste that opening uses up: a machine is not opened before what closes it again is there.
+ */
 export const usedUp: Rule = {
   id: 'used-up',
   name: 'Used up',

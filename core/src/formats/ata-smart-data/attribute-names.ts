@@ -1,4 +1,6 @@
-/** What the numbers of the attributes mean where makers agree; the sector itself holds no names (from memory). */
+/**
+ * What the numbers of the attributes mean where makers agree; the sector itself holds no names (from memory).
+ */
 export const ATTRIBUTE_NAMES: Readonly<Record<number, string>> = {
   1: 'Read error rate',
   3: 'Spin-up time',

@@ -22,8 +22,10 @@ const FIRST_ENTRY = 2;
 const SELF_TEST_STATUS = 363;
 
 /**
- * Reads a raw ATA SMART data sector (512 bytes), or data and threshold sectors one after the other (1024 bytes);
- * both checksums are verified. Layout: SFF-8035i and ATA/ATAPI-7, SMART READ DATA and READ THRESHOLDS (from memory).
+ * Reads a raw ATA SMART data sector (512 bytes), or data and threshold sectors one after the other (1024
+ * bytes);
+ * both checksums are verified. Layout: SFF-8035i and ATA/ATAPI-7, SMART READ DATA and READ THRESHOLDS (from
+ * memory).
  */
 export function readAtaSmartData(bytes: Uint8Array): Reading<AtaSmartData> {
   const no = (problem: string, at: number) => ({
@@ -32,14 +34,23 @@ export function readAtaSmartData(bytes: Uint8Array): Reading<AtaSmartData> {
     at: `byte ${at}`,
   });
   if (bytes.length !== ATA_SECTOR_BYTES && bytes.length !== 2 * ATA_SECTOR_BYTES)
-    return no(`it has ${bytes.length} bytes; data alone has 512, with thresholds 1024.`, Math.min(bytes.length, 2 * ATA_SECTOR_BYTES));
+    return no(
+      `it has ${bytes.length} bytes; data alone has 512, with thresholds 1024.`,
+      Math.min(bytes.length, 2 * ATA_SECTOR_BYTES),
+    );
   const data = bytes.subarray(0, ATA_SECTOR_BYTES);
   const limits = bytes.length > ATA_SECTOR_BYTES ? bytes.subarray(ATA_SECTOR_BYTES) : null;
   if (bytes.every((byte) => byte === 0)) return no('every byte of it is zero.', 0);
-  for (const [sector, what, from] of [[data, 'data', 0] as const, ...(limits ? [[limits, 'threshold', ATA_SECTOR_BYTES] as const] : [])]) {
+  for (const [sector, what, from] of [
+    [data, 'data', 0] as const,
+    ...(limits ? [[limits, 'threshold', ATA_SECTOR_BYTES] as const] : []),
+  ]) {
     const off = checksum(sector);
     if (off !== 0)
-      return no(`the checksum of its ${what} sector is off by ${off}. Read it again from the drive.`, from + ATA_SECTOR_BYTES - 1);
+      return no(
+        `the checksum of its ${what} sector is off by ${off}. Read it again from the drive.`,
+        from + ATA_SECTOR_BYTES - 1,
+      );
   }
   const thresholds = limits ? thresholdsOf(limits) : null;
   const attributes = entries(data).map(({ id, at }): Attribute => ({
@@ -74,7 +85,8 @@ const entries = (sector: Uint8Array): { id: number; at: number }[] =>
     .map((at) => ({ id: sector[at]!, at }))
     .filter(({ id }) => id !== 0);
 
-const thresholdsOf = (sector: Uint8Array): Map<number, number> => new Map(entries(sector).map(({ id, at }) => [id, sector[at + 1]!]));
+const thresholdsOf = (sector: Uint8Array): Map<number, number> =>
+  new Map(entries(sector).map(({ id, at }) => [id, sector[at + 1]!]));
 
 /** Below or at a threshold that is above 0. Values 0, 254 and 255 are not valid and fail nothing. */
 const fallen = ({ value, threshold }: Attribute): boolean =>
@@ -105,7 +117,10 @@ export function reportOfSmartData({ attributes, selfAssessment, lastSelfTest }: 
     selfAssessment,
     attributes,
     nvme: null,
-    selfTests: lastSelfTest === 'none' ? [] : [{ kind: 'Last test', status: lastSelfTest, outcome: lastSelfTest, atHours: null }],
+    selfTests:
+      lastSelfTest === 'none'
+        ? []
+        : [{ kind: 'Last test', status: lastSelfTest, outcome: lastSelfTest, atHours: null }],
     errorCount: null,
   };
 }

@@ -50,7 +50,10 @@ const FindmntSchema = z.object({ filesystems: z.array(MountSchema) });
 const NO_DRIVE = /^(zram|ram|loop|sr|fd)\d/;
 const NO_DRIVES = 'It lists no drive.';
 
-/** Reads `lsblk --json`, best with `-b -o NAME,TYPE,SIZE,MODEL,SERIAL,TRAN,ROTA,FSTYPE,LABEL,FSSIZE,FSUSED,FSAVAIL,MOUNTPOINT`. */
+/**
+ * Reads `lsblk --json`, best with `-b -o
+ * NAME,TYPE,SIZE,MODEL,SERIAL,TRAN,ROTA,FSTYPE,LABEL,FSSIZE,FSUSED,FSAVAIL,MOUNTPOINT`.
+ */
 export function readLsblk(json: string): Reading<BlockListing> {
   const parsed = parseJson(json, 'listing of lsblk');
   return parsed.ok ? lsblkOf(parsed.value) : parsed;
@@ -83,7 +86,11 @@ function* leaves(device: Device): Generator<Volume> {
     else yield volume(child);
   }
   // A file system on the whole drive, without any table.
-  if (!device.children && (device.fstype || device.mountpoint || device.mountpoints?.some((at) => at !== null))) yield volume(device);
+  if (
+    !device.children &&
+    (device.fstype || device.mountpoint || device.mountpoints?.some((at) => at !== null))
+  )
+    yield volume(device);
 }
 
 const volume = (one: Device): Volume => ({
@@ -96,7 +103,10 @@ const volume = (one: Device): Volume => ({
   mountedAt: one.mountpoint ?? one.mountpoints?.find((at) => at !== null) ?? null,
 });
 
-/** Reads `findmnt --json -b -o SOURCE,TARGET,FSTYPE,SIZE,USED,AVAIL`: file systems, without the drives under them. */
+/**
+ * Reads `findmnt --json -b -o SOURCE,TARGET,FSTYPE,SIZE,USED,AVAIL`: file systems, without the drives under
+ * them.
+ */
 export function findmntOf(value: unknown): Reading<BlockListing> {
   const checked = checkDocument(value, FindmntSchema, 'listing of findmnt');
   if (!checked.ok) return checked;
@@ -125,7 +135,12 @@ export function readDf(listing: string): Reading<BlockListing> {
   const [head = '', ...lines] = listing.trimEnd().split(/\r?\n/);
   const block = /^\S+\s+(?:Type\s+)?(\d+|1K|1B)-?[Bb]?(?:locks)?\s/.exec(head)?.[1];
   const blockBytes = block === '1K' ? 1024 : block === '1B' ? 1 : Number(block);
-  if (!blockBytes) return { ok: false, problem: 'This is not a listing of df: its first line names no size of blocks.', at: 'line 1' };
+  if (!blockBytes)
+    return {
+      ok: false,
+      problem: 'This is not a listing of df: its first line names no size of blocks.',
+      at: 'line 1',
+    };
   const typed = /\sType\s/.test(head);
   const volumes: Volume[] = [];
   for (const [at, line] of lines.entries()) {
@@ -154,6 +169,16 @@ const fromVolumes = (volumes: Volume[]): Reading<BlockListing> =>
         ok: true,
         value: {
           format: 'block-listing',
-          drives: [{ name: 'mounted file systems', model: null, serial: null, sizeBytes: null, rotating: null, transport: null, volumes }],
+          drives: [
+            {
+              name: 'mounted file systems',
+              model: null,
+              serial: null,
+              sizeBytes: null,
+              rotating: null,
+              transport: null,
+              volumes,
+            },
+          ],
         },
       };

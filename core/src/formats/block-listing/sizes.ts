@@ -3,7 +3,10 @@ import { bigCount } from '../count.js';
 
 const UNITS = 'BKMGTPE';
 
-/** `931.5G` as lsblk and findmnt write it: powers of 1024, rounded to what is shown. Plain digits are bytes. Null: not a size. */
+/**
+ * `931.5G` as lsblk and findmnt write it: powers of 1024, rounded to what is shown. Plain digits are bytes.
+ * Null: not a size.
+ */
 export function sizeInWords(value: unknown): BigCount | null {
   if (typeof value === 'number') return Number.isSafeInteger(value) && value >= 0 ? value : null;
   if (typeof value !== 'string') return null;

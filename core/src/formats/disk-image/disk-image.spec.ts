@@ -38,7 +38,9 @@ describe('GPT', () => {
       diskId: 'aaaaaaaa-bbbb-4ccc-8ddd-eeeeeeeeeeee',
       problems: [],
     });
-    expect(table.partitions.map((one) => [one.number, one.startSector, one.sectors, one.kind, one.name])).toEqual([
+    expect(
+      table.partitions.map((one) => [one.number, one.startSector, one.sectors, one.kind, one.name]),
+    ).toEqual([
       [1, 64, 100, 'efi-system', 'start'],
       [2, 200, 1000, 'data', 'Büro'],
     ]);
@@ -80,9 +82,15 @@ describe('GPT', () => {
     const ends = new Uint8Array(2 * MIB * 512);
     ends.set(disk.subarray(0, MIB * 512));
     ends.set(disk.subarray(disk.length - MIB * 512), MIB * 512);
-    expect(read(ends)).toMatchObject({ totalSectors: 8 * MIB, partitions: [{ startSector: MIB, sectors: 4 * MIB }] });
+    expect(read(ends)).toMatchObject({
+      totalSectors: 8 * MIB,
+      partitions: [{ startSector: MIB, sectors: 4 * MIB }],
+    });
     expect(codes(ends)).toEqual(['excerpt']);
-    expect(read(changed(ends, 512, 0))).toMatchObject({ totalSectors: 8 * MIB, partitions: [{ startSector: MIB }] });
+    expect(read(changed(ends, 512, 0))).toMatchObject({
+      totalSectors: 8 * MIB,
+      partitions: [{ startSector: MIB }],
+    });
   });
 
   it('names a hybrid and keeps to the GPT', () => {
@@ -125,7 +133,16 @@ describe('MBR', () => {
   it('is read with its logical partitions, cylinder-aligned or not', () => {
     const table = read(mbrImage(entries, logical));
     expect(table).toMatchObject({ table: 'mbr', diskId: '0x1234abcd', problems: [] });
-    expect(table.partitions.map((one) => [one.number, one.startSector, one.sectors, one.type, one.kind, one.bootable])).toEqual([
+    expect(
+      table.partitions.map((one) => [
+        one.number,
+        one.startSector,
+        one.sectors,
+        one.type,
+        one.kind,
+        one.bootable,
+      ]),
+    ).toEqual([
       [1, 63, 500, '07', 'data', true],
       [2, 600, 3000, '0f', 'extended', false],
       [5, 663, 400, '83', 'linux', false],
@@ -139,8 +156,10 @@ describe('MBR', () => {
     ['leaves its extended partition', [{ ...logical[0]!, sectors: 3300 }], 'logical-outside-extended'],
   ])('whose chain %s', (_, chain, code) => expect(codes(mbrImage(entries, chain))).toContain(code));
 
-  it('that guards a GPT which is gone', () => expect(codes(mbrImage([{ start: 1, sectors: 4095, type: 0xee }]))).toContain('gpt-gone'));
-  it('of a longer disk', () => expect(codes(mbrImage([{ start: 63, sectors: 9000, type: 7 }]))).toEqual(['image-shorter-than-table']));
+  it('that guards a GPT which is gone', () =>
+    expect(codes(mbrImage([{ start: 1, sectors: 4095, type: 0xee }]))).toContain('gpt-gone'));
+  it('of a longer disk', () =>
+    expect(codes(mbrImage([{ start: 63, sectors: 9000, type: 7 }]))).toEqual(['image-shorter-than-table']));
 });
 
 describe('no table', () => {
@@ -153,7 +172,8 @@ describe('no table', () => {
     expect(readAny(image)).toMatchObject({ ok: true, value: { format: 'disk-image', table: 'none' } });
   });
 
-  it('a picture or an archive is not taken for a disk', () => expect(readAny(Uint8Array.of(0x89, 0x50, 0, 0, 1, 2, 3)).ok).toBe(false));
+  it('a picture or an archive is not taken for a disk', () =>
+    expect(readAny(Uint8Array.of(0x89, 0x50, 0, 0, 1, 2, 3)).ok).toBe(false));
 });
 
 describe('ten thousand mutated images', () => {
@@ -187,7 +207,8 @@ describe('ten thousand mutated images', () => {
       for (let change = 0; change <= next(4); change++) {
         const at = next(3) === 0 ? next(bad.length || 1) : next(Math.min(bad.length || 1, 2048));
         const value = next(256);
-        if (name === 'GPT' && bad[at] !== value && guarded.some(([from, to]) => at >= from && at < to)) touched = true;
+        if (name === 'GPT' && bad[at] !== value && guarded.some(([from, to]) => at >= from && at < to))
+          touched = true;
         if (at < bad.length) bad[at] = value;
       }
       const began = performance.now();
@@ -195,7 +216,9 @@ describe('ten thousand mutated images', () => {
       worst = Math.max(worst, performance.now() - began);
       if (!reading.ok || !touched || name !== 'GPT') continue;
       if (reading.value.problems.length === 0)
-        throw new Error(`run ${run}: wrongly fine, ${JSON.stringify(reading.value) === sound ? 'same' : 'other'} table`);
+        throw new Error(
+          `run ${run}: wrongly fine, ${JSON.stringify(reading.value) === sound ? 'same' : 'other'} table`,
+        );
     }
     expect(worst).toBeLessThan(1000);
   });

@@ -2,7 +2,10 @@ import type { FileSystem } from '../../hardware/index.js';
 import { text, u16 } from './number.js';
 import type { Scan } from './scan.js';
 
-/** Signatures of file systems near the start of a partition (each format's own specification; from memory, tried on what Debian's mkfs programs make). */
+/**
+ * Signatures of file systems near the start of a partition (each format's own specification; from memory,
+ * tried on what Debian's mkfs programs make).
+ */
 const SIGNATURES: readonly { at: number; bytes: string; is: FileSystem }[] = [
   { at: 3, bytes: 'NTFS    ', is: 'ntfs' },
   { at: 3, bytes: 'EXFAT   ', is: 'exfat' },
@@ -30,7 +33,10 @@ export function* sniffFileSystem(startByte: number): Scan<FileSystem | null> {
 const fileSystemOf = (head: Uint8Array): FileSystem | null =>
   SIGNATURES.find(({ at, bytes }) => text(head, at, bytes.length) === bytes)?.is ?? null;
 
-/** A boot sector of a file system looks like an MBR: both end in 55 AA. Its jump and its layout of the volume give it away. */
+/**
+ * A boot sector of a file system looks like an MBR: both end in 55 AA. Its jump and its layout of the volume
+ * give it away.
+ */
 export function isBootSectorOfFileSystem(sector: Uint8Array): boolean {
   const jumps = (sector[0] === 0xeb && sector[2] === 0x90) || sector[0] === 0xe9;
   const is = fileSystemOf(sector.subarray(0, 512));

@@ -3,14 +3,18 @@ import type { Format } from '../format.js';
 import { scanDisk } from './read.js';
 import { readerOf, scanNow, type Scan } from './scan.js';
 
-/** Sizes from which on a file without a table or a file system in it is still taken for an image of a drive. */
+/**
+ * Sizes from which on a file without a table or a file system in it is still taken for an image of a drive.
+ */
 const LEAST_BARE_IMAGE_BYTES = 2 ** 20;
 
 /** Reads a file of any size as an image of a drive, asking only for what it needs; null where it is none. */
 export function* scanImage(sizeBytes: number): Scan<DiskTable | null> {
   const read = yield* scanDisk(sizeBytes);
   if (!read.ok) return null;
-  const known = read.value.table !== 'none' || read.value.problems.some((one) => one.code === 'file-system-without-table');
+  const known =
+    read.value.table !== 'none' ||
+    read.value.problems.some((one) => one.code === 'file-system-without-table');
   return known || (sizeBytes >= LEAST_BARE_IMAGE_BYTES && sizeBytes % 512 === 0) ? read.value : null;
 }
 

@@ -34,11 +34,18 @@ export interface GptEntries {
 }
 
 /** A header in this sector; null where there is no signature. UEFI specification 5.3.2. */
-export function headerOf(sector: Uint8Array, lba: number, side: GptHeader['side'], sectorSize: number): GptHeader | null {
+export function headerOf(
+  sector: Uint8Array,
+  lba: number,
+  side: GptHeader['side'],
+  sectorSize: number,
+): GptHeader | null {
   if (text(sector, 0, SIGNATURE.length) !== SIGNATURE) return null;
   const headerBytes = u32(sector, 12);
-  const sized = headerBytes >= LEAST_HEADER_BYTES && headerBytes <= sectorSize && headerBytes <= sector.length;
-  // A copy of its own: `slice` of a Node buffer is a view, and the checksum would be wiped from the image itself.
+  const sized =
+    headerBytes >= LEAST_HEADER_BYTES && headerBytes <= sectorSize && headerBytes <= sector.length;
+  // A copy of its own: `slice` of a Node buffer is a view, and the checksum would be wiped from the image
+  // itself.
   const copy = new Uint8Array(sized ? headerBytes : LEAST_HEADER_BYTES);
   copy.set(sector.subarray(0, copy.length));
   copy.fill(0, 16, 20);
@@ -63,7 +70,9 @@ export function headerOf(sector: Uint8Array, lba: number, side: GptHeader['side'
         ? `it says that it is at sector ${header.myLba}, and is at ${lba}`
         : u32(sector, 8) >>> 16 !== 1
           ? 'its revision is unknown'
-          : header.entryBytes < LEAST_ENTRY_BYTES || header.entryBytes > MOST_ENTRY_BYTES || header.entryBytes % 8 !== 0
+          : header.entryBytes < LEAST_ENTRY_BYTES ||
+              header.entryBytes > MOST_ENTRY_BYTES ||
+              header.entryBytes % 8 !== 0
             ? `its entries are said to have ${header.entryBytes} bytes`
             : header.entryCount > MOST_ENTRIES
               ? `it is said to have ${header.entryCount} entries`
@@ -71,7 +80,10 @@ export function headerOf(sector: Uint8Array, lba: number, side: GptHeader['side'
   return { ...header, sound: why === '', why };
 }
 
-/** The entries that a sound header points at, with their checksum. `offset`: what to take off a sector's byte to find it in the image. */
+/**
+ * The entries that a sound header points at, with their checksum. `offset`: what to take off a sector's byte
+ * to find it in the image.
+ */
 export function* entriesOf(header: GptHeader, offset = 0): Scan<GptEntries> {
   const length = header.entryCount * header.entryBytes;
   const bytes = yield { at: header.entriesLba * header.sectorSize - offset, length };
@@ -116,19 +128,34 @@ function nameOf(bytes: Uint8Array, at: number): string {
   return keepable(name);
 }
 
-/** In the words of `sfdisk`: three that have a name, and bits 48 to 63 by number. Bits that the specification reserves are left out. */
+/**
+ * In the words of `sfdisk`: three that have a name, and bits 48 to 63 by number. Bits that the specification
+ * reserves are left out.
+ */
 function attributesOf(low: number, high: number): string {
-  const named = ['RequiredPartition', 'NoBlockIOProtocol', 'LegacyBIOSBootable'].filter((_, bit) => low & (1 << bit));
-  const own = Array.from({ length: 16 }, (_, bit) => bit + 16).flatMap((bit) => ((high >>> bit) & 1 ? [bit + 32] : []));
+  const named = ['RequiredPartition', 'NoBlockIOProtocol', 'LegacyBIOSBootable'].filter(
+    (_, bit) => low & (1 << bit),
+  );
+  const own = Array.from({ length: 16 }, (_, bit) => bit + 16).flatMap((bit) =>
+    (high >>> bit) & 1 ? [bit + 32] : [],
+  );
   return [...named, ...(own.length > 0 ? [`GUID:${own.join(',')}`] : [])].join(' ');
 }
 
 /** What is wrong between the two headers, and within each. */
 export function headerProblems(header: GptHeader | null, side: GptHeader['side']): TableProblem[] {
-  if (!header) return [{ code: `gpt-${side}-missing`, message: `The ${side} GPT header is not there. ${SAY_OTHER[side]}` }];
+  if (!header)
+    return [
+      { code: `gpt-${side}-missing`, message: `The ${side} GPT header is not there. ${SAY_OTHER[side]}` },
+    ];
   return header.sound
     ? []
-    : [{ code: `gpt-${side}-damaged`, message: `The ${side} GPT header cannot be trusted: ${header.why}. ${SAY_OTHER[side]}` }];
+    : [
+        {
+          code: `gpt-${side}-damaged`,
+          message: `The ${side} GPT header cannot be trusted: ${header.why}. ${SAY_OTHER[side]}`,
+        },
+      ];
 }
 
 const SAY_OTHER = {

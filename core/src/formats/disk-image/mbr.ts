@@ -21,7 +21,13 @@ export function entriesOfRecord(sector: Uint8Array): MbrEntry[] | null {
   if (sector.length < 512 || u16(sector, 510) !== 0xaa55) return null;
   return [0, 1, 2, 3].map((slot) => {
     const at = ENTRIES_AT + slot * ENTRY_BYTES;
-    return { slot, flag: sector[at]!, type: sector[at + 4]!, start: u32(sector, at + 8), sectors: u32(sector, at + 12) };
+    return {
+      slot,
+      flag: sector[at]!,
+      type: sector[at + 4]!,
+      start: u32(sector, at + 8),
+      sectors: u32(sector, at + 12),
+    };
   });
 }
 
@@ -30,7 +36,8 @@ export const isProtective = ({ type }: MbrEntry): boolean => type === PROTECTIVE
 const isExtended = ({ type }: MbrEntry): boolean => EXTENDED_TYPES.includes(type);
 
 /** `0x` and eight digits, as `sfdisk` writes it. */
-export const mbrDiskId = (sector: Uint8Array): string => `0x${u32(sector, 440).toString(16).padStart(8, '0')}`;
+export const mbrDiskId = (sector: Uint8Array): string =>
+  `0x${u32(sector, 440).toString(16).padStart(8, '0')}`;
 
 /** Partitions of an MBR: the four of the record, then the chain of logical ones. */
 export function* partitionsOf(
@@ -47,13 +54,24 @@ export function* partitionsOf(
       });
   const extended = entries.filter(isExtended);
   if (extended.length > 1)
-    problems.push({ code: 'mbr-two-extended', message: 'It has more than one extended partition; only the first is followed.' });
+    problems.push({
+      code: 'mbr-two-extended',
+      message: 'It has more than one extended partition; only the first is followed.',
+    });
   if (extended[0]) yield* logicalOf(extended[0], sectorSize, partitions, problems);
   return { partitions, problems };
 }
 
-/** Each link names one logical partition, from where the link is, and the next link, from where the extended partition begins. */
-function* logicalOf(extended: MbrEntry, sectorSize: number, partitions: TablePartition[], problems: TableProblem[]): Scan<void> {
+/**
+ * Each link names one logical partition, from where the link is, and the next link, from where the extended
+ * partition begins.
+ */
+function* logicalOf(
+  extended: MbrEntry,
+  sectorSize: number,
+  partitions: TablePartition[],
+  problems: TableProblem[],
+): Scan<void> {
   const seen = new Set<number>();
   let at: number | null = extended.start;
   let number = 5;

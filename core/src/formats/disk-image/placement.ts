@@ -1,6 +1,9 @@
 import type { TablePartition, TableProblem } from '../../hardware/index.js';
 
-/** What is wrong with where partitions lie: backwards, beyond the end, outside what may be used, over one another. */
+/**
+ * What is wrong with where partitions lie: backwards, beyond the end, outside what may be used, over one
+ * another.
+ */
 export function placementProblems(
   partitions: readonly TablePartition[],
   totalSectors: number,
@@ -14,27 +17,39 @@ export function placementProblems(
     const end = one.startSector + one.sectors;
     if (one.sectors === 0) say('partition-empty', `Partition ${one.number} ends before it begins.`);
     else if (!short && end > totalSectors)
-      say('partition-beyond-end', `Partition ${one.number} ends ${end - totalSectors} sectors beyond the end of the disk.`);
+      say(
+        'partition-beyond-end',
+        `Partition ${one.number} ends ${end - totalSectors} sectors beyond the end of the disk.`,
+      );
     else if (usable && (one.startSector < usable.first || end - 1 > usable.last))
-      say('partition-outside-usable', `Partition ${one.number} lies outside the sectors that the table leaves for partitions.`);
-    if (one.startSector === 0) say('partition-at-zero', `Partition ${one.number} begins at sector 0, where the table itself is.`);
+      say(
+        'partition-outside-usable',
+        `Partition ${one.number} lies outside the sectors that the table leaves for partitions.`,
+      );
+    if (one.startSector === 0)
+      say('partition-at-zero', `Partition ${one.number} begins at sector 0, where the table itself is.`);
   }
   const holder = partitions.find((one) => one.kind === 'extended');
   for (const one of partitions)
     if (
       holder &&
       one.number >= 5 &&
-      (one.startSector <= holder.startSector || one.startSector + one.sectors > holder.startSector + holder.sectors)
+      (one.startSector <= holder.startSector ||
+        one.startSector + one.sectors > holder.startSector + holder.sectors)
     )
       say('logical-outside-extended', `Logical partition ${one.number} lies outside the extended partition.`);
-  for (const lane of [partitions.filter((one) => one.number < 5 || !holder), partitions.filter((one) => holder && one.number >= 5)]) {
+  for (const lane of [
+    partitions.filter((one) => one.number < 5 || !holder),
+    partitions.filter((one) => holder && one.number >= 5),
+  ]) {
     const inOrder = [...lane].sort((one, other) => one.startSector - other.startSector);
     // Whoever reached furthest so far: a long partition may lie over several.
     let furthest: TablePartition | undefined;
     for (const one of inOrder) {
       if (furthest && furthest.startSector + furthest.sectors > one.startSector)
         say('partitions-overlap', `Partitions ${furthest.number} and ${one.number} lie over each other.`);
-      if (!furthest || one.startSector + one.sectors > furthest.startSector + furthest.sectors) furthest = one;
+      if (!furthest || one.startSector + one.sectors > furthest.startSector + furthest.sectors)
+        furthest = one;
     }
   }
   return problems;

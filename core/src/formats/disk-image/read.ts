@@ -9,8 +9,12 @@ import { readerOf, scanNow, type Scan } from './scan.js';
 const SECTOR_SIZES: readonly SectorSize[] = [512, 4096];
 const MOST_IN_MBR = 0xffff_ffff;
 
-/** A disk's table with what is wrong with it, from an image in memory. Small images only: the rest is `scanDisk`. */
-export const readDiskTable = (bytes: Uint8Array): Reading<DiskTable> => scanNow(scanDisk(bytes.length), readerOf(bytes));
+/**
+ * A disk's table with what is wrong with it, from an image in memory. Small images only: the rest is
+ * `scanDisk`.
+ */
+export const readDiskTable = (bytes: Uint8Array): Reading<DiskTable> =>
+  scanNow(scanDisk(bytes.length), readerOf(bytes));
 
 /** As `./petrichor read` prints it. */
 export function diskImageOf(table: DiskTable): DiskImage {
@@ -42,9 +46,16 @@ export function* scanDisk(sizeBytes: number): Scan<Reading<DiskTable>> {
   if (gpt && (record === null || !record.some(isUsed) || record.some(isProtective)))
     return { ok: true, value: yield* gptTable(gpt, sizeBytes, record) };
   const leftOver: TableProblem[] = gpt
-    ? [{ code: 'stale-gpt', message: 'GPT headers are left over beside an MBR that does not protect them. The MBR is what holds.' }]
+    ? [
+        {
+          code: 'stale-gpt',
+          message:
+            'GPT headers are left over beside an MBR that does not protect them. The MBR is what holds.',
+        },
+      ]
     : [];
-  if (record && !isBootSectorOfFileSystem(start)) return { ok: true, value: yield* mbrTable(record, start, sizeBytes, leftOver) };
+  if (record && !isBootSectorOfFileSystem(start))
+    return { ok: true, value: yield* mbrTable(record, start, sizeBytes, leftOver) };
   return { ok: true, value: yield* withoutTable(sizeBytes) };
 }
 
@@ -52,7 +63,9 @@ interface Gpt {
   readonly sectorSize: SectorSize;
   readonly primary: GptHeader | null;
   readonly backup: GptHeader | null;
-  /** Set for the ends of a disk in one file: what to take off a byte of the disk's end to find it in the file. */
+  /**
+   * Set for the ends of a disk in one file: what to take off a byte of the disk's end to find it in the file.
+   */
   readonly cutBytes: number;
 }
 
@@ -64,9 +77,11 @@ function* findGpt(sizeBytes: number, start: Uint8Array): Scan<Gpt | null> {
     if (lastInFile < 1) continue;
     const end = yield { at: lastInFile * sectorSize, length: sectorSize };
     const told = primary?.sound ? primary.alternateLba : null;
-    // The ends of a disk in one file: the last sector is a sound backup that belongs further out than the file reaches.
+    // The ends of a disk in one file: the last sector is a sound backup that belongs further out than the
+    // file reaches.
     const own = u64(end, 24);
-    const cut = own > lastInFile && (told === null || told === own) ? headerOf(end, own, 'backup', sectorSize) : null;
+    const cut =
+      own > lastInFile && (told === null || told === own) ? headerOf(end, own, 'backup', sectorSize) : null;
     if (cut?.sound && Number.isSafeInteger(own * sectorSize)) {
       found.push({ sectorSize, primary, backup: cut, cutBytes: (own - lastInFile) * sectorSize });
       continue;
@@ -74,14 +89,20 @@ function* findGpt(sizeBytes: number, start: Uint8Array): Scan<Gpt | null> {
     let backup = headerOf(end, lastInFile, 'backup', sectorSize);
     // A longer image: the backup is where the primary says, not at the end.
     if (told !== null && told !== lastInFile && told < lastInFile && !backup?.sound)
-      backup = headerOf(yield { at: told * sectorSize, length: sectorSize }, told, 'backup', sectorSize) ?? backup;
+      backup =
+        headerOf(yield { at: told * sectorSize, length: sectorSize }, told, 'backup', sectorSize) ?? backup;
     if (primary || backup) found.push({ sectorSize, primary, backup, cutBytes: 0 });
   }
-  const worth = ({ primary, backup }: Gpt) => (primary?.sound ? 4 : 0) + (backup?.sound ? 2 : 0) + (primary ? 1 : 0);
+  const worth = ({ primary, backup }: Gpt) =>
+    (primary?.sound ? 4 : 0) + (backup?.sound ? 2 : 0) + (primary ? 1 : 0);
   return found.sort((one, other) => worth(other) - worth(one))[0] ?? null;
 }
 
-function* gptTable({ sectorSize, primary, backup, cutBytes }: Gpt, sizeBytes: number, record: MbrEntry[] | null): Scan<DiskTable> {
+function* gptTable(
+  { sectorSize, primary, backup, cutBytes }: Gpt,
+  sizeBytes: number,
+  record: MbrEntry[] | null,
+): Scan<DiskTable> {
   const inFile = Math.floor(sizeBytes / sectorSize);
   const totalSectors = cutBytes > 0 ? backup!.myLba + 1 : inFile;
   const short = primary?.sound === true && primary.alternateLba >= totalSectors;
@@ -97,23 +118,40 @@ function* gptTable({ sectorSize, primary, backup, cutBytes }: Gpt, sizeBytes: nu
   const second: GptEntries | null = backup?.sound ? yield* entriesOf(backup, cutBytes) : null;
   for (const [side, read] of [['primary', first] as const, ['backup', second] as const])
     if (read && !read.sound)
-      problems.push({ code: `gpt-${side}-entries-damaged`, message: `The checksum of the ${side} GPT’s list of partitions is wrong.` });
+      problems.push({
+        code: `gpt-${side}-entries-damaged`,
+        message: `The checksum of the ${side} GPT’s list of partitions is wrong.`,
+      });
   if (primary?.sound && backup?.sound && differ(primary, backup))
-    problems.push({ code: 'gpt-copies-differ', message: 'Primary and backup GPT do not say the same. The primary is shown.' });
+    problems.push({
+      code: 'gpt-copies-differ',
+      message: 'Primary and backup GPT do not say the same. The primary is shown.',
+    });
   const use = first?.sound ? first : second?.sound ? second : (first ?? second);
   const header = first?.sound || !second?.sound ? (primary?.sound ? primary : backup) : backup;
-  if (!use) problems.push({ code: 'gpt-unreadable', message: 'Neither copy of the GPT can be trusted: no partition is listed.' });
+  if (!use)
+    problems.push({
+      code: 'gpt-unreadable',
+      message: 'Neither copy of the GPT can be trusted: no partition is listed.',
+    });
   const partitions = use?.partitions ?? [];
   return {
     table: 'gpt',
     sectorSize,
     totalSectors,
     diskId: header?.diskId ?? null,
-    usable: header?.sound ? { first: header.first, last: Math.min(header.last, Number.MAX_SAFE_INTEGER) } : null,
+    usable: header?.sound
+      ? { first: header.first, last: Math.min(header.last, Number.MAX_SAFE_INTEGER) }
+      : null,
     partitions: yield* withFileSystems(partitions, sectorSize, cutBytes > 0 ? sizeBytes / 2 : sizeBytes),
     problems: [
       ...problems,
-      ...placementProblems(partitions, totalSectors, header?.sound ? { first: header.first, last: header.last } : null, short),
+      ...placementProblems(
+        partitions,
+        totalSectors,
+        header?.sound ? { first: header.first, last: header.last } : null,
+        short,
+      ),
     ],
   };
 }
@@ -131,7 +169,12 @@ const differ = (one: GptHeader, other: GptHeader): boolean =>
   one.entryCount !== other.entryCount ||
   other.alternateLba !== one.myLba;
 
-function lengthProblems(primary: GptHeader | null, backup: GptHeader | null, totalSectors: number, rest: number): TableProblem[] {
+function lengthProblems(
+  primary: GptHeader | null,
+  backup: GptHeader | null,
+  totalSectors: number,
+  rest: number,
+): TableProblem[] {
   const problems: TableProblem[] = [];
   const end = primary?.sound ? primary.alternateLba : backup?.sound ? backup.myLba : null;
   if (end !== null && end >= totalSectors)
@@ -144,7 +187,8 @@ function lengthProblems(primary: GptHeader | null, backup: GptHeader | null, tot
       code: 'image-longer-than-table',
       message: `The table is of a disk of ${end + 1} sectors; the image has ${totalSectors}. Its last ${totalSectors - end - 1} are used by nothing, and the backup GPT is not at the end.`,
     });
-  if (rest > 0) problems.push({ code: 'partial-sector', message: `The image ends ${rest} bytes into a sector.` });
+  if (rest > 0)
+    problems.push({ code: 'partial-sector', message: `The image ends ${rest} bytes into a sector.` });
   return problems;
 }
 
@@ -152,7 +196,10 @@ function protectionProblems(record: MbrEntry[] | null, totalSectors: number, sho
   const guard = record?.find(isProtective);
   if (!record || !guard)
     return [
-      { code: 'protective-mbr-missing', message: 'No protective MBR guards the GPT: old programs may take the disk for an empty one.' },
+      {
+        code: 'protective-mbr-missing',
+        message: 'No protective MBR guards the GPT: old programs may take the disk for an empty one.',
+      },
     ];
   const problems: TableProblem[] = [];
   const others = record.filter((one) => isUsed(one) && !isProtective(one));
@@ -161,22 +208,40 @@ function protectionProblems(record: MbrEntry[] | null, totalSectors: number, sho
       code: 'hybrid-mbr',
       message: `It is a hybrid: its MBR names ${others.length === 1 ? 'one partition' : `${others.length} partitions`} of its own beside the GPT. Whoever changes one must change the other.`,
     });
-  else if (!short && guard.sectors !== Math.min(totalSectors - 1, MOST_IN_MBR) && guard.sectors !== MOST_IN_MBR)
-    problems.push({ code: 'protective-mbr-size', message: 'The protective MBR does not cover the whole disk.' });
-  if (guard.start !== 1) problems.push({ code: 'protective-mbr-start', message: 'The protective MBR does not begin at sector 1.' });
+  else if (
+    !short &&
+    guard.sectors !== Math.min(totalSectors - 1, MOST_IN_MBR) &&
+    guard.sectors !== MOST_IN_MBR
+  )
+    problems.push({
+      code: 'protective-mbr-size',
+      message: 'The protective MBR does not cover the whole disk.',
+    });
+  if (guard.start !== 1)
+    problems.push({
+      code: 'protective-mbr-start',
+      message: 'The protective MBR does not begin at sector 1.',
+    });
   return problems;
 }
 
-function* mbrTable(record: MbrEntry[], start: Uint8Array, sizeBytes: number, before: TableProblem[]): Scan<DiskTable> {
+function* mbrTable(
+  record: MbrEntry[],
+  start: Uint8Array,
+  sizeBytes: number,
+  before: TableProblem[],
+): Scan<DiskTable> {
   const sectorSize = yield* mbrSectorSize(record);
   const totalSectors = Math.floor(sizeBytes / sectorSize);
   const { partitions, problems } = yield* partitionsOf(record, sectorSize);
   const rest = sizeBytes % sectorSize;
-  if (rest > 0) problems.push({ code: 'partial-sector', message: `The image ends ${rest} bytes into a sector.` });
+  if (rest > 0)
+    problems.push({ code: 'partial-sector', message: `The image ends ${rest} bytes into a sector.` });
   if (record.some(isProtective))
     problems.push({
       code: 'gpt-gone',
-      message: 'A protective MBR is there, and the GPT that it guards is not. Image the drive before anything repairs it.',
+      message:
+        'A protective MBR is there, and the GPT that it guards is not. Image the drive before anything repairs it.',
     });
   const last = Math.max(0, ...partitions.map((one) => one.startSector + one.sectors));
   const short = last > totalSectors;
@@ -207,13 +272,19 @@ function* mbrSectorSize(record: MbrEntry[]): Scan<SectorSize> {
 function* withoutTable(sizeBytes: number): Scan<DiskTable> {
   const is = yield* sniffFileSystem(0);
   const problem: TableProblem = is
-    ? { code: 'file-system-without-table', message: `No partition table: a file system (${is}) begins at the first sector.` }
+    ? {
+        code: 'file-system-without-table',
+        message: `No partition table: a file system (${is}) begins at the first sector.`,
+      }
     : {
         code: 'no-table',
-        message: 'No partition table and no known file system. The drive is empty, encrypted as a whole, or of another system.',
+        message:
+          'No partition table and no known file system. The drive is empty, encrypted as a whole, or of another system.',
       };
   const rest: TableProblem[] =
-    sizeBytes % 512 > 0 ? [{ code: 'partial-sector', message: `The image ends ${sizeBytes % 512} bytes into a sector.` }] : [];
+    sizeBytes % 512 > 0
+      ? [{ code: 'partial-sector', message: `The image ends ${sizeBytes % 512} bytes into a sector.` }]
+      : [];
   return {
     table: 'none',
     sectorSize: 512,
@@ -226,7 +297,11 @@ function* withoutTable(sizeBytes: number): Scan<DiskTable> {
 }
 
 /** What lies in each partition, as far as the image reaches. */
-function* withFileSystems(partitions: readonly TablePartition[], sectorSize: number, within: number): Scan<TablePartition[]> {
+function* withFileSystems(
+  partitions: readonly TablePartition[],
+  sectorSize: number,
+  within: number,
+): Scan<TablePartition[]> {
   const known: TablePartition[] = [];
   for (const one of partitions) {
     const at = one.startSector * sectorSize;

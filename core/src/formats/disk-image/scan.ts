@@ -3,7 +3,9 @@ export interface Piece {
   readonly at: number;
   readonly length: number;
 }
-/** A reader that asks for what it needs and is handed it; fewer bytes than asked for: the image ends there. */
+/**
+ * A reader that asks for what it needs and is handed it; fewer bytes than asked for: the image ends there.
+ */
 export type Scan<T> = Generator<Piece, T, Uint8Array>;
 
 /** Runs a scan over something that can be read at once: bytes in memory, an open file. */

@@ -18,7 +18,14 @@ const ResultSchema = z.object({
   'fio version': z.string(),
   'global options': options,
   jobs: z
-    .array(z.object({ jobname: z.string(), 'job options': options, read: Direction.optional(), write: Direction.optional() }))
+    .array(
+      z.object({
+        jobname: z.string(),
+        'job options': options,
+        read: Direction.optional(),
+        write: Direction.optional(),
+      }),
+    )
     .max(1000),
 });
 
@@ -39,9 +46,17 @@ export function fioOf(value: unknown): Reading<FioResult> {
     const blockSizeBytes = sizeOf(own['bs'] ?? own['blocksize'] ?? DEFAULT_BLOCK);
     const ioDepth = Number(own['iodepth'] ?? 1);
     if (blockSizeBytes === null)
-      return { ok: false, problem: `'${own['bs'] ?? own['blocksize']}' is not a size of blocks.`, at: `jobs.${at}.job options.bs` };
+      return {
+        ok: false,
+        problem: `'${own['bs'] ?? own['blocksize']}' is not a size of blocks.`,
+        at: `jobs.${at}.job options.bs`,
+      };
     if (!Number.isSafeInteger(ioDepth) || ioDepth < 1)
-      return { ok: false, problem: `'${own['iodepth']}' is not a depth.`, at: `jobs.${at}.job options.iodepth` };
+      return {
+        ok: false,
+        problem: `'${own['iodepth']}' is not a depth.`,
+        at: `jobs.${at}.job options.iodepth`,
+      };
     read.push({
       name: job.jobname,
       rw: own['rw'] ?? own['readwrite'] ?? 'read',
@@ -58,7 +73,10 @@ export function fioOf(value: unknown): Reading<FioResult> {
 const DEFAULT_BLOCK = '4k';
 const FACTORS: Readonly<Record<string, number>> = { '': 1, k: 2 ** 10, m: 2 ** 20, g: 2 ** 30 };
 
-/** `4k`, `1M`, `4096`, `4KiB`; of a pair for reading and writing the first. By 1024, as fio counts unless told otherwise. */
+/**
+ * `4k`, `1M`, `4096`, `4KiB`; of a pair for reading and writing the first. By 1024, as fio counts unless told
+ * otherwise.
+ */
 function sizeOf(text: string): number | null {
   const found = /^(\d+)\s*([kmg]?)(?:i?b)?$/i.exec(text.split(/[,-]/)[0]!.trim());
   const bytes = found ? Number(found[1]) * FACTORS[found[2]!.toLowerCase()]! : 0;

@@ -22,7 +22,15 @@ const told = model({
         tool: 'pick',
         live: true,
         checks: ['contacts apart'],
-        takes: [{ key: 'l', kind: 'lead', verb: 'Unplugged', label: 'lead', connector: { kind: 'latch', opens: 'Lift the bar' } }],
+        takes: [
+          {
+            key: 'l',
+            kind: 'lead',
+            verb: 'Unplugged',
+            label: 'lead',
+            connector: { kind: 'latch', opens: 'Lift the bar' },
+          },
+        ],
       }),
     ],
   }),
@@ -52,14 +60,20 @@ describe('a guide in Markdown', () => {
   });
   it('says that the maker’s manual comes first, once', () => {
     expect(text.match(/manual/g)).toHaveLength(1);
-    expect(guideMarkdown({ ...told, cautions: ['The service manual comes first.'] }).match(/manual/g)).toHaveLength(1);
+    expect(
+      guideMarkdown({ ...told, cautions: ['The service manual comes first.'] }).match(/manual/g),
+    ).toHaveLength(1);
   });
 });
 
 it('a guide as linked data has times as ISO 8601 durations, and cautions as tips', () => {
   const [howTo] = guideHowTo(told)['@graph'];
   const steps = JSON.stringify(howTo);
-  expect(howTo).toMatchObject({ '@type': 'HowTo', totalTime: 'PT1H8M30S', tool: [{ '@type': 'HowToTool', name: 'pick' }] });
+  expect(howTo).toMatchObject({
+    '@type': 'HowTo',
+    totalTime: 'PT1H8M30S',
+    tool: [{ '@type': 'HowToTool', name: 'pick' }],
+  });
   expect(steps).toContain('"timeRequired":"PT1H5M30S"');
   expect(steps).toContain('{"@type":"HowToTip","text":"Not | deeper"}');
 });
@@ -73,7 +87,9 @@ describe('a guide on paper', () => {
   it.each(['A4', 'Letter'] as const)('breaks lines and pages within %s, and loses no word', (paper) => {
     const pages = guideSheets(long, paper, halfWide);
     expect(pages.length).toBeGreaterThan(2);
-    const texts = pages.flatMap((page) => page.strokes.flatMap((stroke) => (stroke.kind === 'text' ? [{ ...stroke, page }] : [])));
+    const texts = pages.flatMap((page) =>
+      page.strokes.flatMap((stroke) => (stroke.kind === 'text' ? [{ ...stroke, page }] : [])),
+    );
     for (const { x, y, size, text, page } of texts) {
       expect(y).toBeLessThanOrEqual(page.heightMm - 8);
       // Letters are half as wide as high here.

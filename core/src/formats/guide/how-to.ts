@@ -7,10 +7,14 @@ interface Thing {
 }
 
 /**
- * The guide as linked data: a HowTo for each slot, after schema.org's HowTo, HowToSection, HowToStep, HowToDirection
+ * The guide as linked data: a HowTo for each slot, after schema.org's HowTo, HowToSection, HowToStep,
+ * HowToDirection
  * and HowToTip; times as ISO 8601 durations.
  */
-export function guideHowTo(model: MachineModel): { readonly '@context': 'https://schema.org'; readonly '@graph': readonly Thing[] } {
+export function guideHowTo(model: MachineModel): {
+  readonly '@context': 'https://schema.org';
+  readonly '@graph': readonly Thing[];
+} {
   const told = tellGuide(model);
   return {
     '@context': 'https://schema.org',

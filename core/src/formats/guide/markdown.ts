@@ -13,10 +13,17 @@ export function guideMarkdown(model: MachineModel): string {
     '## Cautions',
     '',
     ...told.cautions.map((line) => `- **${escape(line)}**`),
-    ...(told.hazards.length > 0 ? ['', '## Screws not to be swapped', '', ...told.hazards.map((line) => `- ${escape(line)}`)] : []),
+    ...(told.hazards.length > 0
+      ? ['', '## Screws not to be swapped', '', ...told.hazards.map((line) => `- ${escape(line)}`)]
+      : []),
   ];
   for (const way of told.ways) {
-    lines.push('', `## ${escape(way.title)}`, '', `About ${sayMinutes(way.minutes)}. Tools: ${escape(way.tools.join(', ')) || 'none'}.`);
+    lines.push(
+      '',
+      `## ${escape(way.title)}`,
+      '',
+      `About ${sayMinutes(way.minutes)}. Tools: ${escape(way.tools.join(', ')) || 'none'}.`,
+    );
     for (const { name, steps } of way.legs) {
       if (steps.length === 0) continue;
       lines.push('', `### ${name}`, '');

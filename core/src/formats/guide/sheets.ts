@@ -27,5 +27,10 @@ export function guideSheets(model: MachineModel, paper: Paper, face: Typeface): 
       });
     }
   }
-  return printPages(printed, paper, face, (at, of) => `${told.title}, guide version ${model.guide.version}, page ${at} of ${of}`);
+  return printPages(
+    printed,
+    paper,
+    face,
+    (at, of) => `${told.title}, guide version ${model.guide.version}, page ${at} of ${of}`,
+  );
 }

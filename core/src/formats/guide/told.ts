@@ -1,4 +1,12 @@
-import { SAY_SIDE, sayModel, sayScrew, slotsOf, type MachineModel, type Slot, type TakenThing } from '../../hardware/index.js';
+import {
+  SAY_SIDE,
+  sayModel,
+  sayScrew,
+  slotsOf,
+  type MachineModel,
+  type Slot,
+  type TakenThing,
+} from '../../hardware/index.js';
 import { buildWay, overlengths, type WayStep } from '../../teardown/index.js';
 
 /** A guide as it is read rather than walked: what all its written forms are made from. */
@@ -41,10 +49,14 @@ export function tellGuide(model: MachineModel): ToldGuide {
       `Firmware: ${model.firmwareEntry}`,
       ...(model.bootMenuEntry === '' ? [] : [`Boot menu: ${model.bootMenuEntry}`]),
       ...(model.soldered.length > 0 ? [`Soldered: ${model.soldered.join(', ')}.`] : []),
-      ...(model.variants ? [`${model.variants.ask} ${model.variants.of.map((one) => one.answer).join('; or: ')}.`] : []),
+      ...(model.variants
+        ? [`${model.variants.ask} ${model.variants.of.map((one) => one.answer).join('; or: ')}.`]
+        : []),
       `Try it before closing: ${model.tryBeforeClosing}`,
     ],
-    cautions: model.cautions.some((one) => /manual/i.test(one)) ? model.cautions : [...model.cautions, MANUAL_FIRST],
+    cautions: model.cautions.some((one) => /manual/i.test(one))
+      ? model.cautions
+      : [...model.cautions, MANUAL_FIRST],
     ways: slotsOf(model, null).flatMap((slot) => {
       const way = slot.reach.length > 0 ? buildWay(model, slot, []) : null;
       return way?.ok ? [tellWay(slot, way.steps)] : [];

@@ -17,6 +17,9 @@ export const jobHead: Format = {
   read: (file) =>
     mapReading(
       ofJson(file, 'job', (value) => checkDocument(value, HeadSchema, 'job')),
-      ({ format, workshop, exportedAt, events }) => ({ gives: 'job', printed: { format, workshop, exportedAt, events: events.length } }),
+      ({ format, workshop, exportedAt, events }) => ({
+        gives: 'job',
+        printed: { format, workshop, exportedAt, events: events.length },
+      }),
     ),
 };

@@ -3,4 +3,5 @@ import { readJsonDocument } from '../json-document.js';
 import type { Reading } from '../reading.js';
 
 /** Reads a machine model document (docs/formats/machine-model.schema.json). */
-export const readMachineModel = (text: string): Reading<MachineModel> => readJsonDocument(text, MachineModelSchema, 'machine model');
+export const readMachineModel = (text: string): Reading<MachineModel> =>
+  readJsonDocument(text, MachineModelSchema, 'machine model');

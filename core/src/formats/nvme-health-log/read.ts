@@ -49,7 +49,10 @@ export function healthLogFault(bytes: Uint8Array): Extract<Reading<never>, { ok:
     at: `byte ${at}`,
   });
   if (bytes.length !== HEALTH_LOG_BYTES)
-    return no(`it has ${bytes.length} bytes, and a health log has 512.`, Math.min(bytes.length, HEALTH_LOG_BYTES));
+    return no(
+      `it has ${bytes.length} bytes, and a health log has 512.`,
+      Math.min(bytes.length, HEALTH_LOG_BYTES),
+    );
   for (let at = RESERVED.from; at <= RESERVED.to; at++)
     if (bytes[at] !== 0) return no('bytes 7 to 31 are reserved and have to be zero.', at);
   if (bytes.every((byte) => byte === 0)) return no('every byte of it is zero.', 0);

@@ -32,7 +32,8 @@ export function looksLikeRescueMap(bytes: Uint8Array): boolean {
 }
 
 /**
- * Reads a map of GNU ddrescue (its manual, 'Mapfile structure'): comments, a line with position and status, then blocks
+ * Reads a map of GNU ddrescue (its manual, 'Mapfile structure'): comments, a line with position and status,
+ * then blocks
  * that touch each other, each with position, size and state. Straight from bytes: maps have a million lines.
  */
 export function readRescueMap(bytes: Uint8Array): Reading<RescueMap> {
@@ -47,7 +48,8 @@ export function readRescueMap(bytes: Uint8Array): Reading<RescueMap> {
   if (!reader.next()) return fault('This rescue map is empty: it has no line with its position and status.');
   const currentPosition = reader.number();
   const status = STATUS_OF[String.fromCharCode(reader.sign())];
-  if (currentPosition === null || status === undefined) return fault('The first line of a rescue map says its position and its status.');
+  if (currentPosition === null || status === undefined)
+    return fault('The first line of a rescue map says its position and its status.');
   const pass = reader.atEnd() ? 1 : reader.number();
   if (pass === null || !reader.atEnd()) return fault('The pass after position and status is not a number.');
   let room = Math.max(16, Math.ceil(bytes.length / 24));
@@ -59,12 +61,14 @@ export function readRescueMap(bytes: Uint8Array): Reading<RescueMap> {
     const start = reader.number();
     const size = reader.number();
     const state = STATE_BY_CODE[reader.sign()] ?? -1;
-    if (start === null || size === null || !reader.atEnd()) return fault('A line of a rescue map has a position, a size and a state.');
+    if (start === null || size === null || !reader.atEnd())
+      return fault('A line of a rescue map has a position, a size and a state.');
     if (state < 0) return fault('This state is not one of ? * / - and +.');
     const end = start + size;
     if (size === 0) return fault('This block has no size.');
     if (!Number.isSafeInteger(end)) return fault('This block ends beyond what any drive holds.');
-    if (used > 0 && starts[used - 1]! + sizes[used - 1]! !== start) return fault('This block does not begin where the one before it ends.');
+    if (used > 0 && starts[used - 1]! + sizes[used - 1]! !== start)
+      return fault('This block does not begin where the one before it ends.');
     if (used === room) {
       room *= 2;
       starts = copiedInto(starts, new Float64Array(room));

@@ -19,7 +19,8 @@ export function writeRescueMap(map: RescueMap): string {
     `${hex(map.currentPosition)}     ${STATUS_SIGN[map.status]}               ${map.pass}`,
     '#      pos        size  status',
   ];
-  for (let at = 0; at < map.starts.length; at++) lines.push(`${hex(map.starts[at]!)}  ${hex(map.sizes[at]!)}  ${SIGNS[map.states[at]!]}`);
+  for (let at = 0; at < map.starts.length; at++)
+    lines.push(`${hex(map.starts[at]!)}  ${hex(map.sizes[at]!)}  ${SIGNS[map.states[at]!]}`);
   return `${lines.join('\n')}\n`;
 }
 

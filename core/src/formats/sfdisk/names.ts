@@ -1,7 +1,8 @@
 const PLAIN = /^[\x20\x21\x23-\x5b\x5d-\x7e]$/;
 
 /** A name in the quotes of `sfdisk`, which writes every other byte of its UTF-8 as `\x22`. */
-export const quoted = (name: string): string => `"${[...name].map((sign) => (PLAIN.test(sign) ? sign : escaped(sign))).join('')}"`;
+export const quoted = (name: string): string =>
+  `"${[...name].map((sign) => (PLAIN.test(sign) ? sign : escaped(sign))).join('')}"`;
 
 /** Half a pair of UTF-16 has no bytes of its own. */
 const HALF = /^[\ud800-\udfff]$/;

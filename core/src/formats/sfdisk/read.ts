@@ -1,6 +1,12 @@
 import { cut, keepable } from '../../units/index.js';
 import * as z from 'zod';
-import { SectorSizeSchema, type DiskTable, type PartitionTable, type SectorSize, type TablePartition } from '../../hardware/index.js';
+import {
+  SectorSizeSchema,
+  type DiskTable,
+  type PartitionTable,
+  type SectorSize,
+  type TablePartition,
+} from '../../hardware/index.js';
 import { kindOfType } from '../../standards/index.js';
 import { checkDocument } from '../json-document.js';
 import type { Reading } from '../reading.js';
@@ -45,7 +51,12 @@ export function sfdiskJsonOf(value: unknown): Reading<DiskTable> {
   const read: TablePartition[] = [];
   for (const [at, one] of partitions.entries()) {
     const part = partition(table, one.node, at, { ...one, bootable: one.bootable ?? false });
-    if (!part) return { ok: false, problem: `'${one.type}' is no type of a partition.`, at: `partitiontable.partitions.${at}.type` };
+    if (!part)
+      return {
+        ok: false,
+        problem: `'${one.type}' is no type of a partition.`,
+        at: `partitiontable.partitions.${at}.type`,
+      };
     read.push(part);
   }
   return { ok: true, value: tableOf(table, id ?? null, sectorsize ?? 512, firstlba, lastlba, read) };
@@ -73,7 +84,8 @@ export function readSfdiskDump(text: string): Reading<DiskTable> {
     const line = raw.trim();
     const where = `line ${at + 1}`;
     if (line === '' || line.startsWith('#')) continue;
-    if (line.length > LONGEST_LINE) return { ok: false, problem: `This line has ${line.length} signs: it is none of sfdisk's.`, at: where };
+    if (line.length > LONGEST_LINE)
+      return { ok: false, problem: `This line has ${line.length} signs: it is none of sfdisk's.`, at: where };
     const header = /^([a-z-]+)\s*:\s*([^=]*)$/.exec(line);
     if (header && partitions.length === 0) {
       headers.set(header[1]!, header[2]!.trim());
@@ -81,7 +93,8 @@ export function readSfdiskDump(text: string): Reading<DiskTable> {
     }
     const table = TABLES[headers.get('label') ?? ''];
     if (!table) return { ok: false, problem: unknownLabel(headers.get('label') ?? ''), at: where };
-    if (partitions.length >= 300) return { ok: false, problem: 'It names more than 300 partitions.', at: where };
+    if (partitions.length >= 300)
+      return { ok: false, problem: 'It names more than 300 partitions.', at: where };
     const fields = fieldsOf(line);
     if (typeof fields === 'string') return { ok: false, problem: fields, at: where };
     const part = partition(table, fields.node, partitions.length, fields);
@@ -92,21 +105,40 @@ export function readSfdiskDump(text: string): Reading<DiskTable> {
   if (!table) return { ok: false, problem: unknownLabel(headers.get('label') ?? ''), at: 'line 1' };
   const unit = headers.get('unit') ?? 'sectors';
   if (unit !== 'sectors')
-    return { ok: false, problem: `Its unit is ${unit}, not sectors. Dump it anew with a newer sfdisk.`, at: 'line 1' };
+    return {
+      ok: false,
+      problem: `Its unit is ${unit}, not sectors. Dump it anew with a newer sfdisk.`,
+      at: 'line 1',
+    };
   const size = SectorSizeSchema.safeParse(Number(headers.get('sector-size') ?? 512));
-  if (!size.success) return { ok: false, problem: 'Its sectors have neither 512 nor 4096 bytes.', at: 'line 1' };
+  if (!size.success)
+    return { ok: false, problem: 'Its sectors have neither 512 nor 4096 bytes.', at: 'line 1' };
   const number = (name: string) => {
     const value = Number(headers.get(name) ?? 'none');
     return Number.isSafeInteger(value) && value >= 0 ? value : undefined;
   };
   return {
     ok: true,
-    value: tableOf(table, headers.get('label-id') ?? null, size.data, number('first-lba'), number('last-lba'), partitions),
+    value: tableOf(
+      table,
+      headers.get('label-id') ?? null,
+      size.data,
+      number('first-lba'),
+      number('last-lba'),
+      partitions,
+    ),
   };
 }
 
 /** As `./petrichor read` prints it. */
-export function partitionTableOf({ table, sectorSize, totalSectors, diskId, usable, partitions }: DiskTable): PartitionTable {
+export function partitionTableOf({
+  table,
+  sectorSize,
+  totalSectors,
+  diskId,
+  usable,
+  partitions,
+}: DiskTable): PartitionTable {
   return {
     format: 'sfdisk',
     table: table === 'mbr' ? 'mbr' : 'gpt',
@@ -119,7 +151,9 @@ export function partitionTableOf({ table, sectorSize, totalSectors, diskId, usab
 }
 
 const unknownLabel = (label: string): string =>
-  label === '' ? 'It does not say which kind of table it is (label:).' : `It is a table of the kind '${label}'; gpt and dos are read.`;
+  label === ''
+    ? 'It does not say which kind of table it is (label:).'
+    : `It is a table of the kind '${label}'; gpt and dos are read.`;
 
 interface Fields {
   node: string;
@@ -153,14 +187,30 @@ function fieldsOf(line: string): Fields | string {
   if (!isCount(found['size'], size)) return 'The size of this partition is not a number of sectors.';
   const name = found['name'] === undefined ? undefined : unquoted(found['name']);
   if (name === null) return 'The name of this partition is not UTF-8.';
-  return { node: parts[1]!, start, size, type: found['type'] ?? '', uuid: found['uuid'], name, attrs: found['attrs'], bootable };
+  return {
+    node: parts[1]!,
+    start,
+    size,
+    type: found['type'] ?? '',
+    uuid: found['uuid'],
+    name,
+    attrs: found['attrs'],
+    bootable,
+  };
 }
 
-const isCount = (text: string | undefined, value: number): boolean => /^\d+$/.test(text ?? '') && Number.isSafeInteger(value);
+const isCount = (text: string | undefined, value: number): boolean =>
+  /^\d+$/.test(text ?? '') && Number.isSafeInteger(value);
 
-function partition(table: 'gpt' | 'mbr', node: string, at: number, one: Omit<Fields, 'node'>): TablePartition | null {
+function partition(
+  table: 'gpt' | 'mbr',
+  node: string,
+  at: number,
+  one: Omit<Fields, 'node'>,
+): TablePartition | null {
   const type = one.type.toLowerCase();
-  const known = table === 'gpt' ? /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(type) : /^[0-9a-f]{1,2}$/.test(type);
+  const known =
+    table === 'gpt' ? /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(type) : /^[0-9a-f]{1,2}$/.test(type);
   if (!known) return null;
   const full = table === 'gpt' ? type : type.padStart(2, '0');
   const attributes = one.attrs ?? '';
@@ -178,7 +228,9 @@ function partition(table: 'gpt' | 'mbr', node: string, at: number, one: Omit<Fie
   };
 }
 
-/** The last sector that a GPT leaves for partitions, and how many its end takes: 33 of 512 bytes, 5 of 4096. */
+/**
+ * The last sector that a GPT leaves for partitions, and how many its end takes: 33 of 512 bytes, 5 of 4096.
+ */
 const tableOf = (
   table: 'gpt' | 'mbr',
   id: string | null,

@@ -3,18 +3,27 @@ import { quoted } from './names.js';
 
 /** A table to be written: what a script needs of it. A null identity is made anew by `sfdisk`. */
 type Writable = Pick<DiskTable, 'table' | 'sectorSize' | 'diskId' | 'usable'> & {
-  readonly partitions: readonly (Omit<TablePartition, 'kind' | 'fileSystem'> & { readonly uuid: string | null })[];
+  readonly partitions: readonly (Omit<TablePartition, 'kind' | 'fileSystem'> & {
+    readonly uuid: string | null;
+  })[];
 };
 
 /**
- * A script that `sfdisk` takes on a drive or image of the target's size: every start and size in sectors, nothing left to it.
+ * A script that `sfdisk` takes on a drive or image of the target's size: every start and size in sectors,
+ * nothing left to it.
  * @param comments lines for whoever reads it before running it.
  */
-export function writeSfdiskScript(table: Writable, comments: readonly string[] = [], device = 'target'): string {
+export function writeSfdiskScript(
+  table: Writable,
+  comments: readonly string[] = [],
+  device = 'target',
+): string {
   const head = [
     ...comments.map((line) => `# ${line}`),
     `label: ${table.table === 'gpt' ? 'gpt' : 'dos'}`,
-    ...(table.diskId === null ? [] : [`label-id: ${table.diskId.startsWith('0x') ? table.diskId : table.diskId.toUpperCase()}`]),
+    ...(table.diskId === null
+      ? []
+      : [`label-id: ${table.diskId.startsWith('0x') ? table.diskId : table.diskId.toUpperCase()}`]),
     'unit: sectors',
     ...(table.usable ? [`first-lba: ${table.usable.first}`, `last-lba: ${table.usable.last}`] : []),
     `sector-size: ${table.sectorSize}`,
@@ -47,7 +56,9 @@ export function writeSfdiskJson(table: Writable, device = 'target'): string {
   }));
   const own = {
     label: table.table === 'gpt' ? 'gpt' : 'dos',
-    ...(table.diskId === null ? {} : { id: table.diskId.startsWith('0x') ? table.diskId : table.diskId.toUpperCase() }),
+    ...(table.diskId === null
+      ? {}
+      : { id: table.diskId.startsWith('0x') ? table.diskId : table.diskId.toUpperCase() }),
     device,
     unit: 'sectors',
     ...(table.usable ? { firstlba: table.usable.first, lastlba: table.usable.last } : {}),

@@ -39,7 +39,8 @@ it.each([
 it('sees an id that stands there twice, and says where', () =>
   expect(readTable([good, good]).bad).toEqual([{ line: 3, reason: expect.stringContaining('line 2') }]));
 
-it('reads a decimal comma', () => expect(readTable([{ ...good, 'height.mm': '9,5' }]).drives[0]).toMatchObject({ height: { mm: 9.5 } }));
+it('reads a decimal comma', () =>
+  expect(readTable([{ ...good, 'height.mm': '9,5' }]).drives[0]).toMatchObject({ height: { mm: 9.5 } }));
 
 it('does not let a heading reach what every object inherits', () => {
   readTable([{ ...good, '__proto__.polluted': 'yes', 'constructor.prototype.polluted': 'yes' }]);

@@ -2,8 +2,10 @@ import { DriveSchema, PartSchema, type Drive, type Part } from '../../hardware/i
 import { fullStop } from '../../units/index.js';
 
 /**
- * The shelf as rows of text, the way a spreadsheet holds it. `item` is `drive` or `part`; columns beyond the first
- * ones are fields of the document, nested ones with a dot (`link.protocol`, `topHeight.mm`). An empty cell is left out.
+ * The shelf as rows of text, the way a spreadsheet holds it. `item` is `drive` or `part`; columns beyond the
+ * first
+ * ones are fields of the document, nested ones with a dot (`link.protocol`, `topHeight.mm`). An empty cell is
+ * left out.
  */
 type Row = Readonly<Record<string, string>>;
 
@@ -22,7 +24,10 @@ export interface ReadTable {
 /** Columns every row has; the rest depend on what it is. */
 const FIRST_COLUMNS = ['item', 'id', 'maker', 'name', 'priceMinor', 'drawer', 'inStock', 'leadDays'] as const;
 
-/** Reads rows into documents. A bad row is listed with its line and reason; the good ones are read all the same. */
+/**
+ * Reads rows into documents. A bad row is listed with its line and reason; the good ones are read all the
+ * same.
+ */
 export function readTable(rows: readonly Row[]): ReadTable {
   const read: ReadTable = { drives: [], parts: [], bad: [] };
   const seen = new Map<string, number>();
@@ -35,7 +40,9 @@ export function readTable(rows: readonly Row[]): ReadTable {
     const parsed = item === 'drive' ? DriveSchema.safeParse(document) : PartSchema.safeParse(document);
     if (!parsed.success) {
       const issue = parsed.error.issues[0]!;
-      return bad(`${issue.path.join('.') || (item === 'drive' ? 'family' : 'kind')}: ${fullStop(issue.message)}`);
+      return bad(
+        `${issue.path.join('.') || (item === 'drive' ? 'family' : 'kind')}: ${fullStop(issue.message)}`,
+      );
     }
     const key = `${item} ${parsed.data.id}`;
     const before = seen.get(key);
@@ -48,19 +55,30 @@ export function readTable(rows: readonly Row[]): ReadTable {
 }
 
 /** Documents as rows, with every column any of them needs, in a steady order. */
-export function writeTable(drives: readonly Drive[], parts: readonly Part[]): { columns: string[]; rows: Row[] } {
+export function writeTable(
+  drives: readonly Drive[],
+  parts: readonly Part[],
+): { columns: string[]; rows: Row[] } {
   const rows = [...drives.map((drive) => rowOf('drive', drive)), ...parts.map((part) => rowOf('part', part))];
-  const others = [...new Set(rows.flatMap((row) => Object.keys(row)))].filter((column) => !FIRST_COLUMNS.some((first) => first === column));
+  const others = [...new Set(rows.flatMap((row) => Object.keys(row)))].filter(
+    (column) => !FIRST_COLUMNS.some((first) => first === column),
+  );
   return { columns: [...FIRST_COLUMNS, ...others.sort()], rows };
 }
 
-const rowOf = (item: 'drive' | 'part', document: object): Row => ({ item, ...Object.fromEntries(flat(document, '')) });
+const rowOf = (item: 'drive' | 'part', document: object): Row => ({
+  item,
+  ...Object.fromEntries(flat(document, '')),
+});
 
 function flat(value: object, under: string): [string, string][] {
   return Object.entries(value).flatMap(([key, inner]): [string, string][] => {
     const column = under + key;
     if (inner === null || inner === '' || (Array.isArray(inner) && inner.length === 0)) return [];
-    if (Array.isArray(inner)) return [[column, inner.every((one) => typeof one === 'string') ? inner.join(' ') : JSON.stringify(inner)]];
+    if (Array.isArray(inner))
+      return [
+        [column, inner.every((one) => typeof one === 'string') ? inner.join(' ') : JSON.stringify(inner)],
+      ];
     if (typeof inner === 'object') return flat(inner as object, `${column}.`);
     return [[column, String(inner)]];
   });

@@ -6,5 +6,9 @@ export const smartReport: Format = {
   say: 'smartctl --json -x',
   sniff: (file) => file.hasField('smartctl'),
   read: (file) =>
-    mapReading(ofJson(file, 'self-report of smartctl', smartReportOf), (report) => ({ gives: 'self-report', printed: report, report })),
+    mapReading(ofJson(file, 'self-report of smartctl', smartReportOf), (report) => ({
+      gives: 'self-report',
+      printed: report,
+      report,
+    })),
 };

@@ -12,25 +12,36 @@ const byte = z.number().int().min(0).max(255);
 
 const AtaTestSchema = z.object({
   type: z.object({ string: z.string() }).optional(),
-  status: z.object({ value: z.number().optional(), string: z.string().default(''), passed: z.boolean().optional() }).optional(),
+  status: z
+    .object({ value: z.number().optional(), string: z.string().default(''), passed: z.boolean().optional() })
+    .optional(),
   lifetime_hours: z.number().optional(),
 });
 const AtaTestLogSchema = z.object({ table: z.array(AtaTestSchema).default([]) }).optional();
 const ErrorLogSchema = z.object({ count }).optional();
 
 /**
- * Raw value of an attribute. Some makers fill more bits than a JSON number keeps; smartctl writes the digits beside
+ * Raw value of an attribute. Some makers fill more bits than a JSON number keeps; smartctl writes the digits
+ * beside
  * it as text, and those are taken then.
  */
-const RawSchema = z.object({ value: z.number().min(0), string: z.string().optional() }).transform(({ value, string }, context): bigint => {
-  if (Number.isSafeInteger(value)) return BigInt(value);
-  const digits = /^\d+/.exec(string ?? '')?.[0];
-  if (digits !== undefined && Number(digits) === value) return BigInt(digits);
-  context.addIssue({ code: 'custom', message: 'a raw value is a whole number, or stands beside as its digits' });
-  return 0n;
-});
+const RawSchema = z
+  .object({ value: z.number().min(0), string: z.string().optional() })
+  .transform(({ value, string }, context): bigint => {
+    if (Number.isSafeInteger(value)) return BigInt(value);
+    const digits = /^\d+/.exec(string ?? '')?.[0];
+    if (digits !== undefined && Number(digits) === value) return BigInt(digits);
+    context.addIssue({
+      code: 'custom',
+      message: 'a raw value is a whole number, or stands beside as its digits',
+    });
+    return 0n;
+  });
 
-/** What is taken of `smartctl --json -x`; field names by smartmontools 7 (from memory). The rest of the report is left alone. */
+/**
+ * What is taken of `smartctl --json -x`; field names by smartmontools 7 (from memory). The rest of the report
+ * is left alone.
+ */
 const SmartctlSchema = z.object({
   smartctl: z.object({
     exit_status: z.number().optional(),
@@ -117,9 +128,17 @@ export function smartReportOf(value: unknown): Reading<SelfReport> {
     const why = told
       ? `smartctl says: ${told}.`
       : `it is of a drive that speaks ${report.device?.protocol ?? 'something it does not name'}.`;
-    return { ok: false, problem: `This self-report is of neither an ATA nor an NVMe drive; ${why}`, at: 'device.protocol' };
+    return {
+      ok: false,
+      problem: `This self-report is of neither an ATA nor an NVMe drive; ${why}`,
+      at: 'device.protocol',
+    };
   }
-  if (!report.ata_smart_attributes && !report.nvme_smart_health_information_log && report.smart_status === undefined) {
+  if (
+    !report.ata_smart_attributes &&
+    !report.nvme_smart_health_information_log &&
+    report.smart_status === undefined
+  ) {
     const why = told ? ` smartctl says: ${told}.` : '';
     return {
       ok: false,
@@ -142,7 +161,11 @@ const common = (report: Smartctl) => ({
   powerOnHours: orNull(report.power_on_time?.hours),
   temperatureC: report.temperature?.current ?? null,
   selfAssessment:
-    report.smart_status === undefined ? ('unknown' as const) : report.smart_status.passed ? ('passed' as const) : ('failed' as const),
+    report.smart_status === undefined
+      ? ('unknown' as const)
+      : report.smart_status.passed
+        ? ('passed' as const)
+        : ('failed' as const),
 });
 
 function ofAta(report: Smartctl): SelfReport {
@@ -162,19 +185,27 @@ function ofAta(report: Smartctl): SelfReport {
       raw: bigCount(raw),
     })),
     nvme: null,
-    selfTests: ((tests?.extended ?? tests?.standard)?.table ?? []).slice(0, MOST_TESTS).map(({ type, status, lifetime_hours }) => ({
-      kind: type?.string ?? 'Test',
-      status: status?.string ?? '',
-      outcome: ataOutcome(status),
-      atHours: lifetime_hours ?? null,
-    })),
+    selfTests: ((tests?.extended ?? tests?.standard)?.table ?? [])
+      .slice(0, MOST_TESTS)
+      .map(({ type, status, lifetime_hours }) => ({
+        kind: type?.string ?? 'Test',
+        status: status?.string ?? '',
+        outcome: ataOutcome(status),
+        atHours: lifetime_hours ?? null,
+      })),
     errorCount: orNull((errors?.extended ?? errors?.summary)?.count),
   };
 }
 
-/** High half of the status byte: 0 passed, 1–2 aborted, 3–8 failed, 15 running (ATA/ATAPI command set, self-test log, from memory). */
-function ataOutcome(status: z.infer<typeof AtaTestSchema>['status']): SelfReport['selfTests'][number]['outcome'] {
-  if (status?.value === undefined) return status?.passed === undefined ? 'unknown' : status.passed ? 'passed' : 'failed';
+/**
+ * High half of the status byte: 0 passed, 1–2 aborted, 3–8 failed, 15 running (ATA/ATAPI command set,
+ * self-test log, from memory).
+ */
+function ataOutcome(
+  status: z.infer<typeof AtaTestSchema>['status'],
+): SelfReport['selfTests'][number]['outcome'] {
+  if (status?.value === undefined)
+    return status?.passed === undefined ? 'unknown' : status.passed ? 'passed' : 'failed';
   const code = status.value >> 4;
   if (code === 0) return 'passed';
   if (code === 15) return 'running';

@@ -1,6 +1,12 @@
 import type { Feature } from '../knowledge.js';
 
-const look = (id: string, ask: string, how: string, seconds: number, answers: readonly (readonly [string, string])[]): Feature => ({
+const look = (
+  id: string,
+  ask: string,
+  how: string,
+  seconds: number,
+  answers: readonly (readonly [string, string])[],
+): Feature => ({
   kind: 'look',
   id,
   ask,
@@ -52,7 +58,14 @@ export const FEATURES: readonly Feature[] = [
   measure('length', 'How long is it?', 'Callipers, without the plug’s tongue.', 'mm', 0.4, 10),
   measure('width', 'How wide is it?', 'Callipers, across.', 'mm', 0.3, 8),
   measure('height', 'How high is it?', 'Callipers, at its thickest.', 'mm', 0.25, 8),
-  measure('pins', 'How many pins has it?', 'Count one row, times two; a missing one counts.', 'pins', 0.6, 25),
+  measure(
+    'pins',
+    'How many pins has it?',
+    'Count one row, times two; a missing one counts.',
+    'pins',
+    0.6,
+    25,
+  ),
   look('holes', 'How is it held?', 'Look for screw holes.', 5, [
     ['half-round', 'one half-round notch at its far end'],
     ['two-corners', 'a hole at each far corner'],
@@ -68,17 +81,29 @@ export const FEATURES: readonly Feature[] = [
     ['memory', 'DDR, PC2, PC3, PC4 or PC5'],
     ['nothing', 'nothing of these'],
   ]),
-  look('antenna-snaps', 'Are there small round metal snaps on it?', 'Two or three, the size of a rice grain.', 4, [
-    ['yes', 'yes'],
-    ['no', 'no'],
-  ]),
-  look('rib', 'Where is the rib in the socket?', 'Look into it with a light, positions counted from the end with the small side.', 10, [
-    ['near-few', 'leaves five contacts on its small side'],
-    ['near-six', 'leaves six contacts on its small side'],
-    ['third', 'leaves about a dozen contacts on its small side'],
-    ['middle', 'near the middle'],
-    ['no-rib', 'there is none'],
-  ]),
+  look(
+    'antenna-snaps',
+    'Are there small round metal snaps on it?',
+    'Two or three, the size of a rice grain.',
+    4,
+    [
+      ['yes', 'yes'],
+      ['no', 'no'],
+    ],
+  ),
+  look(
+    'rib',
+    'Where is the rib in the socket?',
+    'Look into it with a light, positions counted from the end with the small side.',
+    10,
+    [
+      ['near-few', 'leaves five contacts on its small side'],
+      ['near-six', 'leaves six contacts on its small side'],
+      ['third', 'leaves about a dozen contacts on its small side'],
+      ['middle', 'near the middle'],
+      ['no-rib', 'there is none'],
+    ],
+  ),
   look('latch', 'How does it open?', 'Try with a fingernail, gently.', 8, [
     ['flip', 'a thin bar flips up'],
     ['slide', 'a bar slides out'],
@@ -93,12 +118,33 @@ export const FEATURES: readonly Feature[] = [
     ['small-plug', 'a small black plug with two rows'],
     ['shield', 'a metal shell'],
   ]),
-  measure('diameter', 'How thick is the screw, over its thread?', 'Callipers over the crests.', 'mm', 0.07, 10),
+  measure(
+    'diameter',
+    'How thick is the screw, over its thread?',
+    'Callipers over the crests.',
+    'mm',
+    0.07,
+    10,
+  ),
   look('turns', 'How does the thread look?', 'Against the light.', 8, [
     ['fine', 'fine and even'],
     ['coarse', 'coarse, few turns'],
     ['forming', 'wide apart, sharp, a pointed or three-sided end'],
   ]),
-  measure('notch-from-left', 'How far is the notch from the left end?', 'Label towards you, contacts down.', 'mm', 0.5, 12),
-  measure('contacts', 'How many contacts has one face?', 'Count, or read the number printed at the last one.', 'contacts', 2, 35),
+  measure(
+    'notch-from-left',
+    'How far is the notch from the left end?',
+    'Label towards you, contacts down.',
+    'mm',
+    0.5,
+    12,
+  ),
+  measure(
+    'contacts',
+    'How many contacts has one face?',
+    'Count, or read the number printed at the last one.',
+    'contacts',
+    2,
+    35,
+  ),
 ];

@@ -1,4 +1,4 @@
-import type { LookAlike, Shows, Thing, ThingGroup } from '../knowledge.js';
+import type { Shows, Thing, ThingGroup } from '../knowledge.js';
 
 const about = (mm: number, spread = 0.3): Shows => ({ from: mm - spread, to: mm + spread });
 const thing = (
@@ -38,9 +38,10 @@ const m2 = (lengthMm: number, edge: string, label: string[]): Record<string, Sho
   label: [...label, 'nothing'],
   'antenna-snaps': ['no'],
 });
-const lengths = [30, 42, 60, 80, 110] as const;
+/** Of M.2 cards, mm. */
+export const LENGTHS = [30, 42, 60, 80, 110] as const;
 
-const M2_DRIVES = lengths.flatMap((mm): Thing[] => [
+const M2_DRIVES = LENGTHS.flatMap((mm): Thing[] => [
   thing(
     'drive',
     `m2-${mm}-m-nvme`,
@@ -89,7 +90,13 @@ const card52Drawn = (lengthMm: number): Thing['drawn'] => ({
   ],
   contacts: 'edge',
 });
-const box = (length: number, width: number, heights: readonly [number, number], edge: string, label: string): Record<string, Shows> => ({
+const box = (
+  length: number,
+  width: number,
+  heights: readonly [number, number],
+  edge: string,
+  label: string,
+): Record<string, Shows> => ({
   build: ['metal-box'],
   edge: [edge],
   length: about(length, 0.6),
@@ -320,7 +327,13 @@ const LEADS: readonly Thing[] = [
 ];
 
 /** Over the crests a screw measures a little less than its name (ISO 965 tolerances, from memory). */
-const screw = (id: string, name: string, diameter: number, means: string, turns: string[] = ['fine']): Thing =>
+const screw = (
+  id: string,
+  name: string,
+  diameter: number,
+  means: string,
+  turns: string[] = ['fine'],
+): Thing =>
   thing(
     'screw',
     id,
@@ -343,7 +356,9 @@ const SCREWS: readonly Thing[] = [
   screw('m25', 'Screw M2.5', 2.5, 'Covers, frames, hinges.'),
   screw('m3', 'Screw M3', 3, 'Sides of 2.5-inch drives, 3 mm deep at most.'),
   screw('unc632', 'Screw 6-32', 3.5, 'Sides of 3.5-inch drives; it does not go into M3.', ['coarse']),
-  screw('forming-2', 'Thread-forming screw, 2 mm', 2, 'For plastic bosses. Never into a metal post.', ['forming']),
+  screw('forming-2', 'Thread-forming screw, 2 mm', 2, 'For plastic bosses. Never into a metal post.', [
+    'forming',
+  ]),
 ];
 
 const module = (id: string, name: string, notch: number, means: string): Thing =>
@@ -367,43 +382,21 @@ const module = (id: string, name: string, notch: number, means: string): Thing =
   );
 const MEMORY: readonly Thing[] = [
   module('ddr2', 'Memory module DDR2', 16.3, 'Goes only into DDR2 sockets.'),
-  module('ddr3', 'Memory module DDR3', 24.8, 'Low-voltage ones run at standard voltage, not the other way about.'),
+  module(
+    'ddr3',
+    'Memory module DDR3',
+    24.8,
+    'Low-voltage ones run at standard voltage, not the other way about.',
+  ),
   module('ddr4', 'Memory module DDR4', 28.6, 'Its edge is slightly curved.'),
   module('ddr5', 'Memory module DDR5', 32.2, 'A supply chip sits on the module.'),
 ];
 
-export const THINGS: readonly Thing[] = [...M2_DRIVES, ...OTHER_DRIVES, ...SOCKETS, ...LEADS, ...SCREWS, ...MEMORY];
-
-const alike = (one: string, other: string, feature: string, say: string): LookAlike => ({ of: [one, other], feature, say });
-export const LOOK_ALIKES: readonly LookAlike[] = [
-  alike(
-    'msata-full',
-    'mini-card-full',
-    'antenna-snaps',
-    'An mSATA card and a wireless card have the same edge: only the wireless card has antenna snaps.',
-  ),
-  alike(
-    'msata-half',
-    'mini-card-half',
-    'antenna-snaps',
-    'An mSATA card and a wireless card have the same edge: only the wireless card has antenna snaps.',
-  ),
-  ...lengths.map((mm) =>
-    alike(`m2-${mm}-bm-sata`, `m2-${mm}-bm-nvme`, 'label', 'Both have two notches: only the label says whether it speaks SATA or NVMe.'),
-  ),
-  alike('sata-25', 'pata-25', 'edge', 'Same box, another plug: flat tongues are SATA, two rows of pins are PATA.'),
-  alike('sata-35', 'pata-35', 'edge', 'Same box, another plug: flat tongues are SATA, two rows of pins are PATA.'),
-  alike('micro-sata-18', 'zif-18', 'edge', 'Two short tongues are micro-SATA; a thin slot with a latch is ZIF.'),
-  alike('m2', 'm16', 'diameter', 'M2 and M1.6 look alike: measure over the thread, 2.0 or 1.6 mm.'),
-  alike('m2', 'm25', 'diameter', 'M2 and M2.5 look alike: measure over the thread, 2.0 or 2.5 mm.'),
-  alike('m3', 'unc632', 'diameter', 'M3 and 6-32 look alike and do not go into one another: 3.0 or 3.5 mm over the thread.'),
-  alike('m2', 'forming-2', 'turns', 'A thread-forming screw is as thick as M2: its turns are wide apart and sharp.'),
-  alike('socket-b', 'socket-e', 'rib', 'Key B leaves six contacts on the small side of its rib, key E about a dozen: count them.'),
-  alike('ddr3', 'ddr4', 'notch-from-left', 'DDR3 and DDR4 differ in the place of the notch: about 24.8 or 28.6 mm from the left.'),
-  alike(
-    'flip-latch',
-    'slide-latch',
-    'latch',
-    'A bar that flips breaks when it is pulled, and one that slides when it is lifted: look before you try.',
-  ),
+export const THINGS: readonly Thing[] = [
+  ...M2_DRIVES,
+  ...OTHER_DRIVES,
+  ...SOCKETS,
+  ...LEADS,
+  ...SCREWS,
+  ...MEMORY,
 ];

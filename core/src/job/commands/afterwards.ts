@@ -43,7 +43,9 @@ export const cameBackCommand = command('came-back', {
   byServer: true,
   decide: (job, { jobId, number }) => {
     if (!job.closed) return refuse('still-open', { number: job.number });
-    return job.cameBack.some((one) => one.jobId === jobId) ? refuse('known') : accept({ type: 'came-back', jobId, number });
+    return job.cameBack.some((one) => one.jobId === jobId)
+      ? refuse('known')
+      : accept({ type: 'came-back', jobId, number });
   },
 });
 
@@ -63,11 +65,20 @@ export const explainComeback = command('explain-comeback', {
   decide: (job, { kind, causeIds, words, operationId }) => {
     if (!job.intake.comebackOf) return refuse('no-comeback');
     if (kind === 'same-fault' && causeIds.length === 0) return refuse('cause');
-    return accept({ type: 'comeback-explained', kind, causeIds: kind === 'same-fault' ? causeIds : [], words, operationId });
+    return accept({
+      type: 'comeback-explained',
+      kind,
+      causeIds: kind === 'same-fault' ? causeIds : [],
+      words,
+      operationId,
+    });
   },
 });
 
-/** The same on the old job, given by the server. A step that led to it is a correction of the guide, for a lead to look at. */
+/**
+ * The same on the old job, given by the server. A step that led to it is a correction of the guide, for a
+ * lead to look at.
+ */
 export const learnComeback = command('learn-comeback', {
   shape: {
     jobId: z.string(),

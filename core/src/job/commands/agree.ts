@@ -14,7 +14,11 @@ import { hasWalked } from '../reading/walk.js';
 import { accept, ANYONE, HANDS, command, refuse, type Context, type Decision } from './define.js';
 import { choose } from './match.js';
 
-const amount = z.number('Type an amount.').int().min(0, 'Not below 0.').max(100_000_000, 'That is more than any repair costs.');
+const amount = z
+  .number('Type an amount.')
+  .int()
+  .min(0, 'Not below 0.')
+  .max(100_000_000, 'That is more than any repair costs.');
 
 /** Works the options out with today's prices; what they are is written down whole. */
 export const offer = command('offer', {
@@ -59,10 +63,18 @@ function workOut(
   const drive = { ...withMeasured(shelved, job), inStock: Math.max(shelved.inStock, own) };
   const verdict = judge(place, drive);
   // What a lead took against the verdict is fitted and paid for like anything else.
-  const taken = job.choice?.drive.id === driveId && job.choice.slot.id === slotId && job.choice.override !== null;
+  const taken =
+    job.choice?.drive.id === driveId && job.choice.slot.id === slotId && job.choice.override !== null;
   if (!taken && (verdict.outcome === 'no' || verdict.outcome === 'unknown'))
     return `${drive.maker} ${drive.name} cannot be offered: ${verdict.because}`;
-  return optionOf(kind, place, drive, verdict, handsOn(model, place.slot, verdict.extras, plan, knowledge.policy()), knowledge.pricing());
+  return optionOf(
+    kind,
+    place,
+    drive,
+    verdict,
+    handsOn(model, place.slot, verdict.extras, plan, knowledge.policy()),
+    knowledge.pricing(),
+  );
 }
 
 /** The customer says yes to one of the options. What was taken at Match follows it. */
@@ -86,14 +98,28 @@ export const agree = command('agree', {
     const chosen = other ? takeInstead(job, option, context) : null;
     if (chosen && !chosen.ok) return chosen;
     const bill = billOf([...option.bill.lines, ...linesSince(job)], job.offer.pricing);
-    const deposit = depositMinor ?? (option.waitsFor.length > 0 ? depositOf(bill.totalMinor, job.offer.pricing) : 0);
+    const deposit =
+      depositMinor ?? (option.waitsFor.length > 0 ? depositOf(bill.totalMinor, job.offer.pricing) : 0);
     if (deposit > bill.totalMinor) return refuse('deposit', { totalMinor: bill.totalMinor });
-    const agreed: JobEvent = { type: 'agreed', slotId, driveId, totalMinor: bill.totalMinor, who, how, depositMinor: deposit, words };
+    const agreed: JobEvent = {
+      type: 'agreed',
+      slotId,
+      driveId,
+      totalMinor: bill.totalMinor,
+      who,
+      how,
+      depositMinor: deposit,
+      words,
+    };
     return accept(...(chosen ? chosen.events : []), agreed);
   },
 });
 
-function takeInstead(job: JobState, option: QuoteOption, context: Context<'model' | 'drive' | 'parts'>): Decision {
+function takeInstead(
+  job: JobState,
+  option: QuoteOption,
+  context: Context<'model' | 'drive' | 'parts'>,
+): Decision {
   const plan = option.kind === 'add' ? 'add' : job.need.plan;
   const chosen = choose({ ...job, need: { ...job.need, plan } }, option, context, null);
   if (!chosen.ok || plan === job.need.plan) return chosen;
@@ -116,7 +142,8 @@ export const changePrice = command('change-price', {
     why: z.string().trim().min(3, 'Say why the price changes.').max(300),
   },
   by: HANDS,
-  decide: (_, { say, netMinor, why }) => accept({ type: 'price-changed', line: { kind: 'other', say, quantity: 1, netMinor }, why }),
+  decide: (_, { say, netMinor, why }) =>
+    accept({ type: 'price-changed', line: { kind: 'other', say, quantity: 1, netMinor }, why }),
 });
 
 export const pay = command('pay', {

@@ -1,6 +1,13 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
-import { judgeBattery, judgeMemory, judgeWireless, toFinding, unknown, type Finding } from '../../fit/index.js';
+import {
+  judgeBattery,
+  judgeMemory,
+  judgeWireless,
+  toFinding,
+  unknown,
+  type Finding,
+} from '../../fit/index.js';
 import type { MachineModel, Part } from '../../hardware/index.js';
 import { CompanionKindSchema } from '../shape/companion.js';
 import { accept, HANDS, command, refuse } from './define.js';
@@ -12,7 +19,11 @@ export const fitCompanion = command('fit-companion', {
     kind: CompanionKindSchema,
     partId: z.string(),
     original: oneLine().max(80),
-    limitMinutes: z.number('Say how many minutes it gets.').int().min(5, 'Five minutes at least.').max(480, 'Eight hours are the most.'),
+    limitMinutes: z
+      .number('Say how many minutes it gets.')
+      .int()
+      .min(5, 'Five minutes at least.')
+      .max(480, 'Eight hours are the most.'),
   },
   by: HANDS,
   asks: ['model', 'parts'],
@@ -22,7 +33,9 @@ export const fitCompanion = command('fit-companion', {
     if (!part || !model) return refuse('unknown-part');
     if (part.inStock < 1) return refuse('part-not-in-stock', { name: part.name });
     const findings = judgeCompanion(model, part);
-    const against = findings.find((one) => one.outcome === 'no') ?? findings.find((one) => one.outcome === 'unknown' && one.couldChange);
+    const against =
+      findings.find((one) => one.outcome === 'no') ??
+      findings.find((one) => one.outcome === 'unknown' && one.couldChange);
     if (against && !roles.includes('lead'))
       return refuse(against.outcome === 'no' ? 'does-not-go' : 'cannot-say', { because: against.sentence });
     return accept({
@@ -38,10 +51,14 @@ export const fitCompanion = command('fit-companion', {
   },
 });
 
-/** What the rules say of a part as a companion of this model. Where the model names no place for it, nobody can say: never silence. */
+/**
+ * What the rules say of a part as a companion of this model. Where the model names no place for it, nobody
+ * can say: never silence.
+ */
 export function judgeCompanion(model: MachineModel, part: Part): readonly Finding[] {
   const { memory, wireless, battery } = model.companions;
-  if (part.kind === 'memory' && memory) return judgeMemory(memory, [part, ...memory.sockets.slice(1).map(() => null)]).findings;
+  if (part.kind === 'memory' && memory)
+    return judgeMemory(memory, [part, ...memory.sockets.slice(1).map(() => null)]).findings;
   if (part.kind === 'wireless' && wireless) return judgeWireless(wireless, part);
   if (part.kind === 'battery' && battery) return judgeBattery(battery, part);
   const { name, kind } = part;
@@ -57,7 +74,11 @@ export function judgeCompanion(model: MachineModel, part: Part): readonly Findin
   ];
 }
 
-const SAY_PLACE: Readonly<Record<string, string>> = { memory: 'memory', wireless: 'a wireless card', battery: 'a battery' };
+const SAY_PLACE: Readonly<Record<string, string>> = {
+  memory: 'memory',
+  wireless: 'a wireless card',
+  battery: 'a battery',
+};
 
 export const judgeTrial = command('judge-companion', {
   shape: {

@@ -3,14 +3,20 @@ import { hasWalked } from '../reading/walk.js';
 import { reconcile, screwsExpected } from '../reading/screw-count.js';
 import { accept, HANDS, command, refuse } from './define.js';
 
-/** Counts the screws on the mat, kind by kind; what does not add up is said with the holes it could belong to. */
+/**
+ * Counts the screws on the mat, kind by kind; what does not add up is said with the holes it could belong to.
+ */
 export const countScrews = command('count-screws', {
   shape: {
     counts: z
       .array(
         z.strictObject({
           key: z.string(),
-          counted: z.number().int('Count whole screws.').min(0).max(200, 'That is more than any machine has.'),
+          counted: z
+            .number()
+            .int('Count whole screws.')
+            .min(0)
+            .max(200, 'That is more than any machine has.'),
         }),
       )
       .max(40),

@@ -30,8 +30,11 @@ export const advance = command('advance', {
     if (job.way?.scouting && from === 'way-out') return accept({ type: 'scouted' });
     const next = phaseAfter(job);
     if (!next) return refuse('end');
-    // As long as nothing was walked the way is planned anew: the guide, the policy or the drive may be another now.
-    return next === 'way-in' && !hasWalked(job) ? planAndEnter(job, context) : accept({ type: 'phase-entered', phase: next });
+    // As long as nothing was walked the way is planned anew: the guide, the policy or the drive may be
+    // another now.
+    return next === 'way-in' && !hasWalked(job)
+      ? planAndEnter(job, context)
+      : accept({ type: 'phase-entered', phase: next });
   },
 });
 
@@ -39,7 +42,10 @@ function planAndEnter(job: JobState, { knowledge }: Context<'model' | 'policy'>)
   const model = knowledge.model(job.intake.modelId);
   if (!model || !job.choice) return refuse('no-model');
   const policy = knowledge.policy();
-  const way = buildWay(model, job.choice.slot, job.choice.verdict.extras, { policy, slots: slotsOfJob(model, job) });
+  const way = buildWay(model, job.choice.slot, job.choice.verdict.extras, {
+    policy,
+    slots: slotsOfJob(model, job),
+  });
   return enterWay(model.guide, way, null, policy.tryBeforeClosing);
 }
 
@@ -51,8 +57,10 @@ export const returnTo = command('return-to', {
   by: HANDS,
   decide: (job, { phase }) => {
     if (job.endedEarly) return refuse('ended-unrepaired');
-    if (phase === 'intake' || !isBefore(phase, job.phase)) return refuse('not-back', { phase, from: job.phase });
-    if (job.way?.scouting && isBefore(phase, 'way-in')) return hasWalked(job) ? refuse('opened-on-visit') : accept({ type: 'scouted' });
+    if (phase === 'intake' || !isBefore(phase, job.phase))
+      return refuse('not-back', { phase, from: job.phase });
+    if (job.way?.scouting && isBefore(phase, 'way-in'))
+      return hasWalked(job) ? refuse('opened-on-visit') : accept({ type: 'scouted' });
     const desk = isBefore(phase, 'way-in');
     if (desk && hasWalked(job)) return refuse('opened');
     // Within the machine one goes back leg by leg: each has its own things on the tray.
@@ -74,7 +82,8 @@ export const waive = command('waive', {
     const open = missing(job).find((one) => one.code === code);
     if (!open) return refuse('not-missing');
     if (open.waivableBy.length === 0) return refuse('not-waivable', { because: open.sentence });
-    if (!open.waivableBy.some((role) => roles.includes(role))) return refuse('role-waives', { by: open.waivableBy });
+    if (!open.waivableBy.some((role) => roles.includes(role)))
+      return refuse('role-waives', { by: open.waivableBy });
     return accept({ type: 'waived', code, facts: open.facts, what: open.sentence, reason });
   },
 });
@@ -95,7 +104,11 @@ export const note = command('note', {
     const step = job.way?.steps.find((one) => one.id === note.stepId);
     if (note.kind !== 'correction') return accept({ type: 'noted', ...note, about: null });
     if (!job.way || !step) return refuse('no-step');
-    const about = { modelId: job.intake.modelId, operationId: step.operationId, guideVersion: job.way.guideVersion };
+    const about = {
+      modelId: job.intake.modelId,
+      operationId: step.operationId,
+      guideVersion: job.way.guideVersion,
+    };
     return accept({ type: 'noted', ...note, about });
   },
 });
@@ -117,13 +130,20 @@ export const settleOldDrive = command('settle-old-drive', {
     if (fate === 'stays-in-use' && out) return refuse('is-out');
     if (fate === 'stays-in-use' && isUnfitToStay(job)) return refuse('unfit');
     if (fate === 'kept-as-fallback' && !until) return refuse('until');
-    if (fate !== 'sanitised') return accept({ type: 'old-drive-settled', fate, until, sanitised: null, note: words });
+    if (fate !== 'sanitised')
+      return accept({ type: 'old-drive-settled', fate, until, sanitised: null, note: words });
     if (!sanitised) return refuse('method');
     const medium = sanitised.medium ?? mediumKnown(job);
     if (!medium) return refuse('medium');
     const level = levelOn(sanitised.method, medium);
     if (level === null) return refuse('no-effect');
-    return accept({ type: 'old-drive-settled', fate, until: null, sanitised: { ...sanitised, medium, level }, note: words });
+    return accept({
+      type: 'old-drive-settled',
+      fate,
+      until: null,
+      sanitised: { ...sanitised, medium, level },
+      note: words,
+    });
   },
 });
 
@@ -145,10 +165,17 @@ export const endEarly = command('end-early', {
     if (out.length > 0) {
       const more = out.length > MOST_NAMED ? `, and ${out.length - MOST_NAMED} more` : '';
       const named = `${out.slice(0, MOST_NAMED).map(sayItem).join(', ')}${more}`;
-      return out.every((item) => item.kind === 'setting') ? refuse('settings', { named }) : refuse('tray', { named });
+      return out.every((item) => item.kind === 'setting')
+        ? refuse('settings', { named })
+        : refuse('tray', { named });
     }
     if (hasWalked(job) && isBefore(job.phase, 'set-up')) return refuse('open');
-    return accept({ type: 'ended-early', reason, referredTo: referredTo === '' ? null : referredTo, looking: knowledge.pricing() });
+    return accept({
+      type: 'ended-early',
+      reason,
+      referredTo: referredTo === '' ? null : referredTo,
+      looking: knowledge.pricing(),
+    });
   },
 });
 

@@ -18,7 +18,8 @@ export interface Context<Asked extends LookUp = LookUp> {
 export type Refusal = Said;
 export type RefusalCode = CodeOf<typeof REFUSALS>;
 
-export type Decision = { readonly ok: true; readonly events: JobEvent[] } | { readonly ok: false; readonly refusal: Refusal };
+export type Decision =
+  { readonly ok: true; readonly events: JobEvent[] } | { readonly ok: false; readonly refusal: Refusal };
 
 /** All that is known of a kind of command. Nothing about it is kept anywhere else. */
 export interface CommandDefinition<S extends z.ZodObject = z.ZodObject> {
@@ -34,10 +35,17 @@ export interface CommandDefinition<S extends z.ZodObject = z.ZodObject> {
   decide(job: JobState, command: z.infer<S>, context: Context): Decision;
 }
 
-type Schema<T extends string, S extends z.ZodRawShape> = z.ZodObject<{ type: z.ZodLiteral<T> } & S, z.core.$strict>;
+type Schema<T extends string, S extends z.ZodRawShape> = z.ZodObject<
+  { type: z.ZodLiteral<T> } & S,
+  z.core.$strict
+>;
 
 /** Defines a kind of command; `decide` gets exactly the look-ups that it `asks` for. */
-export const command = <T extends string, S extends z.ZodRawShape, const A extends readonly LookUp[] = readonly []>(
+export const command = <
+  T extends string,
+  S extends z.ZodRawShape,
+  const A extends readonly LookUp[] = readonly [],
+>(
   type: T,
   {
     shape,
@@ -64,7 +72,10 @@ export const command = <T extends string, S extends z.ZodRawShape, const A exten
 });
 
 export const accept = (...events: JobEvent[]): Decision => ({ ok: true, events });
-export const refuse = <Code extends RefusalCode>(code: Code, ...facts: FactsOf<typeof REFUSALS, Code>): Decision => ({
+export const refuse = <Code extends RefusalCode>(
+  code: Code,
+  ...facts: FactsOf<typeof REFUSALS, Code>
+): Decision => ({
   ok: false,
   refusal: say(REFUSALS, code, ...facts),
 });

@@ -56,7 +56,10 @@ export const readReportCommand = command('read-report', {
   decide: (job, { source, name, report }, { knowledge }) => {
     const before = job.reports.findLast((one) => isSameDrive(one.report, report));
     const reads = readReport(report, before?.report ?? null);
-    return accept({ type: 'report-read', source, name, report }, ...found(job, knowledge.diagnosis('before'), reads));
+    return accept(
+      { type: 'report-read', source, name, report },
+      ...found(job, knowledge.diagnosis('before'), reads),
+    );
   },
 });
 
@@ -73,11 +76,16 @@ export const readListingCommand = command('read-listing', {
       .flatMap((drive) => drive.volumes)
       .reduce((sum, one) => sum + (one.usedBytes === null ? 0 : asNumber(one.usedBytes)), 0);
     const usedGb = used > 0 ? Math.max(1, Math.round(used / 1e9)) : null;
-    return accept({ type: 'listing-read', source, name, usedGb }, ...found(job, knowledge.diagnosis('before'), readListing(listing)));
+    return accept(
+      { type: 'listing-read', source, name, usedGb },
+      ...found(job, knowledge.diagnosis('before'), readListing(listing)),
+    );
   },
 });
 
-/** What reading found, as far as this edition asks for it; what is known to be just so is not written again. */
+/**
+ * What reading found, as far as this edition asks for it; what is known to be just so is not written again.
+ */
 function found(job: JobState, edition: DiagnosisKnowledge, reads: readonly Read[]): JobEvent[] {
   const events = reads
     .filter(({ observation }) => observationById(edition, observation))
@@ -87,20 +95,37 @@ function found(job: JobState, edition: DiagnosisKnowledge, reads: readonly Read[
     })
     .map(({ observation, seen, detail: words }): JobEvent => {
       const { sense } = observationById(edition, observation)!;
-      return { type: 'observed', about: 'before', observation, seen: seen ? 'seen' : 'not-seen', sense, detail: words };
+      return {
+        type: 'observed',
+        about: 'before',
+        observation,
+        seen: seen ? 'seen' : 'not-seen',
+        sense,
+        detail: words,
+      };
     });
   return [...events, ...stopsAfter(job, edition, events, stakeOf(job))];
 }
 
-/** What the findings so far mean for the stop: it is met, or it falls because what set it off is not so after all. */
-export function stopsAfter(job: JobState, edition: DiagnosisKnowledge, events: readonly JobEvent[], stake: DataStake): JobEvent[] {
+/**
+ * What the findings so far mean for the stop: it is met, or it falls because what set it off is not so after
+ * all.
+ */
+export function stopsAfter(
+  job: JobState,
+  edition: DiagnosisKnowledge,
+  events: readonly JobEvent[],
+  stake: DataStake,
+): JobEvent[] {
   if (edition.about !== 'before') return [];
   const answers = after(answersOf(job, 'before'), events);
   const met = stopsMet(edition, answers, stake);
   const holds = stopHolds(job);
   if (holds && met.some((one) => one.rule.id === job.stop!.ruleId)) return [];
   // What was lifted or decided on once is not asked again; another rule still is.
-  const handled = new Set([...job.pastStops, ...(job.stop && !holds ? [job.stop] : [])].map((one) => one.ruleId));
+  const handled = new Set(
+    [...job.pastStops, ...(job.stop && !holds ? [job.stop] : [])].map((one) => one.ruleId),
+  );
   const next = met.find((one) => !handled.has(one.rule.id));
   if (next) {
     const { id: ruleId, say, because, steps } = next.rule;
@@ -109,7 +134,9 @@ export function stopsAfter(job: JobState, edition: DiagnosisKnowledge, events: r
   if (met.some((one) => one.rule.id === job.stop?.ruleId)) return [];
   if (!job.stop) return [];
   const why =
-    stake === 'none' || stake === 'copied' ? 'The data is safe elsewhere, or does not matter.' : 'What set it off is not so after all.';
+    stake === 'none' || stake === 'copied'
+      ? 'The data is safe elsewhere, or does not matter.'
+      : 'What set it off is not so after all.';
   return [{ type: 'stop-fell', why }];
 }
 
@@ -117,7 +144,9 @@ function after(answers: Answer[], events: readonly JobEvent[]): Answer[] {
   return events.reduce((known, event) => {
     if (event.type !== 'observed') return known;
     const others = known.filter((one) => one.observation !== event.observation);
-    return event.seen === 'not-looked' ? others : [...others, { observation: event.observation, seen: event.seen === 'seen' }];
+    return event.seen === 'not-looked'
+      ? others
+      : [...others, { observation: event.observation, seen: event.seen === 'seen' }];
   }, answers);
 }
 
@@ -170,17 +199,25 @@ export const conclude = command('conclude', {
   },
 });
 
-function leading(job: JobState, edition: DiagnosisKnowledge, about: About): { causeId: string; say: string; chance: number } {
+function leading(
+  job: JobState,
+  edition: DiagnosisKnowledge,
+  about: About,
+): { causeId: string; say: string; chance: number } {
   const first = weigh(edition, answersOf(job, about)).ranked[0]!;
   return { causeId: first.cause.id, say: first.cause.say, chance: first.now };
 }
 
-/** What Match looks for: at least the size of the old drive, or twice it when that was too small. Null: not known, or stated already. */
+/**
+ * What Match looks for: at least the size of the old drive, or twice it when that was too small. Null: not
+ * known, or stated already.
+ */
 function needFrom(job: JobState, atLeast: 'what-is-used' | 'larger' | 'same'): JobEvent | null {
   const bytes = lastReadings(job)?.latest.report.capacityBytes ?? null;
   if (bytes === null || job.need.wantedGb !== null || atLeast === 'what-is-used') return null;
   const gb = asNumber(bytes) / 1e9;
-  // A drive marked '500' has a little over 500 GB of sectors (IDEMA LBA1-03); the marked size is what one buys.
+  // A drive marked '500' has a little over 500 GB of sectors (IDEMA LBA1-03); the marked size is what one
+  // buys.
   const wantedGb = atLeast === 'larger' ? Math.floor(gb) * 2 : Math.floor(gb);
   return wantedGb >= 1 && wantedGb <= 64_000 ? { type: 'need-stated', ...job.need, wantedGb } : null;
 }
@@ -212,6 +249,9 @@ export const cure = command('cure', {
   decide: (job, { what, checked }, { knowledge }) => {
     if (job.phase !== 'diagnose') return refuse('cure-at-diagnose');
     if (job.conclusion?.remedy.kind !== 'no-drive') return refuse('needs-drive');
-    return accept({ type: 'cured', what, checked, looking: knowledge.pricing() }, { type: 'phase-entered', phase: 'prove' });
+    return accept(
+      { type: 'cured', what, checked, looking: knowledge.pricing() },
+      { type: 'phase-entered', phase: 'prove' },
+    );
   },
 });

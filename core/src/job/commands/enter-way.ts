@@ -4,15 +4,31 @@ import type { WayState } from '../shape/state.js';
 import { accept, refuse, type Decision } from './define.js';
 
 /**
- * Puts a planned way, with the whole guide it comes from, into the job, and goes in; or says why it cannot be walked.
- * @param tryFirst whether this workshop tries a machine before it is closed; where the guide does not allow it, it is closed first.
+ * Puts a planned way, with the whole guide it comes from, into the job, and goes in; or says why it cannot be
+ * walked.
+ * @param tryFirst whether this workshop tries a machine before it is closed; where the guide does not allow
+ *   it, it is closed first.
  */
-export function enterWay(guide: Guide, way: Way | PlanFault, scouting: WayState['scouting'], tryFirst: boolean): Decision {
+export function enterWay(
+  guide: Guide,
+  way: Way | PlanFault,
+  scouting: WayState['scouting'],
+  tryFirst: boolean,
+): Decision {
   if (!way.ok) return refuse('no-way', { problem: way.problem });
   const { version: guideVersion, layers } = guide;
   const start: Start = tryFirst ? way.start : { possible: false, because: 'policy', out: [] };
   return accept(
-    { type: 'way-planned', guideVersion, layers, steps: way.steps, guide, scouting, tryBeforeClosing: start.possible, start },
+    {
+      type: 'way-planned',
+      guideVersion,
+      layers,
+      steps: way.steps,
+      guide,
+      scouting,
+      tryBeforeClosing: start.possible,
+      start,
+    },
     { type: 'phase-entered', phase: 'way-in' },
   );
 }

@@ -50,7 +50,8 @@ type DefinitionsIn<File> = File extends unknown
   : never;
 type Definition = DefinitionsIn<(typeof FILES)[number]>;
 
-const isDefinition = (one: unknown): one is Definition => typeof one === 'object' && one !== null && 'decide' in one;
+const isDefinition = (one: unknown): one is Definition =>
+  typeof one === 'object' && one !== null && 'decide' in one;
 const definitions = FILES.flatMap((file) => Object.values(file).filter(isDefinition));
 
 export const JobCommandSchema = z.discriminatedUnion(
@@ -65,12 +66,17 @@ const byType = new Map<string, CommandDefinition>(
 /** The definition of a command, by its type. */
 export const commandOf = (type: JobCommand['type']): CommandDefinition => byType.get(type)!;
 
-type FieldsOf<T extends JobCommand['type'], D = Definition> = D extends { readonly schema: z.ZodObject<infer S extends z.ZodRawShape> }
+type FieldsOf<T extends JobCommand['type'], D = Definition> = D extends {
+  readonly schema: z.ZodObject<infer S extends z.ZodRawShape>;
+}
   ? S extends { readonly type: z.ZodLiteral<T> }
     ? z.ZodObject<Omit<S, 'type'>, z.core.$strict>
     : never
   : never;
-/** What a command asks for besides its type. A form for it is made of this: its limits and their words stand once. */
+/**
+ * What a command asks for besides its type. A form for it is made of this: its limits and their words stand
+ * once.
+ */
 export const commandFields = <T extends JobCommand['type']>(type: T): FieldsOf<T> =>
   commandOf(type).schema.omit({ type: true }) as unknown as FieldsOf<T>;
 

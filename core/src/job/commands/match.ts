@@ -7,7 +7,12 @@ import type { JobState } from '../shape/state.js';
 import { hasWalked } from '../reading/walk.js';
 import { accept, HANDS, command, refuse, type Context, type Decision } from './define.js';
 
-const gigabytes = z.number().int('Whole GB, please.').min(1, 'At least 1 GB.').max(64_000, 'At most 64 000 GB.').nullable();
+const gigabytes = z
+  .number()
+  .int('Whole GB, please.')
+  .min(1, 'At least 1 GB.')
+  .max(64_000, 'At most 64 000 GB.')
+  .nullable();
 
 /** What is not said stays as it was. */
 export const stateNeed = command('state-need', {
@@ -49,7 +54,12 @@ export const measureDrive = command('measure-drive', {
   asks: ['drive'],
   decide: (_, command, { knowledge }) =>
     knowledge.drive(command.driveId)
-      ? accept({ type: 'drive-measured', driveId: command.driveId, key: command.key, measure: readOff(command.with, command.mm) })
+      ? accept({
+          type: 'drive-measured',
+          driveId: command.driveId,
+          key: command.key,
+          measure: readOff(command.with, command.mm),
+        })
       : refuse('unknown-drive'),
 });
 
@@ -57,7 +67,10 @@ export const measureDrive = command('measure-drive', {
 export const readLabel = command('read-label', {
   shape: {
     driveId: z.string(),
-    watts: z.number('Type the watts.').min(0.1, 'More than 0 W.').max(40, 'No drive takes more than 40 W: volts x amperes.'),
+    watts: z
+      .number('Type the watts.')
+      .min(0.1, 'More than 0 W.')
+      .max(40, 'No drive takes more than 40 W: volts x amperes.'),
   },
   by: HANDS,
   asks: ['drive'],
@@ -73,7 +86,10 @@ export const look = command('look', {
     key: z.string().max(40),
     answer: z.union([
       z.strictObject({
-        mm: z.number('Type what you read, in mm.').min(0, 'A length is not below 0.').max(400, 'Longer than any drive.'),
+        mm: z
+          .number('Type what you read, in mm.')
+          .min(0, 'A length is not below 0.')
+          .max(400, 'Longer than any drive.'),
         with: tool,
       }),
       z.string().max(40),
@@ -96,7 +112,9 @@ export const look = command('look', {
     }
     const slot = slotsOfJob(model, job).find((one) => one.id === at);
     const found = typeof answer === 'string' ? answer : readOff(answer.with, answer.mm);
-    return slot && takesLook(slot, key, found) ? accept({ type: 'looked', at, key, answer: found }) : refuse('unknown-look');
+    return slot && takesLook(slot, key, found)
+      ? accept({ type: 'looked', at, key, answer: found })
+      : refuse('unknown-look');
   },
 });
 
@@ -111,11 +129,18 @@ export const chooseDrive = command('choose-drive', {
   decide: (job, command, context) => choose(job, command, context, null),
 });
 
-/** A lead takes a drive against the verdict, or past a stated limit, knowingly. Once proved, it is evidence on the model. */
+/**
+ * A lead takes a drive against the verdict, or past a stated limit, knowingly. Once proved, it is evidence on
+ * the model.
+ */
 export const overrideFit = command('override-fit', {
   shape: {
     ...choice,
-    reason: z.string().trim().min(10, 'Say why, in a sentence: it goes into the record and onto the model.').max(300),
+    reason: z
+      .string()
+      .trim()
+      .min(10, 'Say why, in a sentence: it goes into the record and onto the model.')
+      .max(300),
   },
   by: ['lead'],
   asks: ['model', 'parts', 'drive'],
@@ -136,16 +161,28 @@ export function choose(
   const drive = withMeasured(shelved, job);
   const verdict = judge(place, drive);
   const against = verdict.outcome === 'no' || verdict.outcome === 'unknown';
-  if (reason === null && verdict.outcome === 'no') return refuse('does-not-fit', { because: verdict.because });
-  if (reason === null && verdict.outcome === 'unknown') return refuse('cannot-say-yet', { because: verdict.because });
+  if (reason === null && verdict.outcome === 'no')
+    return refuse('does-not-fit', { because: verdict.because });
+  if (reason === null && verdict.outcome === 'unknown')
+    return refuse('cannot-say-yet', { because: verdict.because });
   const impossible = verdict.findings.find((one) => one.isFinal);
   if (reason !== null && impossible) return refuse('impossible', { because: impossible.sentence });
   if (reason !== null && !against) return refuse('nothing-to-override');
   if (place.plate && !job.adapted?.approved) return refuse('not-approved', { label: place.plate.label });
   // What this job has reserved counts as there.
-  const held = job.choice?.drive.id === drive.id ? { ...drive, inStock: Math.max(drive.inStock, job.choice.drive.inStock) } : drive;
+  const held =
+    job.choice?.drive.id === drive.id
+      ? { ...drive, inStock: Math.max(drive.inStock, job.choice.drive.inStock) }
+      : drive;
   if (held.inStock < 1 && held.leadDays === null) return refuse('not-in-stock');
-  return accept({ type: 'drive-chosen', slot: place.slot, drive: held, verdict, override: reason, link: linkOf(place, held) });
+  return accept({
+    type: 'drive-chosen',
+    slot: place.slot,
+    drive: held,
+    verdict,
+    override: reason,
+    link: linkOf(place, held),
+  });
 }
 
 /** A plate or spreader made here. Its thickness counts in every sum; a lead has to approve it. */

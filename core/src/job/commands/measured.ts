@@ -28,7 +28,10 @@ export const measureTime = command('measure-time', {
   },
 });
 
-/** What the system shows of the memory, against what was fitted: the model's soldered part and the companions of this job. */
+/**
+ * What the system shows of the memory, against what was fitted: the model's soldered part and the companions
+ * of this job.
+ */
 export const readMemory = command('read-memory', {
   shape: {
     ...MemoryShownSchema.shape,
@@ -36,7 +39,8 @@ export const readMemory = command('read-memory', {
     expectedMegatransfers: z.number().int().positive().nullable(),
   },
   by: HANDS,
-  decide: (job, { type: _, ...shown }) => (job.phase === 'prove' ? accept({ type: 'memory-read', ...shown }) : refuse('memory-in-prove')),
+  decide: (job, { type: _, ...shown }) =>
+    job.phase === 'prove' ? accept({ type: 'memory-read', ...shown }) : refuse('memory-in-prove'),
 });
 
 /** A self-report of the drive that was fitted; of another drive it is refused. */
@@ -49,7 +53,8 @@ export const readNewReport = command('read-new-report', {
   decide: (job, { name, report }) => {
     if (job.phase !== 'prove') return refuse('report-in-prove');
     const [told, fitted] = [report.serial, job.serials.newDrive];
-    if (told && fitted && foldSerial(told) !== foldSerial(fitted)) return refuse('other-drive', { told, fitted });
+    if (told && fitted && foldSerial(told) !== foldSerial(fitted))
+      return refuse('other-drive', { told, fitted });
     return accept({ type: 'new-report-read', name, report });
   },
 });

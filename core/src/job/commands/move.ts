@@ -7,7 +7,10 @@ import { accept, HANDS, command, refuse } from './define.js';
 
 const name = z.string().trim().max(160);
 
-/** The old drive's table, read from an image, from `sfdisk`, or by the dock. What was said of how full it is stays. */
+/**
+ * The old drive's table, read from an image, from `sfdisk`, or by the dock. What was said of how full it is
+ * stays.
+ */
 export const readTable = command('read-table', {
   shape: {
     name,
@@ -19,7 +22,11 @@ export const readTable = command('read-table', {
     const before = job.move.source?.disk.partitions ?? [];
     const partitions = disk.partitions.map((one) => {
       const known = before.find((other) => other.number === one.number && other.sectors === one.sectors);
-      return { ...one, usedBytes: one.usedBytes ?? known?.usedBytes ?? null, fileSystem: one.fileSystem ?? known?.fileSystem ?? null };
+      return {
+        ...one,
+        usedBytes: one.usedBytes ?? known?.usedBytes ?? null,
+        fileSystem: one.fileSystem ?? known?.fileSystem ?? null,
+      };
     });
     return accept({ type: 'table-read', name: called, source, disk: { ...disk, partitions } });
   },
@@ -37,7 +44,10 @@ export const stateFullness = command('state-fullness', {
       const one = disk.partitions.find((part) => part.number === Number(number));
       if (!one) return refuse('no-partition', { number: Number(number) });
       if (bytes !== null && bytes > bytesOf(disk, one.sectors))
-        return refuse('too-full', { number: one.number, gib: Math.floor(bytesOf(disk, one.sectors) / 2 ** 30) });
+        return refuse('too-full', {
+          number: one.number,
+          gib: Math.floor(bytesOf(disk, one.sectors) / 2 ** 30),
+        });
     }
     return accept({ type: 'fullness-stated', used });
   },
@@ -48,10 +58,14 @@ export const stateMoveFacts = command('state-move-facts', {
     facts: MoveFactsSchema.partial(),
   },
   by: HANDS,
-  decide: (_, { facts }) => (Object.keys(facts).length === 0 ? refuse('nothing') : accept({ type: 'move-facts-stated', facts })),
+  decide: (_, { facts }) =>
+    Object.keys(facts).length === 0 ? refuse('nothing') : accept({ type: 'move-facts-stated', facts }),
 });
 
-/** Another size for one partition of the new drive, or for what is kept bare (`number` null). Null bytes: as the rules have it. */
+/**
+ * Another size for one partition of the new drive, or for what is kept bare (`number` null). Null bytes: as
+ * the rules have it.
+ */
 export const wishLayout = command('wish-layout', {
   shape: {
     number: z.number().int().min(1).max(999).nullable(),
@@ -66,9 +80,13 @@ export const wishLayout = command('wish-layout', {
   decide: (job, { number, bytes }) => {
     const { wishes, source } = job.move;
     if (number === null) return accept({ type: 'layout-wished', wishes: { ...wishes, bareBytes: bytes } });
-    if (!source?.disk.partitions.some((one) => one.number === number)) return refuse('no-partition', { number });
+    if (!source?.disk.partitions.some((one) => one.number === number))
+      return refuse('no-partition', { number });
     const { [String(number)]: _, ...others } = wishes.sizes;
-    return accept({ type: 'layout-wished', wishes: { ...wishes, sizes: bytes === null ? others : { ...others, [number]: bytes } } });
+    return accept({
+      type: 'layout-wished',
+      wishes: { ...wishes, sizes: bytes === null ? others : { ...others, [number]: bytes } },
+    });
   },
 });
 
@@ -79,7 +97,8 @@ export const readMap = command('read-map', {
     rescue: RescueSchema,
   },
   by: HANDS,
-  decide: (_, { name: called, summary, rescue }) => accept({ type: 'map-read', name: called, summary, rescue }),
+  decide: (_, { name: called, summary, rescue }) =>
+    accept({ type: 'map-read', name: called, summary, rescue }),
 });
 
 export const checkOpening = command('check-opening', {

@@ -10,7 +10,10 @@ import { accept, ANYONE, HANDS, command, refuse, type Context, type Decision } f
 
 const day = z.iso.date('A day, as year-month-day.').nullable();
 
-/** Orders what the job needs, from a supplier that said yes or one that was rung up; `inPlaceOf`: instead of an order that is given up. */
+/**
+ * Orders what the job needs, from a supplier that said yes or one that was rung up; `inPlaceOf`: instead of
+ * an order that is given up.
+ */
 export const order = command('order', {
   shape: {
     orderId: z.uuid(),
@@ -25,7 +28,11 @@ export const order = command('order', {
     inPlaceOf: z.string().nullable().optional(),
   },
   by: ANYONE,
-  decide: (job, { orderId, need: key, item, what, supplier, priceMinor, state, dueOn, inPlaceOf = null }, context) => {
+  decide: (
+    job,
+    { orderId, need: key, item, what, supplier, priceMinor, state, dueOn, inPlaceOf = null },
+    context,
+  ) => {
     const need = needsOf(job).find((one) => one.key === key);
     if (!need) return refuse('no-need');
     if (job.orders.some((one) => one.id === orderId)) return refuse('ordered');
@@ -50,9 +57,22 @@ export const order = command('order', {
       dueOn,
     };
     const given: JobEvent[] = before
-      ? [{ type: 'order-told', orderId: before.id, state: 'cancelled', dueOn: null, say: `${made.what} from ${supplier} instead` }]
+      ? [
+          {
+            type: 'order-told',
+            orderId: before.id,
+            state: 'cancelled',
+            dueOn: null,
+            say: `${made.what} from ${supplier} instead`,
+          },
+        ]
       : [];
-    return withPromise(job, [...given, made], context, `${made.what} comes from ${supplier}${dueOn ? ` on ${sayDate(dueOn)}` : ''}.`);
+    return withPromise(
+      job,
+      [...given, made],
+      context,
+      `${made.what} comes from ${supplier}${dueOn ? ` on ${sayDate(dueOn)}` : ''}.`,
+    );
   },
 });
 
@@ -80,9 +100,15 @@ export const tellOrder = command('tell-order', {
     const known = job.orders.find((one) => one.id === orderId);
     if (!known) return refuse('unknown-order');
     if (known.state === state && known.dueOn === dueOn) return refuse('no-news');
-    if (!MAY_BECOME[known.state].includes(state)) return refuse('cannot', { what: known.what, from: known.state, to: state });
+    if (!MAY_BECOME[known.state].includes(state))
+      return refuse('cannot', { what: known.what, from: known.state, to: state });
     if (state === 'returned' && say === '') return refuse('why-back');
-    return withPromise(job, [{ type: 'order-told', orderId, state, dueOn, say }], context, reasonOf(known, state, dueOn));
+    return withPromise(
+      job,
+      [{ type: 'order-told', orderId, state, dueOn, say }],
+      context,
+      reasonOf(known, state, dueOn),
+    );
   },
 });
 
@@ -90,10 +116,21 @@ const reasonOf = (known: Order, state: OrderState, dueOn: string | null): string
   `${known.what} from ${known.supplier} is ${SAY_ORDER[state]}${dueOn ? `, due ${sayDate(dueOn)}${known.dueOn && known.dueOn !== dueOn ? ` instead of ${sayDate(known.dueOn)}` : ''}` : ''}.`;
 
 /** The events, and the promise moved where what is due now comes too late for it. */
-function withPromise(job: JobState, events: JobEvent[], { at, by }: Pick<Context, 'at' | 'by'>, because: string): Decision {
-  const after = events.reduce((state, event) => definitionOf(event.type).evolve(state, event, { seq: state.seq + 1, at, by }), job);
+function withPromise(
+  job: JobState,
+  events: JobEvent[],
+  { at, by }: Pick<Context, 'at' | 'by'>,
+  because: string,
+): Decision {
+  const after = events.reduce(
+    (state, event) => definitionOf(event.type).evolve(state, event, { seq: state.seq + 1, at, by }),
+    job,
+  );
   const to = promiseAfterOrders(after);
-  return accept(...events, ...(to ? [{ type: 'promise-moved', from: job.intake.promisedAt, to, because } as const] : []));
+  return accept(
+    ...events,
+    ...(to ? [{ type: 'promise-moved', from: job.intake.promisedAt, to, because } as const] : []),
+  );
 }
 
 /** It is here after all: in a drawer, in the drive's box, lent by another machine. */
@@ -106,7 +143,9 @@ export const meetNeed = command('meet-need', {
   decide: (job, { key, how }) => {
     const need = needsOf(job).find((one) => one.key === key);
     if (!need) return refuse('no-need');
-    return need.met === 'here' ? refuse('here-already', { what: need.what }) : accept({ type: 'need-met', key, how });
+    return need.met === 'here'
+      ? refuse('here-already', { what: need.what })
+      : accept({ type: 'need-met', key, how });
   },
 });
 
@@ -118,5 +157,7 @@ export const movePromise = command('move-promise', {
   },
   by: ANYONE,
   decide: (job, { to, because }) =>
-    to === job.intake.promisedAt ? refuse('same') : accept({ type: 'promise-moved', from: job.intake.promisedAt, to, because }),
+    to === job.intake.promisedAt
+      ? refuse('same')
+      : accept({ type: 'promise-moved', from: job.intake.promisedAt, to, because }),
 });

@@ -9,11 +9,16 @@ import { accept, HANDS, command, refuse } from './define.js';
 const listing = { listed: z.boolean(), size: ShownSizeSchema.nullable() };
 const sizeMissing = () => refuse('size');
 
-function judgeListing(job: JobState, listed: boolean, size: ShownSize | null): { right: boolean; sentence: string } {
+function judgeListing(
+  job: JobState,
+  listed: boolean,
+  size: ShownSize | null,
+): { right: boolean; sentence: string } {
   if (!listed || !size || !job.choice)
     return {
       right: false,
-      sentence: 'The drive is not listed. Seat it again; check key and protocol; see that nothing is left unplugged.',
+      sentence:
+        'The drive is not listed. Seat it again; check key and protocol; see that nothing is left unplugged.',
     };
   const { right, sentence } = checkShownSize(job.choice.drive.markedGb, size.shown, size.unit);
   return { right, sentence };
@@ -39,7 +44,12 @@ export const proveDrive = command('prove-drive', {
   decide: (job, { listed, size }) => {
     if (job.phase !== 'prove') return refuse('proved-when-closed');
     if (listed && !size) return sizeMissing();
-    return accept({ type: 'drive-proved', listed, size: listed ? size : null, ...judgeListing(job, listed, size) });
+    return accept({
+      type: 'drive-proved',
+      listed,
+      size: listed ? size : null,
+      ...judgeListing(job, listed, size),
+    });
   },
 });
 

@@ -11,8 +11,17 @@ import { stakeOf } from '../reading/stake.js';
 import type { JobState } from '../shape/state.js';
 import { accept, HANDS, command, refuse } from './define.js';
 
-/** What a run asks of the drive: a copy is what saves it, a full reading is what may finish it (common practice, no source). */
-const RISK: Record<RunKind, Risk> = { 'short-test': 1, 'surface-read': 2, 'long-test': 2, clone: 1, rescue: 1 };
+/**
+ * What a run asks of the drive: a copy is what saves it, a full reading is what may finish it (common
+ * practice, no source).
+ */
+const RISK: Record<RunKind, Risk> = {
+  'short-test': 1,
+  'surface-read': 2,
+  'long-test': 2,
+  clone: 1,
+  rescue: 1,
+};
 
 /** Recorded once the dock has taken the run on. */
 export const startRun = command('start-run', {
@@ -30,17 +39,22 @@ export const startRun = command('start-run', {
   decide: (job, { type: _, target = null, fromByte = 0, continues = null, ...run }) => {
     const fault = mayNotRun(job, run.kind);
     if (fault) return refuse('not-on-this-drive', { because: fault });
-    if (continues !== null && !job.runs.some((one) => one.runId === continues && one.ended)) return refuse('not-ended');
+    if (continues !== null && !job.runs.some((one) => one.runId === continues && one.ended))
+      return refuse('not-ended');
     if (job.runs.some((one) => one.runId === run.runId)) return refuse('recorded');
     return accept({ type: 'run-started', ...run, target, fromByte, continues });
   },
 });
 
-/** Why this run is not for this job's drive now, in a sentence; null when it may run. The screen asks before the dock is. */
+/**
+ * Why this run is not for this job's drive now, in a sentence; null when it may run. The screen asks before
+ * the dock is.
+ */
 export function mayNotRun(job: JobState, kind: RunKind): string | null {
   if (stopHolds(job)) return `${job.stop!.say} Nothing runs on this drive until that is settled.`;
   // Once it is rescued a clone is made from the image.
-  if (kind === 'clone' && oldDriveHealth(job) === 'failing' && copiesOnRecord(job).length === 0) return RESCUE_IT;
+  if (kind === 'clone' && oldDriveHealth(job) === 'failing' && copiesOnRecord(job).length === 0)
+    return RESCUE_IT;
   if (RISK[kind] > mostRisk(stakeOf(job)))
     return `${SAY_RUN[kind]} reads the whole drive, and its data has no copy that anyone knows of. Save the data first, or say that there is a copy.`;
   return null;

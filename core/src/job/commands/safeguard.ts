@@ -26,7 +26,8 @@ export const answerSafeguard = command('answer-safeguard', {
     answers: AnswersSchema.partial(),
   },
   by: HANDS,
-  decide: (_, { answers }) => (Object.keys(answers).length === 0 ? refuse('nothing') : accept({ type: 'safeguard-answered', answers })),
+  decide: (_, { answers }) =>
+    Object.keys(answers).length === 0 ? refuse('nothing') : accept({ type: 'safeguard-answered', answers }),
 });
 
 /** A copy that was made with a tool of one's own. Null: what was stated before was not so. */
@@ -41,7 +42,8 @@ export const stateCopy = command('state-copy', {
       .nullable(),
   },
   by: HANDS,
-  decide: (job, { copy }) => (copy === null && job.move.copies.length === 0 ? refuse('no-copy') : accept({ type: 'copy-stated', copy })),
+  decide: (job, { copy }) =>
+    copy === null && job.move.copies.length === 0 ? refuse('no-copy') : accept({ type: 'copy-stated', copy }),
 });
 
 const isOff = (tray: readonly { id: string; out: number }[], settingId: string) =>
@@ -66,5 +68,6 @@ export const turnOnSetting = command('turn-on-setting', {
     settingId: z.string(),
   },
   by: HANDS,
-  decide: (job, { settingId }) => (isOff(job.tray, settingId) ? accept({ type: 'setting-turned-on', settingId }) : refuse('already-on')),
+  decide: (job, { settingId }) =>
+    isOff(job.tray, settingId) ? accept({ type: 'setting-turned-on', settingId }) : refuse('already-on'),
 });

@@ -8,7 +8,8 @@ import { accept, ANYONE, command, refuse, type Context, type Refusal } from './d
 
 const noteId = z.string().min(1).max(80);
 
-// What a note says never comes near a job: the server keeps it encrypted beside the job, and gives these commands itself.
+// What a note says never comes near a job: the server keeps it encrypted beside the job, and gives these
+// commands itself.
 
 export const keepSealed = command('keep-sealed', {
   shape: {
@@ -37,7 +38,10 @@ export const lookSealed = command('look-sealed', {
 });
 
 /** Why this person may not read sealed notes of the job; null: they may. */
-export function mayNotLook(job: Pick<JobState, 'hands'>, { by, roles }: Pick<Context, 'by' | 'roles'>): Refusal | null {
+export function mayNotLook(
+  job: Pick<JobState, 'hands'>,
+  { by, roles }: Pick<Context, 'by' | 'roles'>,
+): Refusal | null {
   if (roles.includes('lead') || job.hands?.by.id === by.id) return null;
   return say(REFUSALS, 'not-yours', { by: job.hands?.by.name ?? null });
 }

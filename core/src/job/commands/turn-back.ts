@@ -4,7 +4,8 @@ import { progress } from '../reading/walk.js';
 import { accept, HANDS, command, refuse } from './define.js';
 
 /**
- * The repair stops while the machine is open: everything that came out goes back as it was, the old drive with it. Then
+ * The repair stops while the machine is open: everything that came out goes back as it was, the old drive
+ * with it. Then
  * the job stands before the opening again, where it may wait, choose anew, or go back unrepaired.
  */
 export const turnBack = command('turn-back', {
@@ -24,6 +25,10 @@ export const turnBack = command('turn-back', {
     const guide = job.way.guide ?? knowledge.model(job.intake.modelId)?.guide;
     if (!guide) return refuse('no-guide');
     const walked = begun.map((one) => one.step);
-    return accept({ type: 'turned-back', why, steps: [...walked, ...buildBack(guide, walked, job.way.steps)] });
+    return accept({
+      type: 'turned-back',
+      why,
+      steps: [...walked, ...buildBack(guide, walked, job.way.steps)],
+    });
   },
 });

@@ -25,16 +25,22 @@ export const tick = command('tick', {
         here.step.waitSeconds !== null &&
         (started === undefined || (Date.parse(at) - Date.parse(started)) / 1000 < here.step.waitSeconds)
       ) {
-        return started === undefined ? refuse('wait-first') : refuse('wait', { seconds: here.step.waitSeconds });
+        return started === undefined
+          ? refuse('wait-first')
+          : refuse('wait', { seconds: here.step.waitSeconds });
       }
       if (key === null) {
-        return here.step.moves.length === 0 ? accept({ type: 'ticked', stepId, key, count: 1 }) : refuse('things-left');
+        return here.step.moves.length === 0
+          ? accept({ type: 'ticked', stepId, key, count: 1 })
+          : refuse('things-left');
       }
       const thing = here.step.moves.find((one) => one.key === key);
       if (!thing) return refuse('unknown-thing');
       const moved = here.moved[key] ?? 0;
-      if (moved !== from) return refuse('moved-meanwhile', { moved, count: countOf(thing), label: thing.label });
-      if (from + count > countOf(thing)) return refuse('too-many', { count: countOf(thing), label: thing.label });
+      if (moved !== from)
+        return refuse('moved-meanwhile', { moved, count: countOf(thing), label: thing.label });
+      if (from + count > countOf(thing))
+        return refuse('too-many', { count: countOf(thing), label: thing.label });
       return accept({ type: 'ticked', stepId, key, count });
     }),
 });
@@ -61,7 +67,8 @@ export const leaveShort = command('leave-short', {
     reason: z.string().trim().min(3, 'Say what happened.').max(300),
   },
   by: HANDS,
-  decide: (job, { stepId, reason }) => onCurrent(job, stepId, () => accept({ type: 'left-short', stepId, reason })),
+  decide: (job, { stepId, reason }) =>
+    onCurrent(job, stepId, () => accept({ type: 'left-short', stepId, reason })),
 });
 
 export const takeBackTick = command('take-back-tick', {
@@ -77,7 +84,10 @@ export const takeBackTick = command('take-back-tick', {
   },
 });
 
-/** Something came out that the guide lacks: it goes on the tray like everything else, and its way back is there. */
+/**
+ * Something came out that the guide lacks: it goes on the tray like everything else, and its way back is
+ * there.
+ */
 export const alsoOut = command('also-out', {
   shape: {
     kind: AlsoKindSchema,

@@ -7,8 +7,12 @@ import { sayDate } from '../../units/index.js';
 
 export const removedSettled = event('removed-settled', {
   shape: { ...RemovedSchema.omit({ by: true, at: true }).shape },
-  evolve: (job, { type: _, ...one }, meta) => ({ ...job, removed: [...job.removed, { ...one, ...stamp(meta) }] }),
-  tells: ({ what, fate, until }) => `${what}: ${SAY_REMOVED[fate]}${until ? ` until ${sayDate(until)}` : ''}.`,
+  evolve: (job, { type: _, ...one }, meta) => ({
+    ...job,
+    removed: [...job.removed, { ...one, ...stamp(meta) }],
+  }),
+  tells: ({ what, fate, until }) =>
+    `${what}: ${SAY_REMOVED[fate]}${until ? ` until ${sayDate(until)}` : ''}.`,
 });
 
 /** On the old job: the machine is here again. */
@@ -17,7 +21,10 @@ export const cameBack = event('came-back', {
     jobId: z.string(),
     number: z.number().int(),
   },
-  evolve: (job, { jobId, number }, meta) => ({ ...job, cameBack: [...job.cameBack, { jobId, number, ...stamp(meta), learnt: null }] }),
+  evolve: (job, { jobId, number }, meta) => ({
+    ...job,
+    cameBack: [...job.cameBack, { jobId, number, ...stamp(meta), learnt: null }],
+  }),
   tells: ({ number }) => `Came back as job ${number}.`,
 });
 
@@ -38,7 +45,9 @@ export const comebackLearnt = event('comeback-learnt', {
   },
   evolve: (job, { type: _, jobId, ...one }, meta) => ({
     ...job,
-    cameBack: job.cameBack.map((back) => (back.jobId === jobId ? { ...back, learnt: { ...one, ...stamp(meta) } } : back)),
+    cameBack: job.cameBack.map((back) =>
+      back.jobId === jobId ? { ...back, learnt: { ...one, ...stamp(meta) } } : back,
+    ),
   }),
   tells: ({ kind, words }) => `Learnt from the comeback: ${SAY_COMEBACK[kind]}. ${words}`,
 });
@@ -50,5 +59,6 @@ export const broughtIn = event('brought-in', {
     oldNumber: z.number().int(),
   },
   evolve: (job) => job,
-  tells: ({ fromWorkshop, oldNumber }) => `Brought in as a document from ${fromWorkshop}, there job ${oldNumber}.`,
+  tells: ({ fromWorkshop, oldNumber }) =>
+    `Brought in as a document from ${fromWorkshop}, there job ${oldNumber}.`,
 });

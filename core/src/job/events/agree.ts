@@ -8,7 +8,8 @@ import { sayMoney } from '../../units/index.js';
 export const offered = event('offered', {
   shape: { ...OfferSchema.omit({ by: true, at: true }).shape },
   evolve: (job, { type: _, ...offer }, meta) => ({ ...job, offer: { ...offer, ...stamp(meta) } }),
-  tells: ({ options }) => `Offered: ${options.map((one) => `${one.drive} for ${sayMoney(one.bill.totalMinor)}`).join('; ')}.`,
+  tells: ({ options }) =>
+    `Offered: ${options.map((one) => `${one.drive} for ${sayMoney(one.bill.totalMinor)}`).join('; ')}.`,
 });
 
 export const agreed = event('agreed', {
@@ -24,7 +25,10 @@ export const agreed = event('agreed', {
 
 export const priceChanged = event('price-changed', {
   shape: { ...PriceChangeSchema.omit({ by: true, at: true }).shape },
-  evolve: (job, { line, why }, meta) => ({ ...job, priceChanges: [...job.priceChanges, { line, why, ...stamp(meta) }] }),
+  evolve: (job, { line, why }, meta) => ({
+    ...job,
+    priceChanges: [...job.priceChanges, { line, why, ...stamp(meta) }],
+  }),
   tells: ({ line, why }) => `On the bill: ${line.say}, ${sayMoney(line.netMinor)} without tax. ${why}`,
 });
 
@@ -33,9 +37,14 @@ export const paid = event('paid', {
     amountMinor: z.number().int(),
     how: z.string(),
   },
-  evolve: (job, { amountMinor, how }, meta) => ({ ...job, payments: [...job.payments, { amountMinor, how, ...stamp(meta) }] }),
+  evolve: (job, { amountMinor, how }, meta) => ({
+    ...job,
+    payments: [...job.payments, { amountMinor, how, ...stamp(meta) }],
+  }),
   tells: ({ amountMinor, how }) =>
-    amountMinor < 0 ? `Gave back ${sayMoney(-amountMinor)}, ${how}.` : `Paid: ${sayMoney(amountMinor)}, ${how}.`,
+    amountMinor < 0
+      ? `Gave back ${sayMoney(-amountMinor)}, ${how}.`
+      : `Paid: ${sayMoney(amountMinor)}, ${how}.`,
 });
 
 /** The agreement that held until now is kept on record. */

@@ -8,14 +8,29 @@ import { companion, andNote } from './tell.js';
 export const companionFitted = event('companion-fitted', {
   shape: {
     companionId: z.string(),
-    ...CompanionSchema.pick({ kind: true, partId: true, label: true, priceMinor: true, original: true, limitMinutes: true }).shape,
+    ...CompanionSchema.pick({
+      kind: true,
+      partId: true,
+      label: true,
+      priceMinor: true,
+      original: true,
+      limitMinutes: true,
+    }).shape,
   },
   touches: ['stock'],
   evolve: (job, { type: _, companionId, ...one }, meta) => ({
     ...job,
     companions: [
       ...job.companions,
-      { ...one, id: companionId, fitted: stamp(meta), outcome: null, note: '', originalRefitted: null, partReturned: null },
+      {
+        ...one,
+        id: companionId,
+        fitted: stamp(meta),
+        outcome: null,
+        note: '',
+        originalRefitted: null,
+        partReturned: null,
+      },
     ],
   }),
   tells: ({ label, original, limitMinutes }) =>
@@ -40,7 +55,11 @@ export const companionUndone = event('companion-undone', {
   },
   touches: ['stock'],
   evolve: (job, { companionId, step }, meta) =>
-    change(job, companionId, step === 'original-refitted' ? { originalRefitted: stamp(meta) } : { partReturned: stamp(meta) }),
+    change(
+      job,
+      companionId,
+      step === 'original-refitted' ? { originalRefitted: stamp(meta) } : { partReturned: stamp(meta) },
+    ),
   tells: ({ companionId, step }, job) =>
     step === 'original-refitted'
       ? `Refitted what was there before ${companion(job, companionId)}.`

@@ -30,7 +30,10 @@ export const waived = event('waived', {
   },
   evolve: (job, { code, facts, what, reason }, meta) => ({
     ...job,
-    waivers: [...job.waivers.filter((one) => one.code !== code), { code, facts, what, reason, ...stamp(meta) }],
+    waivers: [
+      ...job.waivers.filter((one) => one.code !== code),
+      { code, facts, what, reason, ...stamp(meta) },
+    ],
   }),
   tells: ({ what, reason }) => `Waived: ${what} ${reason}`,
 });
@@ -55,8 +58,13 @@ export const oldDriveSettled = event('old-drive-settled', {
   evolve: (job, { fate, until, sanitised, note }, meta) => ({
     ...job,
     oldDriveFate: { fate, until, note, ...stamp(meta) },
-    custody: [...job.custody, { fate, until, sanitised, serial: job.serials.oldDrive ?? '', note, ...stamp(meta) }],
-    tray: job.tray.filter((item) => item.kind === 'drive').reduce((tray, item) => clearItem(tray, item.id), job.tray),
+    custody: [
+      ...job.custody,
+      { fate, until, sanitised, serial: job.serials.oldDrive ?? '', note, ...stamp(meta) },
+    ],
+    tray: job.tray
+      .filter((item) => item.kind === 'drive')
+      .reduce((tray, item) => clearItem(tray, item.id), job.tray),
   }),
   tells: (said) => `Old drive: ${sayFate(said)}`,
 });
@@ -76,7 +84,8 @@ export const endedEarly = event('ended-early', {
     waiting: null,
     endedEarly: { reason, referredTo, ...stamp(meta) },
   }),
-  tells: ({ reason, referredTo }) => `${referredTo ? `Referred to ${referredTo}` : 'Goes back unrepaired'}: ${reason}`,
+  tells: ({ reason, referredTo }) =>
+    `${referredTo ? `Referred to ${referredTo}` : 'Goes back unrepaired'}: ${reason}`,
 });
 
 /** The sealed notes go with it: what is in them is nobody's business any more. */

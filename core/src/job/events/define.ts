@@ -25,7 +25,10 @@ export interface EventDefinition<S extends z.ZodObject = z.ZodObject> {
   tells(event: z.infer<S>, job: JobState): string | null;
 }
 
-type Schema<T extends string, S extends z.ZodRawShape> = z.ZodObject<{ type: z.ZodLiteral<T> } & S, z.core.$strict>;
+type Schema<T extends string, S extends z.ZodRawShape> = z.ZodObject<
+  { type: z.ZodLiteral<T> } & S,
+  z.core.$strict
+>;
 
 /** Defines a kind of event. */
 export function event<T extends string, S extends z.ZodRawShape>(
@@ -38,5 +41,11 @@ export function event<T extends string, S extends z.ZodRawShape>(
   },
 ): EventDefinition<Schema<T, S>> {
   const schema = z.strictObject({ type: z.literal(type), ...own.shape }) as Schema<T, S>;
-  return { schema, hasDefaults: fillsIn(schema), touches: own.touches ?? [], evolve: own.evolve, tells: own.tells };
+  return {
+    schema,
+    hasDefaults: fillsIn(schema),
+    touches: own.touches ?? [],
+    evolve: own.evolve,
+    tells: own.tells,
+  };
 }

@@ -1,7 +1,22 @@
 import * as z from 'zod';
-import { causeById, shippedDiagnosis, OldDriveSaysSchema, RemedySchema, SenseSchema, SAY_STAKE } from '../../diagnose/index.js';
+import {
+  causeById,
+  shippedDiagnosis,
+  OldDriveSaysSchema,
+  RemedySchema,
+  SenseSchema,
+  SAY_STAKE,
+} from '../../diagnose/index.js';
 import { SelfReportSchema } from '../../hardware/index.js';
-import { AboutSchema, DocumentSourceSchema, RunKindSchema, SeenSchema, type Conclusion, type Stop, SAY_RUN } from '../shape/diagnosis.js';
+import {
+  AboutSchema,
+  DocumentSourceSchema,
+  RunKindSchema,
+  SeenSchema,
+  type Conclusion,
+  type Stop,
+  SAY_RUN,
+} from '../shape/diagnosis.js';
 import { stopHolds } from '../reading/diagnosis.js';
 import { ComparedSchema } from '../shape/copies.js';
 import { DataStakeSchema } from '../shape/stake.js';
@@ -11,7 +26,10 @@ import { event } from './define.js';
 import { stamp } from '../shape/stamp.js';
 import { observation, andNote, testName } from './tell.js';
 
-/** `about`, `sense` and `detail` came later: events without them are of before the swap, and nobody wrote down how it was seen. */
+/**
+ * `about`, `sense` and `detail` came later: events without them are of before the swap, and nobody wrote down
+ * how it was seen.
+ */
 export const observed = event('observed', {
   shape: {
     about: AboutSchema.optional(),
@@ -22,7 +40,13 @@ export const observed = event('observed', {
   },
   evolve: (job, { about = 'before', observation, seen, sense, detail }, meta) => {
     const before = job.findings[about];
-    const found = { observation, seen: seen === 'seen', sense: sense ?? null, detail: detail ?? '', ...stamp(meta) };
+    const found = {
+      observation,
+      seen: seen === 'seen',
+      sense: sense ?? null,
+      detail: detail ?? '',
+      ...stamp(meta),
+    };
     const others = before.filter((one) => one.observation !== observation);
     // A finding that is corrected keeps its place in the order.
     const corrected = before.some((one) => one.observation === observation)
@@ -40,7 +64,10 @@ export const reportRead = event('report-read', {
     name: z.string(),
     report: SelfReportSchema,
   },
-  evolve: (job, { source, name, report }, meta) => ({ ...job, reports: [...job.reports, { source, name, report, ...stamp(meta) }] }),
+  evolve: (job, { source, name, report }, meta) => ({
+    ...job,
+    reports: [...job.reports, { source, name, report, ...stamp(meta) }],
+  }),
   tells: ({ name }) => `Read the old drive’s self-report, ${name}.`,
 });
 
@@ -72,10 +99,14 @@ export const testSetAside = event('test-set-aside', {
     const others = job.setAside.filter((one) => one !== testId);
     return { ...job, setAside: aside ? [...others, testId] : others };
   },
-  tells: ({ testId, aside }) => (aside ? `Set a test aside that cannot be done here: ${testName(testId)}.` : null),
+  tells: ({ testId, aside }) =>
+    aside ? `Set a test aside that cannot be done here: ${testName(testId)}.` : null,
 });
 
-/** `say`, `cure`, `remedy`, `weighed` and `oldDrive` came later: older conclusions take them from the edition that shipped. */
+/**
+ * `say`, `cure`, `remedy`, `weighed` and `oldDrive` came later: older conclusions take them from the edition
+ * that shipped.
+ */
 export const concluded = event('concluded', {
   shape: {
     about: AboutSchema.optional(),
@@ -84,7 +115,10 @@ export const concluded = event('concluded', {
     say: z.string().optional(),
     cure: z.string().optional(),
     remedy: RemedySchema.optional(),
-    weighed: z.strictObject({ causeId: z.string(), say: z.string(), chance: z.number() }).nullable().optional(),
+    weighed: z
+      .strictObject({ causeId: z.string(), say: z.string(), chance: z.number() })
+      .nullable()
+      .optional(),
     oldDrive: OldDriveSaysSchema.nullable().optional(),
   },
   evolve: (job, { about = 'before', causeId, reason, ...own }, meta) => {
@@ -115,7 +149,13 @@ export const stopMet = event('stop-met', {
   evolve: (job, { type: _, steps, ...rule }, meta) => ({
     ...job,
     pastStops: job.stop && !stopHolds(job) ? [...job.pastStops, job.stop] : job.pastStops,
-    stop: { ...rule, steps: steps.map((step) => ({ ...step, done: null })), way: null, lifted: null, ...stamp(meta) },
+    stop: {
+      ...rule,
+      steps: steps.map((step) => ({ ...step, done: null })),
+      way: null,
+      lifted: null,
+      ...stamp(meta),
+    },
   }),
   tells: ({ say }) => `Stop: ${say}`,
 });
@@ -127,19 +167,25 @@ export const stopFell = event('stop-fell', {
   tells: ({ why }) => `The stop holds no longer: ${why}`,
 });
 
-const onStop = (job: JobState, change: (stop: Stop) => Stop): JobState => (job.stop ? { ...job, stop: change(job.stop) } : job);
+const onStop = (job: JobState, change: (stop: Stop) => Stop): JobState =>
+  job.stop ? { ...job, stop: change(job.stop) } : job;
 
 export const stopStepDone = event('stop-step-done', {
   shape: { stepId: z.string() },
   evolve: (job, { stepId }, meta) =>
-    onStop(job, (stop) => ({ ...stop, steps: stop.steps.map((step) => (step.id === stepId ? { ...step, done: stamp(meta) } : step)) })),
-  tells: ({ stepId }, job) => `Done for the stop: ${job.stop?.steps.find((one) => one.id === stepId)?.say ?? stepId}.`,
+    onStop(job, (stop) => ({
+      ...stop,
+      steps: stop.steps.map((step) => (step.id === stepId ? { ...step, done: stamp(meta) } : step)),
+    })),
+  tells: ({ stepId }, job) =>
+    `Done for the stop: ${job.stop?.steps.find((one) => one.id === stepId)?.say ?? stepId}.`,
 });
 
 export const stopWayChosen = event('stop-way-chosen', {
   shape: { way: z.enum(['image-once', 'refer']) },
   evolve: (job, { way }) => onStop(job, (stop) => ({ ...stop, way })),
-  tells: ({ way }) => (way === 'refer' ? 'Decided to refer the drive to a specialist.' : 'Decided to image it once.'),
+  tells: ({ way }) =>
+    way === 'refer' ? 'Decided to refer the drive to a specialist.' : 'Decided to image it once.',
 });
 
 export const stopLifted = event('stop-lifted', {
@@ -147,7 +193,8 @@ export const stopLifted = event('stop-lifted', {
     owner: z.string(),
     words: z.string(),
   },
-  evolve: (job, { owner, words }, meta) => onStop(job, (stop) => ({ ...stop, lifted: { owner, words, ...stamp(meta) } })),
+  evolve: (job, { owner, words }, meta) =>
+    onStop(job, (stop) => ({ ...stop, lifted: { owner, words, ...stamp(meta) } })),
   tells: ({ owner, words }) => `${owner} lifted the stop: “${words}”`,
 });
 
@@ -161,7 +208,10 @@ export const runStarted = event('run-started', {
     fromByte: z.number().int().min(0).default(0),
     continues: z.string().nullable().default(null),
   },
-  evolve: (job, { type: _, ...run }, meta) => ({ ...job, runs: [...job.runs, { ...run, reached: null, ended: null, ...stamp(meta) }] }),
+  evolve: (job, { type: _, ...run }, meta) => ({
+    ...job,
+    runs: [...job.runs, { ...run, reached: null, ended: null, ...stamp(meta) }],
+  }),
   tells: ({ kind, bay, drive }) => `${SAY_RUN[kind]} began in bay ${bay}, ${drive}.`,
 });
 
@@ -174,7 +224,9 @@ export const runEnded = event('run-ended', {
   },
   evolve: (job, { runId, state, sentence, compared }, meta) => ({
     ...job,
-    runs: job.runs.map((run) => (run.runId === runId ? { ...run, ended: { state, sentence, compared, ...stamp(meta) } } : run)),
+    runs: job.runs.map((run) =>
+      run.runId === runId ? { ...run, ended: { state, sentence, compared, ...stamp(meta) } } : run,
+    ),
   }),
   tells: ({ sentence }) => sentence,
 });
@@ -186,7 +238,11 @@ export const cured = event('cured', {
     checked: z.string(),
     looking: PricingSchema.nullable().default(null),
   },
-  evolve: (job, { what, checked, looking }, meta) => ({ ...job, looking, cured: { what, checked, ...stamp(meta) } }),
+  evolve: (job, { what, checked, looking }, meta) => ({
+    ...job,
+    looking,
+    cured: { what, checked, ...stamp(meta) },
+  }),
   tells: ({ what, checked }) => `Mended without a drive: ${what} ${checked}`,
 });
 
@@ -196,5 +252,6 @@ export const causesConfirmed = event('causes-confirmed', {
     note: z.string(),
   },
   evolve: (job, { causeIds, note }, meta) => ({ ...job, confirmed: { causeIds, note, ...stamp(meta) } }),
-  tells: ({ causeIds }) => (causeIds.length === 0 ? 'Nobody can tell what it had been.' : 'Confirmed what it had been.'),
+  tells: ({ causeIds }) =>
+    causeIds.length === 0 ? 'Nobody can tell what it had been.' : 'Confirmed what it had been.',
 });

@@ -18,8 +18,12 @@ export const waitingBegan = event('waiting-began', {
     who: z.string(),
     until: z.string().nullable(),
   },
-  evolve: (job, { kind, what, who, until }, meta) => ({ ...job, waiting: { kind, what, who, until, ...stamp(meta) } }),
-  tells: ({ kind, what, until }) => `Waits for ${SAY_WAIT[kind]}: ${what}${until ? `, until ${sayDate(until)}` : ''}.`,
+  evolve: (job, { kind, what, who, until }, meta) => ({
+    ...job,
+    waiting: { kind, what, who, until, ...stamp(meta) },
+  }),
+  tells: ({ kind, what, until }) =>
+    `Waits for ${SAY_WAIT[kind]}: ${what}${until ? `, until ${sayDate(until)}` : ''}.`,
 });
 
 export const waitingEnded = event('waiting-ended', {

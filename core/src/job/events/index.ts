@@ -40,7 +40,8 @@ type DefinitionsIn<File> = File extends unknown
   : never;
 type Definition = DefinitionsIn<(typeof FILES)[number]>;
 
-const isDefinition = (one: unknown): one is Definition => typeof one === 'object' && one !== null && 'evolve' in one;
+const isDefinition = (one: unknown): one is Definition =>
+  typeof one === 'object' && one !== null && 'evolve' in one;
 const definitions = FILES.flatMap((file) => Object.values(file).filter(isDefinition));
 
 export const JobEventSchema = z.discriminatedUnion(
@@ -56,9 +57,11 @@ const byType = new Map<string, EventDefinition>(
 export const definitionOf = (type: JobEvent['type']): EventDefinition => byType.get(type)!;
 
 /** An event as it lies in the log, brought to today's shape: fields added since get their defaults. */
-export const inTodaysShape = (event: JobEvent): JobEvent => (definitionOf(event.type).hasDefaults ? JobEventSchema.parse(event) : event);
+export const inTodaysShape = (event: JobEvent): JobEvent =>
+  definitionOf(event.type).hasDefaults ? JobEventSchema.parse(event) : event;
 
 /** Whether an event may change what is kept elsewhere. */
-export const touches = (event: JobEvent, what: Touched): boolean => definitionOf(event.type).touches.includes(what);
+export const touches = (event: JobEvent, what: Touched): boolean =>
+  definitionOf(event.type).touches.includes(what);
 export { begin } from './intake.js';
 export type { EventMeta, Touched } from './define.js';

@@ -18,8 +18,10 @@ export const jobOpened = event('job-opened', {
 });
 
 /** A job fresh from the counter. */
-export const begin = ({ jobId: id, number, intake }: z.infer<z.ZodObject<typeof opened>>, { at, by, seq }: EventMeta): JobState =>
-  freshJob({ id, number, seq, intake, openedAt: at, openedBy: by, lastTouched: { at, by } });
+export const begin = (
+  { jobId: id, number, intake }: z.infer<z.ZodObject<typeof opened>>,
+  { at, by, seq }: EventMeta,
+): JobState => freshJob({ id, number, seq, intake, openedAt: at, openedBy: by, lastTouched: { at, by } });
 
 export const intakeAmended = event('intake-amended', {
   shape: { intake: IntakeSchema },

@@ -41,7 +41,10 @@ export const labelRead = event('label-read', {
   },
   evolve: (job, { driveId, watts }) => ({
     ...job,
-    measured: { ...job.measured, [driveId]: { ...(job.measured[driveId] ?? NOT_MEASURED), peakWatts: watts } },
+    measured: {
+      ...job.measured,
+      [driveId]: { ...(job.measured[driveId] ?? NOT_MEASURED), peakWatts: watts },
+    },
   }),
   tells: ({ watts }) => `Read ${watts} W off the drive’s label.`,
 });
@@ -52,7 +55,10 @@ export const looked = event('looked', {
     key: z.string(),
     answer: z.union([MeasureSchema, z.string()]),
   },
-  evolve: (job, { at, key, answer }) => ({ ...job, looks: { ...job.looks, [at]: { ...job.looks[at], [key]: answer } } }),
+  evolve: (job, { at, key, answer }) => ({
+    ...job,
+    looks: { ...job.looks, [at]: { ...job.looks[at], [key]: answer } },
+  }),
   tells: ({ key, answer }) => `Looked: ${sayLook(key, answer)}.`,
 });
 
@@ -60,11 +66,18 @@ export const looked = event('looked', {
 export const variantSettled = event('variant-settled', {
   shape: { variantId: z.string() },
   touches: ['stock'],
-  evolve: (job, { variantId }) => ({ ...job, variantId, ...(job.variantId === variantId ? {} : { way: null, choice: null }) }),
+  evolve: (job, { variantId }) => ({
+    ...job,
+    variantId,
+    ...(job.variantId === variantId ? {} : { way: null, choice: null }),
+  }),
   tells: () => 'Settled which variant it is.',
 });
 
-/** The drive and slot are copied in: the record stays true when the shelf changes. A way planned for another drive falls. */
+/**
+ * The drive and slot are copied in: the record stays true when the shelf changes. A way planned for another
+ * drive falls.
+ */
 export const driveChosen = event('drive-chosen', {
   shape: {
     slot: SlotSchema,
@@ -79,7 +92,9 @@ export const driveChosen = event('drive-chosen', {
   evolve: (job, { slot, drive, verdict, override, link }, meta) => ({
     ...job,
     // What was agreed on was another drive.
-    ...(job.agreement && (job.agreement.driveId !== drive.id || job.agreement.slotId !== slot.id) ? agreementFallen(job) : {}),
+    ...(job.agreement && (job.agreement.driveId !== drive.id || job.agreement.slotId !== slot.id)
+      ? agreementFallen(job)
+      : {}),
     way: null,
     choice: { slot, drive, verdict, override, link, ...stamp(meta) },
   }),
@@ -117,5 +132,6 @@ export const adaptedJudged = event('adapted-judged', {
       ? { ...job, adapted: { ...job.adapted, approved: { note, ...stamp(meta) } } }
       : { ...job, adapted: null, choice: null, way: null };
   },
-  tells: ({ approved, note }) => `${approved ? 'Approved' : 'Did not approve'} the adapted part${andNote(note)}.`,
+  tells: ({ approved, note }) =>
+    `${approved ? 'Approved' : 'Did not approve'} the adapted part${andNote(note)}.`,
 });

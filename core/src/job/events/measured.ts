@@ -19,13 +19,15 @@ export const speedMeasured = event('speed-measured', {
 export const timeMeasured = event('time-measured', {
   shape: { time: TimeRecordSchema },
   evolve: (job, { time }, meta) => ({ ...job, times: [...job.times, { ...time, ...stamp(meta) }] }),
-  tells: ({ time }) => `${SAY_TIMED[time.what]}, ${time.when === 'before' ? 'before' : 'now'}: ${time.seconds} s.`,
+  tells: ({ time }) =>
+    `${SAY_TIMED[time.what]}, ${time.when === 'before' ? 'before' : 'now'}: ${time.seconds} s.`,
 });
 
 export const memoryRead = event('memory-read', {
   shape: { ...KeptMemorySchema.omit({ by: true, at: true }).shape },
   evolve: (job, { type: _, ...shown }, meta) => ({ ...job, memoryShown: { ...shown, ...stamp(meta) } }),
-  tells: ({ gib, megatransfers }) => `Memory shown: ${gib} GiB${megatransfers ? `, ${megatransfers} MT/s` : ''}.`,
+  tells: ({ gib, megatransfers }) =>
+    `Memory shown: ${gib} GiB${megatransfers ? `, ${megatransfers} MT/s` : ''}.`,
 });
 
 export const newReportRead = event('new-report-read', {

@@ -1,6 +1,12 @@
 import * as z from 'zod';
 import { RescueSummarySchema } from '../../hardware/index.js';
-import { LayoutWishesSchema, MoveFactsSchema, NO_WISHES, RescueSchema, SourceDiskSchema } from '../../move/index.js';
+import {
+  LayoutWishesSchema,
+  MoveFactsSchema,
+  NO_WISHES,
+  RescueSchema,
+  SourceDiskSchema,
+} from '../../move/index.js';
 import { DocumentSourceSchema } from '../shape/diagnosis.js';
 import type { MoveState } from '../shape/move.js';
 import type { JobState } from '../shape/state.js';
@@ -9,7 +15,10 @@ import { stamp } from '../shape/stamp.js';
 import { openingChecks } from '../reading/opening.js';
 import { andNote } from './tell.js';
 
-const onMove = (job: JobState, change: Partial<MoveState>): JobState => ({ ...job, move: { ...job.move, ...change } });
+const onMove = (job: JobState, change: Partial<MoveState>): JobState => ({
+  ...job,
+  move: { ...job.move, ...change },
+});
 
 /** The old drive's partitions; wishes for another table go with it. */
 export const tableRead = event('table-read', {
@@ -19,7 +28,10 @@ export const tableRead = event('table-read', {
     disk: SourceDiskSchema,
   },
   evolve: (job, { name, source, disk }, meta) =>
-    onMove(job, { source: { disk, name, from: source, ...stamp(meta) }, ...(sameParts(job.move, disk) ? {} : { wishes: NO_WISHES }) }),
+    onMove(job, {
+      source: { disk, name, from: source, ...stamp(meta) },
+      ...(sameParts(job.move, disk) ? {} : { wishes: NO_WISHES }),
+    }),
   tells: ({ name }) => `Read the partitions of the old drive, ${name}.`,
 });
 
@@ -43,7 +55,8 @@ export const fullnessStated = event('fullness-stated', {
 
 export const moveFactsStated = event('move-facts-stated', {
   shape: { facts: MoveFactsSchema.partial() },
-  evolve: (job, { facts }) => onMove(job, { facts: { ...job.move.facts, ...(facts as Partial<MoveState['facts']>) } }),
+  evolve: (job, { facts }) =>
+    onMove(job, { facts: { ...job.move.facts, ...(facts as Partial<MoveState['facts']>) } }),
   tells: () => null,
 });
 
@@ -59,7 +72,8 @@ export const mapRead = event('map-read', {
     summary: RescueSummarySchema,
     rescue: RescueSchema,
   },
-  evolve: (job, { name, summary, rescue }, meta) => onMove(job, { map: { name, summary, rescue, ...stamp(meta) } }),
+  evolve: (job, { name, summary, rescue }, meta) =>
+    onMove(job, { map: { name, summary, rescue, ...stamp(meta) } }),
   tells: ({ name }) => `Read a rescue map, ${name}.`,
 });
 
@@ -71,15 +85,22 @@ export const openingChecked = event('opening-checked', {
   },
   evolve: (job, { checkId, outcome, note }, meta) => {
     const { [checkId]: _, ...others } = job.move.checks;
-    return onMove(job, { checks: outcome === null ? others : { ...others, [checkId]: { outcome, note, ...stamp(meta) } } });
+    return onMove(job, {
+      checks: outcome === null ? others : { ...others, [checkId]: { outcome, note, ...stamp(meta) } },
+    });
   },
   tells: ({ checkId, outcome, note }, job) => {
-    const check = openingChecks(job).find((one) => one.id === checkId)?.say ?? 'a check that is not on the list any more';
-    return outcome === null ? null : `Before opening, ${check}: ${outcome === 'done' ? 'seen' : `not needed${andNote(note)}`}.`;
+    const check =
+      openingChecks(job).find((one) => one.id === checkId)?.say ?? 'a check that is not on the list any more';
+    return outcome === null
+      ? null
+      : `Before opening, ${check}: ${outcome === 'done' ? 'seen' : `not needed${andNote(note)}`}.`;
   },
 });
 
-/** How far a run had come when somebody looked: if dock or drive vanish, the job still says where it stands. */
+/**
+ * How far a run had come when somebody looked: if dock or drive vanish, the job still says where it stands.
+ */
 export const runProgressed = event('run-progressed', {
   shape: {
     runId: z.string(),
@@ -89,7 +110,9 @@ export const runProgressed = event('run-progressed', {
   },
   evolve: (job, { type: _, runId, ...reached }, meta) => ({
     ...job,
-    runs: job.runs.map((run) => (run.runId === runId ? { ...run, reached: { ...reached, at: meta.at } } : run)),
+    runs: job.runs.map((run) =>
+      run.runId === runId ? { ...run, reached: { ...reached, at: meta.at } } : run,
+    ),
   }),
   tells: () => null,
 });

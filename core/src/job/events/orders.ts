@@ -6,7 +6,15 @@ import { stamp } from '../shape/stamp.js';
 import { sayDate } from '../../units/index.js';
 import { orderOf, andNote, moment } from './tell.js';
 
-const order = OrderSchema.pick({ need: true, item: true, what: true, quantity: true, supplier: true, priceMinor: true, inPlaceOf: true });
+const order = OrderSchema.pick({
+  need: true,
+  item: true,
+  what: true,
+  quantity: true,
+  supplier: true,
+  priceMinor: true,
+  inPlaceOf: true,
+});
 
 export const ordered = event('ordered', {
   shape: {
@@ -55,7 +63,10 @@ export const needMet = event('need-met', {
     key: z.string(),
     how: z.string(),
   },
-  evolve: (job, { key, how }, meta) => ({ ...job, needsMet: [...job.needsMet, { key, how, ...stamp(meta) }] }),
+  evolve: (job, { key, how }, meta) => ({
+    ...job,
+    needsMet: [...job.needsMet, { key, how, ...stamp(meta) }],
+  }),
   tells: ({ how }) => `Found after all: ${how}.`,
 });
 

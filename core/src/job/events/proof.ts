@@ -6,7 +6,12 @@ import { stamp } from '../shape/stamp.js';
 import { size, andNote } from './tell.js';
 import { setUpItems } from '../reading/set-up.js';
 
-const listing = { listed: z.boolean(), size: ShownSizeSchema.nullable(), right: z.boolean(), sentence: z.string() };
+const listing = {
+  listed: z.boolean(),
+  size: ShownSizeSchema.nullable(),
+  right: z.boolean(),
+  sentence: z.string(),
+};
 
 /** What firmware showed with the cover resting on. */
 export const tried = event('tried', {
@@ -37,7 +42,10 @@ export const setUpChecked = event('set-up-checked', {
   },
   evolve: (job, { itemId, outcome, note }, meta) => {
     const { [itemId]: _, ...rest } = job.setUp;
-    return { ...job, setUp: outcome === 'open' ? rest : { ...rest, [itemId]: { outcome, note, ...stamp(meta) } } };
+    return {
+      ...job,
+      setUp: outcome === 'open' ? rest : { ...rest, [itemId]: { outcome, note, ...stamp(meta) } },
+    };
   },
   tells: ({ itemId, outcome, note }, job) =>
     `Set up, ${setUpItems(job).find((one) => one.id === itemId)?.say ?? itemId}: ${outcome === 'not-needed' ? `not needed${andNote(note)}` : outcome}.`,
@@ -49,6 +57,10 @@ export const baselineChecked = event('baseline-checked', {
     result: WorkingSchema,
     note: z.string(),
   },
-  evolve: (job, { check, result, note }, meta) => ({ ...job, after: { ...job.after, [check]: { result, note, ...stamp(meta) } } }),
-  tells: ({ check, result, note }) => `Tried again: ${sayCheck(check)}, ${SAY_WORKING[result]}${andNote(note)}.`,
+  evolve: (job, { check, result, note }, meta) => ({
+    ...job,
+    after: { ...job.after, [check]: { result, note, ...stamp(meta) } },
+  }),
+  tells: ({ check, result, note }) =>
+    `Tried again: ${sayCheck(check)}, ${SAY_WORKING[result]}${andNote(note)}.`,
 });

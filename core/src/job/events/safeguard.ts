@@ -29,7 +29,9 @@ export const safeguardAnswered = event('safeguard-answered', {
     };
   },
   tells: ({ answers: { backup, recoveryKey } }) =>
-    [backup && `Backup: ${SAY_BACKUP[backup]}.`, recoveryKey && `Recovery key: ${SAY_KEY[recoveryKey]}.`].filter(Boolean).join(' ') || null,
+    [backup && `Backup: ${SAY_BACKUP[backup]}.`, recoveryKey && `Recovery key: ${SAY_KEY[recoveryKey]}.`]
+      .filter(Boolean)
+      .join(' ') || null,
 });
 
 /** A copy made elsewhere, told; `copy` null: none was made after all. */
@@ -52,7 +54,17 @@ export const settingTurnedOff = event('setting-turned-off', {
   },
   evolve: (job, { settingId, label }) => {
     const id = settingItemId(settingId);
-    const item: TrayItem = { id, kind: 'setting', verb: 'Off', label, layer: SYSTEM_LAYER, screw: null, holes: [], of: 1, out: 1 };
+    const item: TrayItem = {
+      id,
+      kind: 'setting',
+      verb: 'Off',
+      label,
+      layer: SYSTEM_LAYER,
+      screw: null,
+      holes: [],
+      of: 1,
+      out: 1,
+    };
     return { ...job, tray: [...job.tray.filter((one) => one.id !== id), item] };
   },
   tells: ({ label }) => `Turned off: ${label}.`,
@@ -64,5 +76,6 @@ export const settingTurnedOn = event('setting-turned-on', {
     ...job,
     tray: clearItem(job.tray, settingItemId(settingId)),
   }),
-  tells: ({ settingId }, job) => `Turned on again: ${job.tray.find((one) => one.id === `setting/${settingId}`)?.label ?? 'a setting'}.`,
+  tells: ({ settingId }, job) =>
+    `Turned on again: ${job.tray.find((one) => one.id === `setting/${settingId}`)?.label ?? 'a setting'}.`,
 });

@@ -21,7 +21,9 @@ export const sealedLooked = event('sealed-looked', {
   shape: { noteId: z.string() },
   evolve: (job, { noteId }, meta) => ({
     ...job,
-    sealed: job.sealed.map((one) => (one.id === noteId ? { ...one, looks: [...one.looks, stamp(meta)] } : one)),
+    sealed: job.sealed.map((one) =>
+      one.id === noteId ? { ...one, looks: [...one.looks, stamp(meta)] } : one,
+    ),
   }),
   tells: ({ noteId }, job) => {
     const note = job.sealed.find((one) => one.id === noteId);

@@ -18,7 +18,10 @@ export const wayPlanned = event('way-planned', {
     layers: z.array(z.strictObject({ id: z.string(), name: z.string() })),
     steps: z.array(WayStepSchema),
     guide: GuideSchema.nullable().default(null),
-    scouting: z.strictObject({ slotId: z.string(), from: PhaseSchema, why: z.string() }).nullable().default(null),
+    scouting: z
+      .strictObject({ slotId: z.string(), from: PhaseSchema, why: z.string() })
+      .nullable()
+      .default(null),
     tryBeforeClosing: z.boolean().default(true),
     start: StartSchema.nullable().default(null),
   },
@@ -27,10 +30,14 @@ export const wayPlanned = event('way-planned', {
     way: { ...planned, turnedBack: null, ticks: [], waits: {} },
     screwCount: null,
   }),
-  tells: ({ steps, scouting }) => `Planned the way${scouting ? ' of a visit to look' : ''}: ${steps.length} steps.`,
+  tells: ({ steps, scouting }) =>
+    `Planned the way${scouting ? ' of a visit to look' : ''}: ${steps.length} steps.`,
 });
 
-/** What was opened is closed again: from here on the way is a visit's. A job that was opened for repair goes back to before that. */
+/**
+ * What was opened is closed again: from here on the way is a visit's. A job that was opened for repair goes
+ * back to before that.
+ */
 export const turnedBack = event('turned-back', {
   shape: {
     why: z.string(),
@@ -38,13 +45,24 @@ export const turnedBack = event('turned-back', {
   },
   evolve: (job, { why, steps }) => {
     if (!job.way) return job;
-    const scouting = job.way.scouting ?? { slotId: job.choice?.slot.id ?? '', from: 'safeguard' as const, why };
-    return { ...job, phase: 'way-out', screwCount: null, way: { ...job.way, steps, scouting, turnedBack: why } };
+    const scouting = job.way.scouting ?? {
+      slotId: job.choice?.slot.id ?? '',
+      from: 'safeguard' as const,
+      why,
+    };
+    return {
+      ...job,
+      phase: 'way-out',
+      screwCount: null,
+      way: { ...job.way, steps, scouting, turnedBack: why },
+    };
   },
   tells: ({ why }) => `Turned back: ${why}`,
 });
 
-/** The visit is over, the machine is closed: the job goes on where it was, and its real way is planned later. */
+/**
+ * The visit is over, the machine is closed: the job goes on where it was, and its real way is planned later.
+ */
 export const scouted = event('scouted', {
   shape: {},
   evolve: (job, _, meta) => {
@@ -62,7 +80,13 @@ export const scouted = event('scouted', {
       phase: from,
       visits: [
         ...job.visits,
-        { slotId, why: turnedBack ?? why, steps: steps.filter((step) => walked.has(step.id)).length, minutes, ...stamp(meta) },
+        {
+          slotId,
+          why: turnedBack ?? why,
+          steps: steps.filter((step) => walked.has(step.id)).length,
+          minutes,
+          ...stamp(meta),
+        },
       ],
     };
   },
@@ -77,7 +101,8 @@ export const screwsCounted = event('screws-counted', {
 
 export const waitStarted = event('wait-started', {
   shape: { stepId: z.string() },
-  evolve: (job, { stepId }, meta) => (job.way ? { ...job, way: { ...job.way, waits: { ...job.way.waits, [stepId]: meta.at } } } : job),
+  evolve: (job, { stepId }, meta) =>
+    job.way ? { ...job, way: { ...job.way, waits: { ...job.way.waits, [stepId]: meta.at } } } : job,
   tells: () => null,
 });
 
@@ -88,7 +113,8 @@ export const ticked = event('ticked', {
     key: z.string().nullable(),
     count: z.number().int().min(1).max(60),
   },
-  evolve: (job, { stepId, key, count }, meta) => walk(job, { stepId, key, count, short: null, ...stamp(meta) }),
+  evolve: (job, { stepId, key, count }, meta) =>
+    walk(job, { stepId, key, count, short: null, ...stamp(meta) }),
   tells: ({ stepId }, job) => stepTitle(job, stepId),
 });
 
@@ -97,11 +123,15 @@ export const leftShort = event('left-short', {
     stepId: z.string(),
     reason: z.string(),
   },
-  evolve: (job, { stepId, reason }, meta) => walk(job, { stepId, key: null, count: 0, short: reason, ...stamp(meta) }),
+  evolve: (job, { stepId, reason }, meta) =>
+    walk(job, { stepId, key: null, count: 0, short: reason, ...stamp(meta) }),
   tells: ({ stepId, reason }, job) => `Left short: ${stepTitle(job, stepId)}. ${reason}`,
 });
 
-/** Something that the guide lacks came out: it lies on the tray from now on, and its way back stands where it has to be walked. */
+/**
+ * Something that the guide lacks came out: it lies on the tray from now on, and its way back stands where it
+ * has to be walked.
+ */
 export const alsoTaken = event('also-taken', {
   shape: {
     stepIn: WayStepSchema,
@@ -127,7 +157,10 @@ function insert(steps: readonly WayStep[], step: WayStep, before: string | null)
   return at < 0 ? [...steps, step] : [...steps.slice(0, at), step, ...steps.slice(at)];
 }
 
-/** The last tick, whatever it was, did not happen after all. What the guide lacks was written with its tick, and goes with it. */
+/**
+ * The last tick, whatever it was, did not happen after all. What the guide lacks was written with its tick,
+ * and goes with it.
+ */
 export const tickTakenBack = event('tick-taken-back', {
   shape: {},
   evolve: (job) => {
@@ -138,7 +171,11 @@ export const tickTakenBack = event('tick-taken-back', {
     const own = job.way.steps.find((step) => step.id === last.stepId && isAlso(step));
     if (!own) return { ...job, way: { ...job.way, ticks }, tray };
     const steps = job.way.steps.filter((step) => step !== own && step.id !== own.mirrorOf);
-    return { ...job, way: { ...job.way, steps, ticks }, tray: tray.filter((item) => !item.id.startsWith(`${own.id}/`)) };
+    return {
+      ...job,
+      way: { ...job.way, steps, ticks },
+      tray: tray.filter((item) => !item.id.startsWith(`${own.id}/`)),
+    };
   },
   tells: () => 'Took the last tick back.',
 });
@@ -153,7 +190,9 @@ export const serialRecorded = event('serial-recorded', {
 });
 
 const walk = (job: JobState, tick: Tick): JobState =>
-  job.way ? { ...job, way: { ...job.way, ticks: [...job.way.ticks, tick] }, tray: trayAfter(job, tick, tick.count) } : job;
+  job.way
+    ? { ...job, way: { ...job.way, ticks: [...job.way.ticks, tick] }, tray: trayAfter(job, tick, tick.count) }
+    : job;
 
 function trayAfter(job: JobState, { stepId, key }: Tick, count: number): JobState['tray'] {
   const step = job.way?.steps.find((one) => one.id === stepId);

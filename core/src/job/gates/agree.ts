@@ -10,7 +10,9 @@ export const agree: Gate = (job) => {
   const missing = agreementOpen(job);
   const { agreement } = job;
   if (agreement && agreement.depositMinor > paidMinor(job))
-    missing.push(should('deposit', { by: ANYONE }, { depositMinor: agreement.depositMinor, paidMinor: paidMinor(job) }));
+    missing.push(
+      should('deposit', { by: ANYONE }, { depositMinor: agreement.depositMinor, paidMinor: paidMinor(job) }),
+    );
   return missing;
 };
 
@@ -19,7 +21,14 @@ export function agreementOpen(job: JobState): Missing[] {
   if (agreementHolds(job)) return [];
   const [agreed, bill] = [job.agreement, billNow(job)];
   const where = { by: LEAD, at: 'agree' } as const;
-  if (!bill) return [should('agreement', { ...where, about: 'none' }, { totalMinor: null, agreedMinor: null })];
+  if (!bill)
+    return [should('agreement', { ...where, about: 'none' }, { totalMinor: null, agreedMinor: null })];
   const { totalMinor } = bill;
-  return [should('agreement', { ...where, about: totalMinor }, { totalMinor, agreedMinor: agreed?.totalMinor ?? null })];
+  return [
+    should(
+      'agreement',
+      { ...where, about: totalMinor },
+      { totalMinor, agreedMinor: agreed?.totalMinor ?? null },
+    ),
+  ];
 }

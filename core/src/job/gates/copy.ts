@@ -3,4 +3,5 @@ import type { JobState } from '../shape/state.js';
 import { should, type Missing } from './gate.js';
 
 /** What was planned has to be on record, or given up by somebody who says why. */
-export const copyOpen = (job: JobState): Missing[] => (isCopyOwed(job) ? [should('copy', { at: 'safeguard' })] : []);
+export const copyOpen = (job: JobState): Missing[] =>
+  isCopyOwed(job) ? [should('copy', { at: 'safeguard' })] : [];

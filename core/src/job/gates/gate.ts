@@ -8,7 +8,10 @@ export type GateCode = CodeOf<typeof GATES>;
 
 /** One thing that is missing before the job may go on. */
 export interface Missing {
-  /** What is missing, and behind a colon of which thing, where there may be several. It is stable: waivers name it. */
+  /**
+   * What is missing, and behind a colon of which thing, where there may be several. It is stable: waivers
+   * name it.
+   */
   readonly code: string;
   readonly facts: Said['facts'];
   readonly sentence: string;
@@ -28,7 +31,11 @@ interface About {
   readonly at?: Phase;
 }
 
-const open = ({ code, facts, sentence }: Said, waivableBy: readonly Role[], { about, at }: About): Missing => ({
+const open = (
+  { code, facts, sentence }: Said,
+  waivableBy: readonly Role[],
+  { about, at }: About,
+): Missing => ({
   code: about === undefined ? code : `${code}:${about}`,
   facts,
   sentence,
@@ -37,8 +44,11 @@ const open = ({ code, facts, sentence }: Said, waivableBy: readonly Role[], { ab
 });
 
 /** Nobody may let it go. */
-export const must = <Code extends GateCode>(code: Code, about: About, ...facts: FactsOf<typeof GATES, Code>): Missing =>
-  open(say(GATES, code, ...facts), [], about);
+export const must = <Code extends GateCode>(
+  code: Code,
+  about: About,
+  ...facts: FactsOf<typeof GATES, Code>
+): Missing => open(say(GATES, code, ...facts), [], about);
 
 /** Whoever holds one of the roles may let it go with a reason; left out: the bench. */
 export const should = <Code extends GateCode>(

@@ -14,18 +14,25 @@ export const handOver: Gate = (job) => {
     .filter((item) => item.kind !== 'drive')
     .map((item) => should('tray', { about: item.id }, { what: sayItem(item) }));
   const driveOut = stillOut(job).some((item) => item.kind === 'drive');
-  if (driveOut || (!job.endedEarly && !job.oldDriveFate && hadOldDrive(job))) missing.push(must('old-drive', {}));
-  for (const what of removedParts(job)) if (!removedNow(job, what)) missing.push(must('removed', { about: what }, { what }));
+  if (driveOut || (!job.endedEarly && !job.oldDriveFate && hadOldDrive(job)))
+    missing.push(must('old-drive', {}));
+  for (const what of removedParts(job))
+    if (!removedNow(job, what)) missing.push(must('removed', { about: what }, { what }));
   if (job.choice && !job.endedEarly) missing.push(...copyOpen(job));
   const bill = billNow(job);
   // Nothing leaves without a bill, or a gift with a name under it.
   if (!bill && leavesWithSomething(job)) missing.push(should(GIFT, { by: LEAD, at: 'agree' }));
   else if (job.choice && !job.endedEarly) missing.push(...agreementOpen(job));
   const owed = (bill?.totalMinor ?? 0) - paidMinor(job);
-  if (bill && owed !== 0) missing.push(should('balance', { by: ANYONE, about: owed }, { owedMinor: owed, totalMinor: bill.totalMinor }));
+  if (bill && owed !== 0)
+    missing.push(
+      should('balance', { by: ANYONE, about: owed }, { owedMinor: owed, totalMinor: bill.totalMinor }),
+    );
   return missing;
 };
 
 /** A part of ours, or work on it, goes out with the machine. */
 const leavesWithSomething = (job: JobState): boolean =>
-  (job.choice !== null && !job.endedEarly) || job.companions.some((one) => one.outcome !== 'rolled-back') || job.priceChanges.length > 0;
+  (job.choice !== null && !job.endedEarly) ||
+  job.companions.some((one) => one.outcome !== 'rolled-back') ||
+  job.priceChanges.length > 0;

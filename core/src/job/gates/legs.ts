@@ -16,7 +16,10 @@ const walked = (leg: Leg): Gate => {
 };
 
 /** A visit to look needs no part; the drive does. */
-export const wayIn: Gate = (job) => [...walked('in')(job), ...(job.way?.scouting ? [] : [...partsOpen(job), ...agreementOpen(job)])];
+export const wayIn: Gate = (job) => [
+  ...walked('in')(job),
+  ...(job.way?.scouting ? [] : [...partsOpen(job), ...agreementOpen(job)]),
+];
 export const swap: Gate = (job) => [
   ...walked('swap')(job),
   ...(job.serials.newDrive ? [] : [should('new-serial', {})]),

@@ -17,7 +17,10 @@ export const safeguard: Gate = (job) => {
 };
 
 /** What is not settled about the recovery key; null: nothing stands in the way. */
-function keyOpen({ recoveryKey }: Safeguard, { encryption }: JobState['intake']): 'nobody' | 'unknown' | 'unsaid' | null {
+function keyOpen(
+  { recoveryKey }: Safeguard,
+  { encryption }: JobState['intake'],
+): 'nobody' | 'unknown' | 'unsaid' | null {
   if (recoveryKey === 'nobody') return 'nobody';
   if (recoveryKey !== 'unknown') return null;
   return encryption === 'yes' ? 'unsaid' : 'unknown';
@@ -25,5 +28,8 @@ function keyOpen({ recoveryKey }: Safeguard, { encryption }: JobState['intake'])
 
 function backupOpen({ backup, backupWhere }: Safeguard): Missing[] {
   if (backup === 'unknown' || backup === 'none') return [should('backup', {}, { backup })];
-  return [...(backup === 'made' ? [should('backup', {}, { backup })] : []), ...(backupWhere === '' ? [should('backup-where', {})] : [])];
+  return [
+    ...(backup === 'made' ? [should('backup', {}, { backup })] : []),
+    ...(backupWhere === '' ? [should('backup-where', {})] : []),
+  ];
 }

@@ -16,7 +16,9 @@ export const setUp: Gate = (job) => [
 
 function trial(one: Companion): Missing[] {
   const { id, label, original, outcome } = one;
-  const open = (left: 'trial' | 'refit' | 'shelf') => [must('companion', { about: id }, { label, left, original })];
+  const open = (left: 'trial' | 'refit' | 'shelf') => [
+    must('companion', { about: id }, { label, left, original }),
+  ];
   if (outcome === null) return open('trial');
   if (outcome === 'works') return [];
   if (original !== '' && !one.originalRefitted) return open('refit');

@@ -3,7 +3,10 @@ import type { JobState } from '../shape/state.js';
 import { copyOpen } from './copy.js';
 import { should, type Gate, type Missing } from './gate.js';
 
-/** Named with a trailing word because `try` belongs to the language. What was to be copied is asked for before it is closed. */
+/**
+ * Named with a trailing word because `try` belongs to the language. What was to be copied is asked for before
+ * it is closed.
+ */
 export const tryOut: Gate = (job) => [...shown(job), ...copyOpen(job)];
 
 function shown({ tried }: JobState): Missing[] {

@@ -10,20 +10,28 @@ export const AlsoKindSchema = z.enum(['part', 'screws', 'lead', 'tape']);
 export type AlsoKind = z.infer<typeof AlsoKindSchema>;
 
 const VERB: Record<AlsoKind, string> = { part: 'Out', screws: 'Out', lead: 'Unplugged', tape: 'Peeled' };
-const BACK: Record<AlsoKind, string> = { part: 'Put back', screws: 'Drive in', lead: 'Plug in', tape: 'Lay on' };
+const BACK: Record<AlsoKind, string> = {
+  part: 'Put back',
+  screws: 'Drive in',
+  lead: 'Plug in',
+  tape: 'Lay on',
+};
 
 /** A step that was written while walking, not by a guide. */
 export const isAlso = (step: Pick<WayStep, 'id'>): boolean => step.id.startsWith('in:also-');
 
 /**
- * The two steps of something that the guide lacks, and where they stand: it comes out before the step at hand, and goes back
+ * The two steps of something that the guide lacks, and where they stand: it comes out before the step at
+ * hand, and goes back
  * right after that step is undone.
  */
 export function alsoSteps(job: Pick<JobState, 'way'>, kind: AlsoKind, label: string, count: number) {
   const steps = job.way?.steps ?? [];
   const here = currentStep(job)?.step ?? null;
   const onTheWayIn = here?.leg === 'in';
-  const last = progress(job).findLast((one) => one.step.leg === 'in' && one.done && one.step.mirrorOf !== null)?.step ?? null;
+  const last =
+    progress(job).findLast((one) => one.step.leg === 'in' && one.done && one.step.mirrorOf !== null)?.step ??
+    null;
   const at = onTheWayIn ? here : last;
   const number = steps.filter(isAlso).length + 1;
   const what = count > 1 ? `${count} × ${label}` : label;
@@ -56,7 +64,14 @@ export function alsoSteps(job: Pick<JobState, 'way'>, kind: AlsoKind, label: str
   };
   const [inId, backId] = [`in:also-${number}`, `out:also-${number}`];
   const short = cut(what, 24);
-  const stepIn: WayStep = { ...common, id: inId, leg: 'in', title: `Also out: ${what}`, short, mirrorOf: backId };
+  const stepIn: WayStep = {
+    ...common,
+    id: inId,
+    leg: 'in',
+    title: `Also out: ${what}`,
+    short,
+    mirrorOf: backId,
+  };
   // It goes back before the last step that was whole when it came out, and after everything deeper.
   const before = last?.mirrorOf ?? null;
   const leg = steps.find((one) => one.id === before)?.leg ?? 'out';

@@ -21,7 +21,10 @@ import { answersNow } from './safeguard.js';
 import { stakeOf } from './stake.js';
 import type { JobState } from '../shape/state.js';
 
-/** What a dock on USB 5 Gb/s carries after its own overhead, and a slot of the machine (common practice, no source). */
+/**
+ * What a dock on USB 5 Gb/s carries after its own overhead, and a slot of the machine (common practice, no
+ * source).
+ */
 const LINK = { dock: USB_CEILINGS['5G'] * 0.85, slot: 1.6e9 } as const;
 
 /** Everything the ways across are judged by, from what this job knows. Null: no drive is chosen. */
@@ -39,11 +42,19 @@ export function crossingOf(job: JobState, model: MachineModel | undefined): Cros
   // A partition that nobody said the fullness of counts as full: never as empty.
   const used =
     disk && known.some((one) => one !== null)
-      ? disk.partitions.reduce((sum, one) => sum + (one.kind === 'extended' ? 0 : (one.usedBytes ?? one.sectors * disk.sectorSize)), 0)
+      ? disk.partitions.reduce(
+          (sum, one) =>
+            sum + (one.kind === 'extended' ? 0 : (one.usedBytes ?? one.sectors * disk.sectorSize)),
+          0,
+        )
       : null;
   return {
     // What was seen on the list before opening counts as said.
-    facts: { ...facts, usbMedium: facts.usbMedium || done('usb-medium'), imageStore: facts.imageStore || done('image-store') },
+    facts: {
+      ...facts,
+      usbMedium: facts.usbMedium || done('usb-medium'),
+      imageStore: facts.imageStore || done('image-store'),
+    },
     health,
     badAreas: badAreasOf(job),
     source: disk,
@@ -74,17 +85,23 @@ export function factsKnown({ move: { facts }, intake }: Pick<JobState, 'move' | 
 
 /** Another place of the machine that holds a drive. */
 const holdsAnother = (job: JobState, model: MachineModel | undefined): boolean =>
-  model !== undefined && slotsOfJob(model, job).some((slot) => slot.id !== job.choice!.slot.id && slot.fitted !== null);
+  model !== undefined &&
+  slotsOfJob(model, job).some((slot) => slot.id !== job.choice!.slot.id && slot.fitted !== null);
 
 /** One rate where the medium is known, else one for each that it may be. */
 function readsOf({ medium, protocol, rpm }: KnownOldDrive, measured: number | null): ReadRate[] {
   const link =
-    protocol === 'nvme' ? ({ protocol: 'nvme', generation: 3, lanes: 4 } as const) : ({ protocol: 'sata', generation: 3 } as const);
-  const of = (one: 'flash' | 'rotating') => readRateOf({ medium: one, readBytesPerSecond: null, rpm, link }, measured);
+    protocol === 'nvme'
+      ? ({ protocol: 'nvme', generation: 3, lanes: 4 } as const)
+      : ({ protocol: 'sata', generation: 3 } as const);
+  const of = (one: 'flash' | 'rotating') =>
+    readRateOf({ medium: one, readBytesPerSecond: null, rpm, link }, measured);
   return medium ? [of(medium)] : [of('flash'), of('rotating')];
 }
 
-/** Where the partitions go on the new drive; null while nobody has read the old table, or no drive is chosen. */
+/**
+ * Where the partitions go on the new drive; null while nobody has read the old table, or no drive is chosen.
+ */
 export function layoutOf(
   job: Pick<JobState, 'choice' | 'move' | 'safeguard' | 'intake'>,
   wishes: LayoutWishes = job.move.wishes,
@@ -104,6 +121,7 @@ export function layoutOf(
 /** Sectors of the new drive: as it reports them, else by the formula of its marked size. */
 function targetOf(drive: Pick<Drive, 'markedGb' | 'sectors'>, reported: number | null): TargetDisk {
   const sectorSize = drive.sectors === '4kn' ? 4096 : 512;
-  const byFormula = sectorCountOfMarkedSize(drive.markedGb, sectorSize) ?? Math.floor((drive.markedGb * 1e9) / sectorSize);
+  const byFormula =
+    sectorCountOfMarkedSize(drive.markedGb, sectorSize) ?? Math.floor((drive.markedGb * 1e9) / sectorSize);
   return { sectorSize, totalSectors: reported ?? byFormula };
 }

@@ -1,7 +1,9 @@
 import type { SizeEvidence } from '../../hardware/index.js';
 import type { JobState } from '../shape/state.js';
 
-/** What a job has shown about a size in a slot of a model. It stands as evidence on the model from then on. */
+/**
+ * What a job has shown about a size in a slot of a model. It stands as evidence on the model from then on.
+ */
 export interface FitCase {
   readonly modelId: string;
   readonly slotId: string;

@@ -5,5 +5,7 @@ import type { JobState } from '../shape/state.js';
 export const isFitted = (job: Pick<JobState, 'choice' | 'phase' | 'way' | 'endedEarly'>): boolean =>
   job.choice !== null &&
   (job.endedEarly
-    ? (job.way?.ticks ?? []).some((tick) => job.way!.steps.some((step) => step.id === tick.stepId && step.leg === 'swap'))
+    ? (job.way?.ticks ?? []).some((tick) =>
+        job.way!.steps.some((step) => step.id === tick.stepId && step.leg === 'swap'),
+      )
     : isBefore('swap', job.phase) && (job.way?.scouting ?? null) === null);

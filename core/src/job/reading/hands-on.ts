@@ -4,7 +4,10 @@ import { buildWay, type Policy } from '../../teardown/index.js';
 import type { HandsOn } from '../../quote/index.js';
 import type { JobState } from '../shape/state.js';
 
-/** Minutes of hands beside the machine itself (common practice, no source; replaced by measured ones as jobs finish). */
+/**
+ * Minutes of hands beside the machine itself (common practice, no source; replaced by measured ones as jobs
+ * finish).
+ */
 const DATA = { replace: 20, add: 5 } as const;
 const SET_UP = { replace: 20, add: 10 } as const;
 const PROVE = 15;

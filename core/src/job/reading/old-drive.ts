@@ -16,14 +16,20 @@ export interface KnownOldDrive {
 type Told = Pick<JobState, 'choice' | 'reports' | 'findings' | 'move'>;
 
 /** The slot that the new drive goes into holds none: nothing comes out of it. */
-export const isIntoEmpty = ({ choice }: Pick<JobState, 'choice'>): boolean => choice !== null && choice.slot.fitted === null;
+export const isIntoEmpty = ({ choice }: Pick<JobState, 'choice'>): boolean =>
+  choice !== null && choice.slot.fitted === null;
 
 /** The way in was walked to the drive, and none was there. */
 function wasMissing(job: Pick<JobState, 'way'>): boolean {
-  const steps = progress(job).filter(({ step }) => step.leg === 'in' && step.moves.some((thing) => thing.kind === 'drive'));
+  const steps = progress(job).filter(
+    ({ step }) => step.leg === 'in' && step.moves.some((thing) => thing.kind === 'drive'),
+  );
   return (
     steps.length > 0 &&
-    steps.every(({ step, done, moved }) => done && step.moves.every((thing) => thing.kind !== 'drive' || !moved[thing.key]))
+    steps.every(
+      ({ step, done, moved }) =>
+        done && step.moves.every((thing) => thing.kind !== 'drive' || !moved[thing.key]),
+    )
   );
 }
 
@@ -32,7 +38,8 @@ export const hadOldDrive = (job: Pick<JobState, 'choice' | 'way'>): boolean =>
   job.choice !== null && job.choice.slot.fitted !== null && !wasMissing(job);
 
 /**
- * From its self-report, what was seen, its table, its socket and what the model says was fitted; never from the new drive.
+ * From its self-report, what was seen, its table, its socket and what the model says was fitted; never from
+ * the new drive.
  * @param modelsWord whether what the model says was fitted counts, too
  */
 export function knownOldDrive(job: Told, modelsWord = true): KnownOldDrive {
@@ -46,7 +53,9 @@ export function knownOldDrive(job: Told, modelsWord = true): KnownOldDrive {
   return {
     medium: mediumOf(turns ?? seen) ?? (slot && isCard(slot) ? 'flash' : null) ?? fitted?.medium ?? null,
     protocol:
-      (report ? (report.protocol === 'nvme' ? 'nvme' : null) : null) ?? (slot ? protocolRunAt(slot) : null) ?? (report ? 'sata' : null),
+      (report ? (report.protocol === 'nvme' ? 'nvme' : null) : null) ??
+      (slot ? protocolRunAt(slot) : null) ??
+      (report ? 'sata' : null),
     rpm: report?.rotationRpm || null,
     bytes: disk
       ? disk.totalSectors * disk.sectorSize
@@ -64,7 +73,8 @@ export function mediumKnown(job: Told): SanitiseMedium | null {
   return medium && protocol ? { medium, protocol } : null;
 }
 
-const mediumOf = (turns: boolean | null): 'flash' | 'rotating' | null => (turns === null ? null : turns ? 'rotating' : 'flash');
+const mediumOf = (turns: boolean | null): 'flash' | 'rotating' | null =>
+  turns === null ? null : turns ? 'rotating' : 'flash';
 
 /** Cards for these sockets have no moving parts. */
 const isCard = (slot: Slot): boolean => slot.kind === 'm2' || slot.kind === 'msata';
@@ -72,15 +82,23 @@ const isCard = (slot: Slot): boolean => slot.kind === 'm2' || slot.kind === 'msa
 const WORST_FIRST: readonly Health[] = ['dead', 'failing', 'bad-areas', 'sound'];
 
 /**
- * How the old drive reads: the worst that any source says of it. A person, the conclusion of Diagnose, what was heard and seen, its
- * own report and the copies made of it are each heard; `unknown` only where all are silent. Somebody who saw it read overrules
+ * How the old drive reads: the worst that any source says of it. A person, the conclusion of Diagnose, what
+ * was heard and seen, its
+ * own report and the copies made of it are each heard; `unknown` only where all are silent. Somebody who saw
+ * it read overrules
  * a conclusion that it is dead, but not that it fails.
  */
 export function oldDriveHealth(job: Told & Pick<JobState, 'conclusion' | 'stop' | 'runs'>): Health {
   const person = job.move.facts.reads;
   const concluded = concludedOf(job);
   const readsAfterAll = concluded === 'dead' && person !== 'unknown' && person !== 'dead';
-  const said: readonly Health[] = [person, readsAfterAll ? 'failing' : concluded, ofSigns(job), ofReport(job), ofReading(job)];
+  const said: readonly Health[] = [
+    person,
+    readsAfterAll ? 'failing' : concluded,
+    ofSigns(job),
+    ofReport(job),
+    ofReading(job),
+  ];
   return WORST_FIRST.find((one) => said.includes(one)) ?? 'unknown';
 }
 
@@ -88,13 +106,18 @@ export function oldDriveHealth(job: Told & Pick<JobState, 'conclusion' | 'stop' 
 export const isUnfitToStay = (job: Parameters<typeof oldDriveHealth>[0]): boolean =>
   ['dead', 'failing', 'bad-areas'].includes(oldDriveHealth(job));
 
-const concludedOf = ({ conclusion }: Pick<JobState, 'conclusion'>): Health => conclusion?.oldDrive ?? 'unknown';
+const concludedOf = ({ conclusion }: Pick<JobState, 'conclusion'>): Health =>
+  conclusion?.oldDrive ?? 'unknown';
 
-/** Signs of a drive that is going, whatever became of the stop that they set off (common practice, no source). */
+/**
+ * Signs of a drive that is going, whatever became of the stop that they set off (common practice, no source).
+ */
 const GOING: ReadonlySet<string> = new Set(['clicks', 'pending-growing', 'self-test-failed']);
 
 const ofSigns = ({ stop, findings }: Pick<JobState, 'stop' | 'findings'>): Health =>
-  stop?.way === 'image-once' || findings.before.some((one) => one.seen && GOING.has(one.observation)) ? 'failing' : 'unknown';
+  stop?.way === 'image-once' || findings.before.some((one) => one.seen && GOING.has(one.observation))
+    ? 'failing'
+    : 'unknown';
 
 function ofReport({ reports }: Pick<JobState, 'reports'>): Health {
   const report = reports.at(-1)?.report;
@@ -106,10 +129,13 @@ function ofReport({ reports }: Pick<JobState, 'reports'>): Health {
 }
 
 /** Pending and uncorrectable sectors (attributes 197, 198; ATA vendor practice, from memory). */
-const pending = (report: SelfReport): number => [197, 198].reduce((sum, id) => sum + asNumber(attributeRaw(report, id) ?? 0), 0);
+const pending = (report: SelfReport): number =>
+  [197, 198].reduce((sum, id) => sum + asNumber(attributeRaw(report, id) ?? 0), 0);
 
 const ofReading = (job: Pick<JobState, 'findings' | 'move' | 'runs'>): Health =>
-  badAreasOf(job) > 0 || job.findings.before.some((one) => one.observation === 'bad-sectors' && one.seen) ? 'bad-areas' : 'unknown';
+  badAreasOf(job) > 0 || job.findings.before.some((one) => one.observation === 'bad-sectors' && one.seen)
+    ? 'bad-areas'
+    : 'unknown';
 
 /** Places that did not read, by the best that is known: a map, else the last run over it. */
 export const badAreasOf = ({ move, runs }: Pick<JobState, 'move' | 'runs'>): number =>

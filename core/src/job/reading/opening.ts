@@ -7,12 +7,21 @@ export interface OpeningCheck {
   readonly why: string;
 }
 
-/** What has to be looked at before the machine is opened, by how its data goes across (common practice, no source). */
+/**
+ * What has to be looked at before the machine is opened, by how its data goes across (common practice, no
+ * source).
+ */
 export function openingChecks({ safeguard }: Pick<JobState, 'safeguard'>): OpeningCheck[] {
   if (!safeguard) return [];
   return [
     ...(['customer-holds-it', 'account', 'sealed'].includes(safeguard.recoveryKey)
-      ? [{ id: 'recovery-key-seen', say: 'Recovery key seen, and it is this machine’s', why: 'The first start may ask for it.' } as const]
+      ? [
+          {
+            id: 'recovery-key-seen',
+            say: 'Recovery key seen, and it is this machine’s',
+            why: 'The first start may ask for it.',
+          } as const,
+        ]
       : []),
     // Also for a clone: when it does not start, nothing else starts this machine with the new drive in.
     ...(safeguard.plan !== 'add'
@@ -25,7 +34,13 @@ export function openingChecks({ safeguard }: Pick<JobState, 'safeguard'>): Openi
         ]
       : []),
     ...(safeguard.plan === 'clean-install'
-      ? [{ id: 'licences', say: 'Programs, edition and keys noted', why: 'Afterwards the old system may not start to tell.' } as const]
+      ? [
+          {
+            id: 'licences',
+            say: 'Programs, edition and keys noted',
+            why: 'Afterwards the old system may not start to tell.',
+          } as const,
+        ]
       : []),
     ...(safeguard.plan === 'rescue'
       ? [

@@ -48,7 +48,10 @@ export function needsOf(job: Pick<JobState, 'choice' | 'orders' | 'needsMet'>): 
         leadDays: item.leadDays,
       });
   return wants.map((want): PartNeed => {
-    const order = job.orders.findLast((one) => one.need === want.key && one.state !== 'cancelled' && one.state !== 'returned') ?? null;
+    const order =
+      job.orders.findLast(
+        (one) => one.need === want.key && one.state !== 'cancelled' && one.state !== 'returned',
+      ) ?? null;
     const here = order?.state === 'arrived' || job.needsMet.some((one) => one.key === want.key);
     return { ...want, order, met: here ? 'here' : order ? 'ordered' : 'no' };
   });

@@ -2,7 +2,9 @@ import type { PastCase } from '../../diagnose/index.js';
 import { answersOf } from './diagnosis.js';
 import type { JobState } from '../shape/state.js';
 
-/** What diagnosis remembers of a finished job; null while it is open, or where nobody could tell what it was. */
+/**
+ * What diagnosis remembers of a finished job; null while it is open, or where nobody could tell what it was.
+ */
 export function pastCaseOf(job: JobState): PastCase | null {
   // A comeback with the same fault says that it had been something else.
   const learnt = job.cameBack.findLast((one) => one.learnt?.kind === 'same-fault')?.learnt;

@@ -1,6 +1,9 @@
 import { PHASES, type Phase, phaseIndex } from '../shape/phases.js';
 
-/** What decides which parts this job has: a visit to look has no swap; a workshop may close a machine before it is tried. */
+/**
+ * What decides which parts this job has: a visit to look has no swap; a workshop may close a machine before
+ * it is tried.
+ */
 interface HasCourse {
   readonly phase: Phase;
   readonly way: { readonly scouting: object | null; readonly tryBeforeClosing: boolean } | null;

@@ -7,14 +7,24 @@ import { partsOf } from './stock-claim.js';
 /** Where looks at the model itself are kept, beside those at its slots. */
 export const OF_MODEL = 'model';
 
-type SeenHere = Pick<JobState, 'need' | 'looks' | 'variantId' | 'adapted' | 'intake' | 'conclusion' | 'choice'>;
+type SeenHere = Pick<
+  JobState,
+  'need' | 'looks' | 'variantId' | 'adapted' | 'intake' | 'conclusion' | 'choice'
+>;
 
 /** Slots of the machine on the bench, as looked at on this job. */
 export const slotsOfJob = (model: MachineModel, job: SeenHere): Slot[] =>
   slotsOf(model, job.variantId).map((slot) => withLooks(slot, job.looks[slot.id]));
 
-/** Everything the core judges a drive against, for one slot of the machine on this job. Null: the slot is not known. */
-export function placeOf(job: SeenHere, slotId: string, knowledge: Pick<Knowledge, 'model' | 'parts'>): Place | null {
+/**
+ * Everything the core judges a drive against, for one slot of the machine on this job. Null: the slot is not
+ * known.
+ */
+export function placeOf(
+  job: SeenHere,
+  slotId: string,
+  knowledge: Pick<Knowledge, 'model' | 'parts'>,
+): Place | null {
   const model = knowledge.model(job.intake.modelId);
   const slots = model ? slotsOfJob(model, job) : [];
   const slot = slots.find((one) => one.id === slotId);
@@ -27,7 +37,10 @@ export function placeOf(job: SeenHere, slotId: string, knowledge: Pick<Knowledge
       firmware: firmwareWithLooks(model.firmware, job.looks[OF_MODEL]),
       others: slots.filter((one) => one.id !== slotId && one.fitted !== null).map(occupied),
       parts: withOwnParts(knowledge.parts(), job),
-      plate: job.adapted?.slotId === slotId ? { label: job.adapted.label, thickness: job.adapted.thickness } : null,
+      plate:
+        job.adapted?.slotId === slotId
+          ? { label: job.adapted.label, thickness: job.adapted.thickness }
+          : null,
     },
     job.variantId,
   );
@@ -37,7 +50,9 @@ export function placeOf(job: SeenHere, slotId: string, knowledge: Pick<Knowledge
 function withOwnParts(parts: readonly Part[], { choice }: SeenHere): readonly Part[] {
   const own = partsOf(choice?.verdict.extras ?? []);
   if (own.size === 0) return parts;
-  return parts.map((part) => (own.has(part.id) ? { ...part, inStock: part.inStock + own.get(part.id)! } : part));
+  return parts.map((part) =>
+    own.has(part.id) ? { ...part, inStock: part.inStock + own.get(part.id)! } : part,
+  );
 }
 
 /** What the conclusion of Diagnose asks for, if it asks for a kind at all. */

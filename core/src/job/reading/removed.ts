@@ -1,11 +1,18 @@
 import type { JobState } from '../shape/state.js';
 import { type Removed } from '../shape/removed.js';
 
-/** Parts that came out for good besides the old drive: replaced companions, and things on the tray that were waived for. */
+/**
+ * Parts that came out for good besides the old drive: replaced companions, and things on the tray that were
+ * waived for.
+ */
 export function removedParts(job: Pick<JobState, 'companions' | 'tray' | 'waivers'>): string[] {
-  const replaced = job.companions.filter((one) => one.outcome === 'works' && one.original !== '').map((one) => one.original);
+  const replaced = job.companions
+    .filter((one) => one.outcome === 'works' && one.original !== '')
+    .map((one) => one.original);
   const waived = new Set(job.waivers.map((one) => one.code));
-  const left = job.tray.filter((item) => item.kind === 'part' && item.out > 0 && waived.has(`tray:${item.id}`)).map((item) => item.label);
+  const left = job.tray
+    .filter((item) => item.kind === 'part' && item.out > 0 && waived.has(`tray:${item.id}`))
+    .map((item) => item.label);
   return [...new Set([...replaced, ...left])];
 }
 

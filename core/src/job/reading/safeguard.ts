@@ -16,4 +16,5 @@ const KEPT: Record<Intake['recoveryKey'], RecoveryKey> = {
   nobody: 'nobody',
   unknown: 'unknown',
 };
-const keyOfIntake = ({ encryption, recoveryKey }: Intake): RecoveryKey => (encryption === 'no' ? 'not-encrypted' : KEPT[recoveryKey]);
+const keyOfIntake = ({ encryption, recoveryKey }: Intake): RecoveryKey =>
+  encryption === 'no' ? 'not-encrypted' : KEPT[recoveryKey];

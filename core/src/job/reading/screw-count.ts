@@ -8,8 +8,13 @@ import { type HolesOfStep, type CountLine } from '../shape/screw-count.js';
 
 const screwKey = (screw: Screw): string => `${sayScrew(screw)} ${screw.bit}`;
 
-/** Kinds of loose screws of this job: what the steps have taken out so far, and how many should lie on the mat now. */
-export function screwsExpected(job: Pick<JobState, 'way' | 'tray' | 'waivers'>): { screw: Screw; key: string; expected: number }[] {
+/**
+ * Kinds of loose screws of this job: what the steps have taken out so far, and how many should lie on the mat
+ * now.
+ */
+export function screwsExpected(
+  job: Pick<JobState, 'way' | 'tray' | 'waivers'>,
+): { screw: Screw; key: string; expected: number }[] {
   const kinds = new Map<string, { screw: Screw; key: string; expected: number }>();
   for (const step of job.way?.steps ?? [])
     for (const thing of step.moves)
@@ -21,16 +26,23 @@ export function screwsExpected(job: Pick<JobState, 'way' | 'tray' | 'waivers'>):
     const kind = item.screw !== null && !isCaptive(job, item) && kinds.get(screwKey(item.screw));
     if (kind) kind.expected += item.out;
   }
-  return [...kinds.values()].sort((a, b) => a.screw.thread.localeCompare(b.screw.thread) || a.screw.lengthMm - b.screw.lengthMm);
+  return [...kinds.values()].sort(
+    (a, b) => a.screw.thread.localeCompare(b.screw.thread) || a.screw.lengthMm - b.screw.lengthMm,
+  );
 }
 
 const isCaptive = ({ way }: Pick<JobState, 'way'>, item: TrayItem): boolean =>
-  way?.steps.some((step) => step.moves.some((thing) => thing.kind === 'screw' && thing.captive && item.id === `${step.id}/${thing.key}`)) ??
-  false;
+  way?.steps.some((step) =>
+    step.moves.some(
+      (thing) => thing.kind === 'screw' && thing.captive && item.id === `${step.id}/${thing.key}`,
+    ),
+  ) ?? false;
 
 /**
- * Compares what lies on the mat with what the steps say. One left over: a hole that was ticked is empty; one missing: it
- * is lost, or sits in another hole. Missing of one kind and left over of another of the same thread: most likely they
+ * Compares what lies on the mat with what the steps say. One left over: a hole that was ticked is empty; one
+ * missing: it
+ * is lost, or sits in another hole. Missing of one kind and left over of another of the same thread: most
+ * likely they
  * were swapped, and if the one driven in is the longer, the hole is looked at before anything is switched on.
  */
 export function reconcile(
@@ -51,7 +63,11 @@ export function reconcile(
     if (kind.counted > expected) {
       const holes = drivenHoles(job, screw);
       const swapped = short.find((other) => other.screw.thread === screw.thread);
-      return { ...line, holes, sentence: swapped ? sayIn(swapped.screw, screw, holes) : `${what} left over: ${sayEmpty(holes)}` };
+      return {
+        ...line,
+        holes,
+        sentence: swapped ? sayIn(swapped.screw, screw, holes) : `${what} left over: ${sayEmpty(holes)}`,
+      };
     }
     if (kind.counted < expected) {
       const holes = openHoles(job, screw);
@@ -78,14 +94,23 @@ function sayIn(inside: Screw, belongs: Screw, holes: readonly HolesOfStep[]): st
 }
 
 const sayEmpty = (holes: readonly HolesOfStep[]): string =>
-  holes.length === 0 ? 'no hole of this job takes it. Is it from another machine?' : `a hole is empty. Look at ${sayHoles(holes)}.`;
+  holes.length === 0
+    ? 'no hole of this job takes it. Is it from another machine?'
+    : `a hole is empty. Look at ${sayHoles(holes)}.`;
 
 const sayHoles = (holes: readonly HolesOfStep[]): string =>
   holes.length === 0
     ? 'no open hole of this job'
-    : holes.map((one) => `${one.holes.length === 1 ? 'the hole' : `the ${one.holes.length} holes`} of ‘${one.title}’`).join(' or ');
+    : holes
+        .map(
+          (one) =>
+            `${one.holes.length === 1 ? 'the hole' : `the ${one.holes.length} holes`} of ‘${one.title}’`,
+        )
+        .join(' or ');
 
-/** Holes of this kind that were counted as filled on the way out, last first: the newest is nearest at hand. */
+/**
+ * Holes of this kind that were counted as filled on the way out, last first: the newest is nearest at hand.
+ */
 function drivenHoles(job: Pick<JobState, 'way'>, screw: Screw): HolesOfStep[] {
   return holesOf(job, screw, ['swap', 'out'], (moved) => [0, moved]).reverse();
 }
@@ -106,7 +131,13 @@ function holesOf(
 ): HolesOfStep[] {
   return progress(job).flatMap(({ step, moved }) =>
     step.moves.flatMap((thing) => {
-      if (!legs.includes(step.leg) || thing.kind !== 'screw' || thing.captive || screwKey(thing.screw) !== screwKey(screw)) return [];
+      if (
+        !legs.includes(step.leg) ||
+        thing.kind !== 'screw' ||
+        thing.captive ||
+        screwKey(thing.screw) !== screwKey(screw)
+      )
+        return [];
       const holes = thing.holes.slice(...part(moved[thing.key] ?? 0, countOf(thing)));
       return holes.length > 0 ? [{ stepId: step.id, title: step.title, holes }] : [];
     }),

@@ -55,7 +55,10 @@ const SECOND: SetUpItem = {
   how: 'Its own tool puts its entry back into the boot menu; try both.',
 };
 
-/** What has to be true of the system in place, by how the data was handled, in the order it is done (common practice, no source). */
+/**
+ * What has to be true of the system in place, by how the data was handled, in the order it is done (common
+ * practice, no source).
+ */
 const BY_PLAN: Record<DataPlan, readonly SetUpItem[]> = {
   clone: [STARTS('The cloned system'), FILES],
   'clean-install': [
@@ -79,7 +82,11 @@ const BY_PLAN: Record<DataPlan, readonly SetUpItem[]> = {
       say: 'The added drive has a partition table',
       how: 'GPT, unless firmware or size ask otherwise. Not initialised is not a fault.',
     },
-    { id: 'volume', say: 'A volume over all of it, formatted', how: 'Aligned to 1 MiB, as the planner of the move says.' },
+    {
+      id: 'volume',
+      say: 'A volume over all of it, formatted',
+      how: 'Aligned to 1 MiB, as the planner of the move says.',
+    },
     {
       id: 'letter',
       say: 'It has a letter and a label that the customer knows',
@@ -94,7 +101,11 @@ const BY_PLAN: Record<DataPlan, readonly SetUpItem[]> = {
   rescue: [
     STARTS('The system cloned from the image'),
     { ...FILES, say: 'The files that must not be lost open, or are named as lost' },
-    { id: 'told', say: 'The customer was told what did not read', how: 'The rescue map says which places; name the files.' },
+    {
+      id: 'told',
+      say: 'The customer was told what did not read',
+      how: 'The rescue map says which places; name the files.',
+    },
   ],
   'nothing-to-keep': [INSTALLED, ACTIVATED, DRIVERS, TOOLS],
 };
@@ -114,7 +125,10 @@ function hasSecondSystem({ move }: Pick<JobState, 'move'>): boolean {
   return kinds.has('ntfs') && (['ext', 'btrfs', 'xfs'] as const).some((kind) => kinds.has(kind));
 }
 
-/** Where this model helps with setting up: how to enter its firmware and boot menu, and recovery over the network. */
+/**
+ * Where this model helps with setting up: how to enter its firmware and boot menu, and recovery over the
+ * network.
+ */
 export function setUpHints(model: MachineModel | undefined): string[] {
   if (!model) return [];
   return [

@@ -29,7 +29,11 @@ function forTheDrive(job: JobState): StockClaim[] {
   if (!choice || (job.endedEarly && !isFitted(job))) return [];
   const state = isFitted(job) ? 'used' : 'reserved';
   const drive: StockClaim = { item: { kind: 'drive', id: choice.drive.id }, quantity: 1, state };
-  const parts = [...partsOf(choice.verdict.extras)].map(([id, quantity]): StockClaim => ({ item: { kind: 'part', id }, quantity, state }));
+  const parts = [...partsOf(choice.verdict.extras)].map(([id, quantity]): StockClaim => ({
+    item: { kind: 'part', id },
+    quantity,
+    state,
+  }));
   // What was ordered for this job and has come is its own, whatever it stands in for.
   const came = job.orders
     .filter((one) => one.state === 'arrived' && one.item?.kind === 'part')
@@ -43,10 +47,14 @@ const companions = (job: JobState): StockClaim[] =>
     .filter((one) => one.partReturned === null)
     .map((one): StockClaim => ({ item: { kind: 'part', id: one.partId }, quantity: 1, state: 'used' }));
 
-/** Pieces of the shelf that the extras name; what is to be ordered or lent by the machine is not there to be claimed. */
+/**
+ * Pieces of the shelf that the extras name; what is to be ordered or lent by the machine is not there to be
+ * claimed.
+ */
 export function partsOf(extras: readonly Extra[]): Map<string, number> {
   const sum = new Map<string, number>();
   for (const { item } of extras)
-    if (item?.partId && item.from === 'shelf') sum.set(item.partId, (sum.get(item.partId) ?? 0) + item.quantity);
+    if (item?.partId && item.from === 'shelf')
+      sum.set(item.partId, (sum.get(item.partId) ?? 0) + item.quantity);
   return sum;
 }

@@ -12,7 +12,8 @@ interface UnpluggedCheck {
 }
 
 /**
- * The checklist of Prove that this job made for itself: every lead that was unplugged on the way in, once, in the
+ * The checklist of Prove that this job made for itself: every lead that was unplugged on the way in, once, in
+ * the
  * order it came off. Mains and battery show by themselves: their steps have that role.
  */
 export function unpluggedChecks(job: Pick<JobState, 'way' | 'rechecked'>): UnpluggedCheck[] {
@@ -25,13 +26,20 @@ export function unpluggedChecks(job: Pick<JobState, 'way' | 'rechecked'>): Unplu
       // The first edition kept them by what they are called.
       const found = job.rechecked[id] ?? job.rechecked[thing.label] ?? null;
       if (!seen.has(id))
-        seen.set(id, { id, say: thing.label.charAt(0).toUpperCase() + thing.label.slice(1), step: step.short, rechecked: found });
+        seen.set(id, {
+          id,
+          say: thing.label.charAt(0).toUpperCase() + thing.label.slice(1),
+          step: step.short,
+          rechecked: found,
+        });
     }
   }
   const all = [...seen.values()];
   // What is called the same is told apart by where it was unplugged.
   return all.map((one) =>
-    all.some((other) => other !== one && other.say === one.say) ? { ...one, say: `${one.say} (${one.step})` } : one,
+    all.some((other) => other !== one && other.say === one.say)
+      ? { ...one, say: `${one.say} (${one.step})` }
+      : one,
   );
 }
 

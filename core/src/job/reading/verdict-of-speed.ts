@@ -2,7 +2,10 @@ import { explainSpeed, type SpeedVerdict } from '../../prove/index.js';
 import { lastSpeed } from './measured.js';
 import type { JobState } from '../shape/state.js';
 
-/** What the last measurement after the swap says, against what drive and slot agree on. Null: nothing was measured, or no drive is in. */
+/**
+ * What the last measurement after the swap says, against what drive and slot agree on. Null: nothing was
+ * measured, or no drive is in.
+ */
 export function verdictOfSpeed(job: Pick<JobState, 'choice' | 'speeds' | 'newReports'>): SpeedVerdict | null {
   const after = lastSpeed(job.speeds, 'after');
   if (!after || !job.choice) return null;

@@ -15,7 +15,10 @@ interface Waiting {
   readonly mark: Mark;
 }
 
-/** What the job waits for now; null: hands may go on. What somebody said goes first, then the dock, then parts that hold the next step up. */
+/**
+ * What the job waits for now; null: hands may go on. What somebody said goes first, then the dock, then parts
+ * that hold the next step up.
+ */
 export function waitsFor(job: JobState): Waiting | null {
   const said = job.waiting;
   if (said)
@@ -27,7 +30,14 @@ export function waitsFor(job: JobState): Waiting | null {
       mark: 'other-hands',
     };
   const run = job.runs.find((one) => one.ended === null);
-  if (run) return { kind: 'dock', say: `Goes on by itself in bay ${run.bay}`, detail: run.drive, until: null, mark: 'own' };
+  if (run)
+    return {
+      kind: 'dock',
+      say: `Goes on by itself in bay ${run.bay}`,
+      detail: run.drive,
+      until: null,
+      mark: 'own',
+    };
   const order = holdsUp(job) ? ordersOpen(job)[0] : undefined;
   if (!order) return null;
   return {
@@ -40,4 +50,5 @@ export function waitsFor(job: JobState): Waiting | null {
 }
 
 /** Parts hold a job up where the machine would be opened next, and where the drive would go in. */
-const holdsUp = (job: JobState): boolean => job.phase === 'safeguard' || job.phase === 'way-in' || job.phase === 'swap';
+const holdsUp = (job: JobState): boolean =>
+  job.phase === 'safeguard' || job.phase === 'way-in' || job.phase === 'swap';

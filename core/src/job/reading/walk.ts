@@ -13,7 +13,8 @@ export interface StepProgress {
   readonly moved: Readonly<Record<string, number>>;
 }
 
-export const countOf = (thing: TakenThing): number => (thing.kind === 'screw' ? thing.holes.length : thing.count);
+export const countOf = (thing: TakenThing): number =>
+  thing.kind === 'screw' ? thing.holes.length : thing.count;
 
 /** Progress of every step of the way, in order. Empty before the way is planned. */
 export function progress(job: Pick<JobState, 'way'>): StepProgress[] {
@@ -24,15 +25,21 @@ export function progress(job: Pick<JobState, 'way'>): StepProgress[] {
     const moved: Record<string, number> = {};
     for (const { key, count } of mine) if (key !== null) moved[key] = (moved[key] ?? 0) + count;
     const short = mine.find((tick) => tick.short !== null)?.short ?? null;
-    const all = step.moves.length === 0 ? mine.length > 0 : step.moves.every((thing) => (moved[thing.key] ?? 0) >= countOf(thing));
+    const all =
+      step.moves.length === 0
+        ? mine.length > 0
+        : step.moves.every((thing) => (moved[thing.key] ?? 0) >= countOf(thing));
     return { step, moved, short, done: all || short !== null };
   });
 }
 
 /** The first step of the whole way that is not done, or undefined at its end. */
-export const currentStep = (job: Pick<JobState, 'way'>): StepProgress | undefined => progress(job).find((one) => !one.done);
+export const currentStep = (job: Pick<JobState, 'way'>): StepProgress | undefined =>
+  progress(job).find((one) => !one.done);
 
-/** The next unit within a step: which thing, and how many of it have moved. Null for a step without things. */
+/**
+ * The next unit within a step: which thing, and how many of it have moved. Null for a step without things.
+ */
 export function nextThing(at: StepProgress): { thing: TakenThing; moved: number } | null {
   for (const thing of at.step.moves) {
     const moved = at.moved[thing.key] ?? 0;

@@ -3,7 +3,9 @@ import * as z from 'zod';
 import { QuoteOptionSchema, PricingSchema, BillLineSchema } from '../../quote/index.js';
 import { Stamp } from './stamp.js';
 
-/** What was laid before the customer. The prices are copied in: the record stays true when the shelf changes. */
+/**
+ * What was laid before the customer. The prices are copied in: the record stays true when the shelf changes.
+ */
 export const OfferSchema = z.strictObject({
   options: z.array(QuoteOptionSchema).min(1).max(4),
   pricing: PricingSchema,
@@ -47,7 +49,10 @@ export const agreementPart = part(
     pastAgreements: z.array(AgreementSchema),
     priceChanges: z.array(PriceChangeSchema),
     payments: z.array(z.strictObject({ amountMinor: z.number().int(), how: z.string(), ...Stamp })),
-    /** What the workshop charged on the day when it ended without another drive; null: it did not, or prices were not kept then. */
+    /**
+     * What the workshop charged on the day when it ended without another drive; null: it did not, or prices
+     * were not kept then.
+     */
     looking: PricingSchema.nullable(),
   },
   { offer: null, agreement: null, pastAgreements: [], priceChanges: [], payments: [], looking: null },

@@ -1,6 +1,9 @@
 import * as z from 'zod';
 
-/** What is tried at intake and again in Prove, so that nobody pays for an old fault (common practice, no source). */
+/**
+ * What is tried at intake and again in Prove, so that nobody pays for an old fault (common practice, no
+ * source).
+ */
 export const BASELINE_CHECKS = [
   { id: 'starts', say: 'Starts up' },
   { id: 'keys', say: 'Keys' },
@@ -20,7 +23,11 @@ export const BaselineIdSchema = z.enum(ids);
 /** `not-tried` is a value of its own: what nobody tried cannot be promised later. */
 export const WorkingSchema = z.enum(['works', 'faulty', 'not-tried']);
 export type Working = z.infer<typeof WorkingSchema>;
-export const SAY_WORKING: Record<Working, string> = { works: 'works', faulty: 'faulty', 'not-tried': 'not tried' };
+export const SAY_WORKING: Record<Working, string> = {
+  works: 'works',
+  faulty: 'faulty',
+  'not-tried': 'not tried',
+};
 
 export const BaselineSchema = z.record(BaselineIdSchema, WorkingSchema);
 export type Baseline = z.infer<typeof BaselineSchema>;

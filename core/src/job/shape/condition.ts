@@ -4,7 +4,13 @@ import { PhotoHashSchema } from './note.js';
 /** Sides of a machine as the counter looks at it. */
 export const VIEWS = ['lid', 'screen', 'keyboard', 'base', 'edges'] as const;
 export type View = (typeof VIEWS)[number];
-export const SAY_VIEW: Record<View, string> = { lid: 'lid', screen: 'screen', keyboard: 'keyboard', base: 'base', edges: 'edges' };
+export const SAY_VIEW: Record<View, string> = {
+  lid: 'lid',
+  screen: 'screen',
+  keyboard: 'keyboard',
+  base: 'base',
+  edges: 'edges',
+};
 
 export const MARK_KINDS = ['scratch', 'dent', 'crack', 'missing', 'liquid', 'other'] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];

@@ -2,7 +2,10 @@ import * as z from 'zod';
 import { Stamp } from './stamp.js';
 
 /** How one knows that a copy is like what it was made from. */
-export const ComparedSchema = z.enum(['whole', 'sampled', 'by-eye', 'not'], 'Say how it was compared; “not compared” is an answer, too.');
+export const ComparedSchema = z.enum(
+  ['whole', 'sampled', 'by-eye', 'not'],
+  'Say how it was compared; “not compared” is an answer, too.',
+);
 export type Compared = z.infer<typeof ComparedSchema>;
 
 export const SAY_COMPARED: Record<Compared, string> = {

@@ -9,8 +9,18 @@ export const coursePart = part(
   {
     phase: PhaseSchema,
     closed: z.strictObject({ to: z.string(), ...Stamp }).nullable(),
-    endedEarly: z.strictObject({ reason: z.string(), referredTo: z.string().nullable(), ...Stamp }).nullable(),
-    waivers: z.array(z.strictObject({ code: z.string(), facts: FactsSchema.default({}), what: z.string(), reason: z.string(), ...Stamp })),
+    endedEarly: z
+      .strictObject({ reason: z.string(), referredTo: z.string().nullable(), ...Stamp })
+      .nullable(),
+    waivers: z.array(
+      z.strictObject({
+        code: z.string(),
+        facts: FactsSchema.default({}),
+        what: z.string(),
+        reason: z.string(),
+        ...Stamp,
+      }),
+    ),
   },
   { phase: 'diagnose', closed: null, endedEarly: null, waivers: [] },
 );

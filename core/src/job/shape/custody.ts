@@ -18,7 +18,11 @@ export const SanitisedSchema = z.strictObject({
   medium: SanitiseMediumSchema.nullable().default(null),
   tool: z.string().trim().max(80),
   /** What was read back, or what the drive reported. */
-  verified: z.string().trim().min(3, 'Say how it was checked: what was read back, or what the drive reported.').max(300),
+  verified: z
+    .string()
+    .trim()
+    .min(3, 'Say how it was checked: what was read back, or what the drive reported.')
+    .max(300),
 });
 
 /** One change of hands of the old drive. */
@@ -35,7 +39,9 @@ export type Custody = z.infer<typeof CustodySchema>;
 
 export const custodyPart = part(
   {
-    oldDriveFate: z.strictObject({ fate: OldDriveFateSchema, until: z.string().nullable(), note: z.string(), ...Stamp }).nullable(),
+    oldDriveFate: z
+      .strictObject({ fate: OldDriveFateSchema, until: z.string().nullable(), note: z.string(), ...Stamp })
+      .nullable(),
     /** Every change of hands of the old drive, in order; the last is how it stands. */
     custody: z.array(CustodySchema),
   },

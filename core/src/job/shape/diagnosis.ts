@@ -27,7 +27,12 @@ const KeptFindingSchema = z.strictObject({
 export type KeptFinding = z.infer<typeof KeptFindingSchema>;
 
 /** A self-report as it was read on this job. */
-export const KeptReportSchema = z.strictObject({ source: DocumentSourceSchema, name: z.string(), report: SelfReportSchema, ...Stamp });
+export const KeptReportSchema = z.strictObject({
+  source: DocumentSourceSchema,
+  name: z.string(),
+  report: SelfReportSchema,
+  ...Stamp,
+});
 export type KeptReport = z.infer<typeof KeptReportSchema>;
 
 /** What was concluded: the cause as it was called and cured then, and what the weights said. */
@@ -51,7 +56,9 @@ const StopSchema = z.strictObject({
   say: z.string(),
   because: z.string(),
   observation: z.string(),
-  steps: z.array(z.strictObject({ id: z.string(), say: z.string(), detail: z.string(), done: StampSchema.nullable() })),
+  steps: z.array(
+    z.strictObject({ id: z.string(), say: z.string(), detail: z.string(), done: StampSchema.nullable() }),
+  ),
   /** What is done with the drive once the steps are: one image and no more, or nothing here. */
   way: z.enum(['image-once', 'refer']).nullable(),
   lifted: z.strictObject({ owner: z.string(), words: z.string(), ...Stamp }).nullable(),
@@ -81,7 +88,12 @@ const RunSchema = z.strictObject({
   continues: z.string().nullable(),
   /** How far it had come when it was last looked at. */
   reached: z
-    .strictObject({ doneBytes: z.number().int(), totalBytes: z.number().int(), badPlaces: z.number().int(), at: z.string() })
+    .strictObject({
+      doneBytes: z.number().int(),
+      totalBytes: z.number().int(),
+      badPlaces: z.number().int(),
+      at: z.string(),
+    })
     .nullable(),
   ended: z
     .strictObject({

@@ -9,7 +9,15 @@ export const handsPart = part(
     /** Whose hands are on it: the job's technician. */
     hands: StampSchema.nullable(),
     /** What somebody said it waits for; parts on order and runs in the dock say so themselves. */
-    waiting: z.strictObject({ kind: WaitsForSchema, what: z.string(), who: z.string(), until: z.string().nullable(), ...Stamp }).nullable(),
+    waiting: z
+      .strictObject({
+        kind: WaitsForSchema,
+        what: z.string(),
+        who: z.string(),
+        until: z.string().nullable(),
+        ...Stamp,
+      })
+      .nullable(),
   },
   { hands: null, waiting: null },
 );

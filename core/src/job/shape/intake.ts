@@ -22,7 +22,10 @@ export const IntakeSchema = z.strictObject({
   complaint: text(1, 2000, 'Write the complaint in the customer’s words.'),
   /** In the customer's words. Nothing is decided by them: that is what `stake` is for. */
   mustNotLose: text(1, 2000, 'Ask what must not be lost, and write down what they say.'),
-  /** What would be lost with the data, chosen beside the words; `unknown`: nobody asked, so it counts as irreplaceable. */
+  /**
+   * What would be lost with the data, chosen beside the words; `unknown`: nobody asked, so it counts as
+   * irreplaceable.
+   */
   stake: DataStakeSchema.default('unknown'),
   accessories: text(0, 400, ''),
   /** Date and time, UTC, ISO 8601. */
@@ -36,19 +39,28 @@ export const IntakeSchema = z.strictObject({
   warranty: text(0, 200, '').default(''),
   seals: z.enum(['none', 'whole', 'broken', 'not-looked']).default('not-looked'),
   /** What the customer does not want to pay more than, with tax; null: none was said. */
-  ceilingMinor: z.number().int().min(0, 'Not below 0.').max(100_000_000, 'That is more than any repair costs.').nullable().default(null),
+  ceilingMinor: z
+    .number()
+    .int()
+    .min(0, 'Not below 0.')
+    .max(100_000_000, 'That is more than any repair costs.')
+    .nullable()
+    .default(null),
   /** The job that this machine comes back from. */
   comebackOf: z.strictObject({ jobId: z.string(), number: z.number().int() }).nullable().default(null),
 });
 export type Intake = z.infer<typeof IntakeSchema>;
 
-/** Fields of one line on every page and in every list; what was recorded before this was asked stays readable. */
+/**
+ * Fields of one line on every page and in every list; what was recorded before this was asked stays readable.
+ */
 const ONE_LINE = [['customer', 'name'], ['customer', 'reach'], ['modelName'], ['warranty']] as const;
 /** An intake as it is written today. */
 export const NewIntakeSchema = IntakeSchema.superRefine(({ customer, modelName, warranty }, context) => {
   const lines = [customer.name, customer.reach, modelName, warranty];
   for (const [at, path] of ONE_LINE.entries())
-    if (/[\r\n]/.test(lines[at]!)) context.addIssue({ code: 'custom', path: [...path], message: 'Write this on one line.' });
+    if (/[\r\n]/.test(lines[at]!))
+      context.addIssue({ code: 'custom', path: [...path], message: 'Write this on one line.' });
 });
 /** As it may come in: what was not asked has its default. */
 export type IntakeInput = z.input<typeof IntakeSchema>;
@@ -67,8 +79,21 @@ export const SAY_SEALS: Record<Intake['seals'], string> = {
   'not-looked': 'nobody looked',
 };
 
-/** Letters and digits that are mistaken for one another on worn labels, as one sign each (common practice, no source). */
-const LOOK_ALIKES: Readonly<Record<string, string>> = { O: '0', Q: '0', D: '0', I: '1', L: '1', B: '8', S: '5', Z: '2', G: '6' };
+/**
+ * Letters and digits that are mistaken for one another on worn labels, as one sign each (common practice, no
+ * source).
+ */
+const LOOK_ALIKES: Readonly<Record<string, string>> = {
+  O: '0',
+  Q: '0',
+  D: '0',
+  I: '1',
+  L: '1',
+  B: '8',
+  S: '5',
+  Z: '2',
+  G: '6',
+};
 
 /** A serial as it is compared: capitals, no signs between, look-alikes as one. */
 export const foldSerial = (serial: string): string =>
@@ -80,7 +105,9 @@ export const foldSerial = (serial: string): string =>
 /** Signs of a typed serial that are easily mistaken, both of the pair; empty: nothing to look at twice. */
 export function lookAlikesIn(serial: string): string[] {
   const seen = [...new Set(serial.toUpperCase().match(/[A-Z0-9]/g) ?? [])];
-  const doubtful = seen.filter((sign) => LOOK_ALIKES[sign] !== undefined || Object.values(LOOK_ALIKES).includes(sign));
+  const doubtful = seen.filter(
+    (sign) => LOOK_ALIKES[sign] !== undefined || Object.values(LOOK_ALIKES).includes(sign),
+  );
   return doubtful.some((sign) => LOOK_ALIKES[sign] !== undefined && 'OIBS'.includes(sign))
     ? doubtful.filter((sign) => 'O0I1B8S5'.includes(sign))
     : [];

@@ -1,5 +1,12 @@
 import * as z from 'zod';
-import { LinkSchema, LooksSchema, NeedSchema, NO_NEED, TemplateSchema, VerdictSchema } from '../../fit/index.js';
+import {
+  LinkSchema,
+  LooksSchema,
+  NeedSchema,
+  NO_NEED,
+  TemplateSchema,
+  VerdictSchema,
+} from '../../fit/index.js';
 import { DriveSchema, SlotSchema } from '../../hardware/index.js';
 import { MeasureSchema } from '../../units/index.js';
 import { part } from './part.js';
@@ -12,7 +19,11 @@ export const matchPart = part(
     /** What was read off drives on this job, by drive. */
     measured: z.record(
       z.string(),
-      z.strictObject({ topHeight: MeasureSchema.nullable(), bottomHeight: MeasureSchema.nullable(), peakWatts: z.number().nullable() }),
+      z.strictObject({
+        topHeight: MeasureSchema.nullable(),
+        bottomHeight: MeasureSchema.nullable(),
+        peakWatts: z.number().nullable(),
+      }),
     ),
     /** What was looked at on the machine, by slot; `model` for its firmware. */
     looks: z.record(z.string(), LooksSchema),

@@ -3,7 +3,10 @@ import { KeptReportSchema } from './diagnosis.js';
 import * as z from 'zod';
 import { Stamp } from './stamp.js';
 
-const rate = z.number().positive('More than 0 MB/s.').max(40e9, 'No drive reads faster than 40 GB/s: is it in MB/s?');
+const rate = z
+  .number()
+  .positive('More than 0 MB/s.')
+  .max(40e9, 'No drive reads faster than 40 GB/s: is it in MB/s?');
 
 /** How fast a drive was seen to be, before the swap or after it. */
 export const SpeedRecordSchema = z.strictObject({
@@ -56,7 +59,10 @@ export const measuredPart = part(
     newReports: z.array(KeptReportSchema),
     memoryShown: KeptMemorySchema.nullable(),
     /** What was unplugged, tried again. */
-    rechecked: z.record(z.string(), z.strictObject({ result: z.enum(['works', 'faulty', 'not-tried']), note: z.string(), ...Stamp })),
+    rechecked: z.record(
+      z.string(),
+      z.strictObject({ result: z.enum(['works', 'faulty', 'not-tried']), note: z.string(), ...Stamp }),
+    ),
   },
   { speeds: [], times: [], newReports: [], memoryShown: null, rechecked: {} },
 );

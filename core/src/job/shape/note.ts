@@ -3,7 +3,8 @@ import { Stamp } from './stamp.js';
 import * as z from 'zod';
 
 /**
- * What a note is. `measure`: a length read off; `found`: what was wrong before anyone touched it, told to the customer;
+ * What a note is. `measure`: a length read off; `found`: what was wrong before anyone touched it, told to the
+ * customer;
  * `correction`: the guide says otherwise, for a lead to look at.
  */
 export const NoteKindSchema = z.enum(['note', 'measure', 'found', 'correction']);
@@ -39,4 +40,7 @@ export const NoteSchema = z.strictObject({
     .default(null),
 });
 
-export const notesPart = part({ notes: z.array(z.strictObject({ ...NoteSchema.shape, ...Stamp })) }, { notes: [] });
+export const notesPart = part(
+  { notes: z.array(z.strictObject({ ...NoteSchema.shape, ...Stamp })) },
+  { notes: [] },
+);

@@ -4,7 +4,15 @@ import { ItemRefSchema } from '../../shelf/index.js';
 import { ActorSchema } from './actor.js';
 import { Stamp } from './stamp.js';
 
-const ORDER_STATES = ['asked', 'confirmed', 'back-ordered', 'sent', 'arrived', 'cancelled', 'returned'] as const;
+const ORDER_STATES = [
+  'asked',
+  'confirmed',
+  'back-ordered',
+  'sent',
+  'arrived',
+  'cancelled',
+  'returned',
+] as const;
 export const OrderStateSchema = z.enum(ORDER_STATES);
 export type OrderState = z.infer<typeof OrderStateSchema>;
 export const SAY_ORDER: Record<OrderState, string> = {

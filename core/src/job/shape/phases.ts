@@ -1,6 +1,8 @@
 import * as z from 'zod';
 
-/** The job in the order people do it. A phase is added here, with its gate in `gates/` and its screen in web. */
+/**
+ * The job in the order people do it. A phase is added here, with its gate in `gates/` and its screen in web.
+ */
 export const PHASES = [
   'intake',
   'diagnose',

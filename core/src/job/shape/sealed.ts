@@ -11,7 +11,10 @@ export const SAY_SEALED: Record<SealedKind, string> = {
   other: 'Something else',
 };
 
-/** That there is a sealed note, and who looked at it. What it says is not part of the job: it lies encrypted beside it. */
+/**
+ * That there is a sealed note, and who looked at it. What it says is not part of the job: it lies encrypted
+ * beside it.
+ */
 const SealedSchema = z.strictObject({
   id: z.string(),
   kind: SealedKindSchema,

@@ -24,7 +24,9 @@ import { measuredPart } from './measured.js';
 import { removedPart } from './removed.js';
 import { comebackPart } from './comeback.js';
 
-/** All that a job keeps. A new field stands in its part, with what it is at the start; a new part stands here. */
+/**
+ * All that a job keeps. A new field stands in its part, with what it is at the start; a new part stands here.
+ */
 const { shape, empty } = together(
   coursePart,
   notesPart,

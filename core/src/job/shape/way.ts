@@ -22,9 +22,14 @@ export const wayPart = part(
       .strictObject({
         guideVersion: z.number().int(),
         layers: z.array(z.strictObject({ id: z.string(), name: z.string() })),
-        /** The guide it is walked with, whole: maps and screws stay as they were. Null: planned before guides were kept. */
+        /**
+         * The guide it is walked with, whole: maps and screws stay as they were. Null: planned before guides
+         * were kept.
+         */
         guide: GuideSchema.nullable(),
-        /** Set: a visit to look, in and out again with the same drive; where the job goes back to, and why. */
+        /**
+         * Set: a visit to look, in and out again with the same drive; where the job goes back to, and why.
+         */
         scouting: z.strictObject({ slotId: z.string(), from: PhaseSchema, why: z.string() }).nullable(),
         /** Why one turned back on the way in; null: one did not. */
         turnedBack: z.string().nullable().default(null),
@@ -39,7 +44,15 @@ export const wayPart = part(
       })
       .nullable(),
     /** Visits to look that are over. */
-    visits: z.array(z.strictObject({ slotId: z.string(), why: z.string(), steps: z.number().int(), minutes: z.number(), ...Stamp })),
+    visits: z.array(
+      z.strictObject({
+        slotId: z.string(),
+        why: z.string(),
+        steps: z.number().int(),
+        minutes: z.number(),
+        ...Stamp,
+      }),
+    ),
     serials: z.strictObject({ oldDrive: z.string().nullable(), newDrive: z.string().nullable() }),
   },
   { way: null, visits: [], serials: { oldDrive: null, newDrive: null } },

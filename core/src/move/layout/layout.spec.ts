@@ -15,7 +15,11 @@ const settings = (own: Partial<LayoutSettings> = {}): LayoutSettings => ({
 const TB = sectorCountOfMarkedSize(1000)!;
 const GIB = 2 ** 30;
 const target = (totalSectors: number, sectorSize: 512 | 4096 = 512) => ({ totalSectors, sectorSize });
-const plan = (source: SourceDisk, to: ReturnType<typeof target>, own: Partial<LayoutSettings> = {}): Layout => {
+const plan = (
+  source: SourceDisk,
+  to: ReturnType<typeof target>,
+  own: Partial<LayoutSettings> = {},
+): Layout => {
   const layout = planLayout(source, to, settings(own));
   if (!layout.ok) throw new Error(layout.sentence);
   return layout;
@@ -37,7 +41,9 @@ describe('a larger drive', () => {
     ]);
     expect(gib(layout, 3) / gib(layout, 4)).toBeCloseTo(300 / 160, 3);
     expect([gib(layout, 5), gib(layout, 6)]).toEqual([1, 15]);
-    expect(layout.notes[0]).toBe('repair and restore go to the end first: there nothing is in the way of growing.');
+    expect(layout.notes[0]).toBe(
+      'repair and restore go to the end first: there nothing is in the way of growing.',
+    );
   });
 
   it('reaches the last sector that a GPT leaves, when data stands last', () => {
@@ -51,14 +57,20 @@ describe('a larger drive', () => {
 
   it('leaves some of a flash drive bare, or as much as was asked for', () => {
     expect((plan(sallow(), target(TB), { flash: true }).bareSectors * 512) / (TB * 512)).toBeCloseTo(0.02, 3);
-    expect(plan(sallow(), target(TB), { flash: true, wishes: { sizes: {}, bareBytes: 0 } }).bareSectors * 512).toBeLessThan(2 ** 21);
+    expect(
+      plan(sallow(), target(TB), { flash: true, wishes: { sizes: {}, bareBytes: 0 } }).bareSectors * 512,
+    ).toBeLessThan(2 ** 21);
   });
 
   it('holds a wish, and clamps one that cannot be', () => {
-    const wish = (sizes: LayoutWishes['sizes']) => plan(sallow(), target(TB), { wishes: { sizes, bareBytes: null } });
+    const wish = (sizes: LayoutWishes['sizes']) =>
+      plan(sallow(), target(TB), { wishes: { sizes, bareBytes: null } });
     expect(gib(wish({ 3: 430 * GIB }), 3)).toBe(430);
     // The rest goes to the other.
-    expect(gib(wish({ 3: 430 * GIB }), 3) + gib(wish({ 3: 430 * GIB }), 4)).toBeCloseTo(gib(layout, 3) + gib(layout, 4), 2);
+    expect(gib(wish({ 3: 430 * GIB }), 3) + gib(wish({ 3: 430 * GIB }), 4)).toBeCloseTo(
+      gib(layout, 3) + gib(layout, 4),
+      2,
+    );
     const greedy = wish({ 3: 5000 * GIB });
     expect(greedy.partitions[3]!.sectors).toBe(greedy.partitions[3]!.leastSectors);
     const least = wish({ 3: 1 });
@@ -82,7 +94,9 @@ describe('a smaller drive', () => {
     expect(refused.sentence).toContain(refused.shortSectors.toLocaleString('en-GB'));
     // Just so much more, and it fits; one sector less, and it does not.
     expect(planLayout(sallow(), target(to.totalSectors + refused.shortSectors), settings()).ok).toBe(true);
-    expect(planLayout(sallow(), target(to.totalSectors + refused.shortSectors - 1), settings()).ok).toBe(false);
+    expect(planLayout(sallow(), target(to.totalSectors + refused.shortSectors - 1), settings()).ok).toBe(
+      false,
+    );
   });
 
   it('never shrinks what nobody has looked into, what is locked, or what its file system cannot', () => {
@@ -92,8 +106,14 @@ describe('a smaller drive', () => {
     expect(!refusal.ok && refusal.sentence).toContain('Say how full System is');
     expect(planLayout(with_({ usedBytes: 50 * GIB }), to, settings()).ok).toBe(true);
     expect(planLayout(with_({ usedBytes: 50 * GIB, fileSystem: 'xfs' }), to, settings()).ok).toBe(false);
-    expect(planLayout(with_({ usedBytes: 50 * GIB, fileSystem: 'encrypted' }), to, settings({ unlocked: false })).ok).toBe(false);
-    expect(planLayout(with_({ usedBytes: 50 * GIB, fileSystem: 'encrypted' }), to, settings({ unlocked: true })).ok).toBe(true);
+    expect(
+      planLayout(with_({ usedBytes: 50 * GIB, fileSystem: 'encrypted' }), to, settings({ unlocked: false }))
+        .ok,
+    ).toBe(false);
+    expect(
+      planLayout(with_({ usedBytes: 50 * GIB, fileSystem: 'encrypted' }), to, settings({ unlocked: true }))
+        .ok,
+    ).toBe(true);
   });
 });
 
@@ -117,29 +137,44 @@ describe('old tables', () => {
     expect(five!.startSector).toBeGreaterThan(holder!.startSector);
     expect(six!.startSector).toBeGreaterThan(five!.startSector + five!.sectors);
     expect(six!.startSector + six!.sectors).toBe(holder!.startSector + holder!.sectors);
-    expect(layout.notes).toContain('Starts are moved to whole megabytes; they were aligned to old cylinders or not at all.');
+    expect(layout.notes).toContain(
+      'Starts are moved to whole megabytes; they were aligned to old cylinders or not at all.',
+    );
   });
 
   it('reach 2 TiB and no further', () => {
-    const layout = plan(mbr([sourcePartition(1, 2048, 200, { type: '07' })]), target(sectorCountOfMarkedSize(4000)!));
+    const layout = plan(
+      mbr([sourcePartition(1, 2048, 200, { type: '07' })]),
+      target(sectorCountOfMarkedSize(4000)!),
+    );
     const one = layout.partitions[0]!;
     expect(one.startSector + one.sectors).toBeLessThanOrEqual(2 ** 32);
     expect(layout.notes.join()).toContain('converted to GPT');
   });
 
   it('that cannot be trusted are not planned from', () => {
-    const broken = { ...sallow(), problems: [{ code: 'gpt-unreadable', message: 'Neither copy can be trusted.' }] };
+    const broken = {
+      ...sallow(),
+      problems: [{ code: 'gpt-unreadable', message: 'Neither copy can be trusted.' }],
+    };
     expect(planLayout(broken, target(TB), settings())).toMatchObject({ ok: false, code: 'unreadable' });
-    expect(planLayout(sourceDisk([], 1000), target(TB), settings())).toMatchObject({ ok: false, code: 'no-table' });
+    expect(planLayout(sourceDisk([], 1000), target(TB), settings())).toMatchObject({
+      ok: false,
+      code: 'no-table',
+    });
   });
 });
 
 it('keeps gaps between partitions, and gives them up only where room is short', () => {
   const source = sourceDisk(
-    [sourcePartition(1, 2048, 50, { kind: 'unknown' }), sourcePartition(2, 150_000_000, 60, { usedBytes: 20 * GIB })],
+    [
+      sourcePartition(1, 2048, 50, { kind: 'unknown' }),
+      sourcePartition(2, 150_000_000, 60, { usedBytes: 20 * GIB }),
+    ],
     400_000_000,
   );
-  const gap = (layout: Layout) => layout.partitions[1]!.startSector - layout.partitions[0]!.startSector - layout.partitions[0]!.sectors;
+  const gap = (layout: Layout) =>
+    layout.partitions[1]!.startSector - layout.partitions[0]!.startSector - layout.partitions[0]!.sectors;
   expect(gap(plan(source, target(TB)))).toBeGreaterThan(45_000_000);
   const tight = plan(source, target(sectorCountOfMarkedSize(80)!));
   expect(gap(tight)).toBe(0);
@@ -191,7 +226,11 @@ describe('whatever is asked for', () => {
         fc.constantFrom(512 as const, 4096 as const),
         wishes,
         (source, total, sectorSize, wish) => {
-          const layout = planLayout(source, target(Math.ceil((total * 512) / sectorSize), sectorSize), settings({ wishes: wish }));
+          const layout = planLayout(
+            source,
+            target(Math.ceil((total * 512) / sectorSize), sectorSize),
+            settings({ wishes: wish }),
+          );
           if (!layout.ok) return layout.shortSectors > 0;
           let end = layout.usable.first;
           for (const one of layout.partitions) {

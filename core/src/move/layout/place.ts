@@ -1,7 +1,10 @@
 import type { SourcePartition } from '../disk.js';
 import type { Nature } from './nature.js';
 
-/** Starts lie on whole megabytes: every sector and page size of today divides it (common practice; what Debian's sfdisk does). */
+/**
+ * Starts lie on whole megabytes: every sector and page size of today divides it (common practice; what
+ * Debian's sfdisk does).
+ */
 export const ALIGN_BYTES = 2 ** 20;
 
 /** A partition to be placed; sizes in sectors of the target. */
@@ -21,7 +24,10 @@ interface Place {
   readonly sectors: number;
 }
 
-/** One after the other from `first`: each start aligned, a link sector before each logical partition, the extended one around them. */
+/**
+ * One after the other from `first`: each start aligned, a link sector before each logical partition, the
+ * extended one around them.
+ */
 export function place(items: readonly Item[], first: number, sectorSize: number): Place[] {
   const align = ALIGN_BYTES / sectorSize;
   const places: Place[] = [];

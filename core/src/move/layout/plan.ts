@@ -62,13 +62,23 @@ const MOST_MBR_SECTORS = 2 ** 32 - 1;
 const BARE_SHARE = 0.02;
 
 /**
- * Places the partitions of the old drive on the new one: starts on whole megabytes, what cannot or must not change
- * kept to the byte, recovery behind what grows, the rest shared out in proportion to what it was and never below what is used.
- * A GPT may be used to its last sector: 33 of 512 bytes hold its copy at the end, 5 of 4096 (UEFI specification 5.3).
+ * Places the partitions of the old drive on the new one: starts on whole megabytes, what cannot or must not
+ * change
+ * kept to the byte, recovery behind what grows, the rest shared out in proportion to what it was and never
+ * below what is used.
+ * A GPT may be used to its last sector: 33 of 512 bytes hold its copy at the end, 5 of 4096 (UEFI
+ * specification 5.3).
  */
-export function planLayout(source: SourceDisk, target: TargetDisk, settings: LayoutSettings): Layout | NoLayout {
+export function planLayout(
+  source: SourceDisk,
+  target: TargetDisk,
+  settings: LayoutSettings,
+): Layout | NoLayout {
   if (source.table === 'none' || source.partitions.length === 0)
-    return no('no-table', 'The old drive has no partition that could be placed. Copy its files, or clone it sector by sector.');
+    return no(
+      'no-table',
+      'The old drive has no partition that could be placed. Copy its files, or clone it sector by sector.',
+    );
   const broken = source.problems.find((one) => BROKEN.includes(one.code));
   if (broken) return no('unreadable', `The old table cannot be planned from: ${broken.message}`);
   const sectorSize = target.sectorSize;
@@ -77,16 +87,22 @@ export function planLayout(source: SourceDisk, target: TargetDisk, settings: Lay
   const items = itemsOf(source, target, settings, notes);
   const wishedBare = settings.wishes.bareBytes;
   const larger = bytesOf(target, target.totalSectors) > bytesOf(source, source.totalSectors) * 1.05;
-  const bare = Math.floor((wishedBare ?? (settings.flash && larger ? bytesOf(target, target.totalSectors) * BARE_SHARE : 0)) / sectorSize);
+  const bare = Math.floor(
+    (wishedBare ?? (settings.flash && larger ? bytesOf(target, target.totalSectors) * BARE_SHARE : 0)) /
+      sectorSize,
+  );
   const end = usable.last + 1;
   let shared = shareOut(items, usable.first, end - bare, settings.wishes, sectorSize);
   if (shared.short > 0 && items.some((item) => item.gapSectors > 0)) {
     const tight = items.map((item) => ({ ...item, gapSectors: 0 }));
     shared = shareOut(tight, usable.first, end - bare, settings.wishes, sectorSize);
-    if (shared.short === 0) notes.push('Gaps between partitions are given up: the new drive has no room for them.');
+    if (shared.short === 0)
+      notes.push('Gaps between partitions are given up: the new drive has no room for them.');
   }
   if (shared.short > 0) {
-    const unread = source.partitions.filter((one) => natureOf(one, settings.unlocked) === 'elastic' && one.usedBytes === null);
+    const unread = source.partitions.filter(
+      (one) => natureOf(one, settings.unlocked) === 'elastic' && one.usedBytes === null,
+    );
     return {
       ok: false,
       code: 'too-small',
@@ -95,7 +111,9 @@ export function planLayout(source: SourceDisk, target: TargetDisk, settings: Lay
     };
   }
   const places = place(shared.items, usable.first, sectorSize);
-  const order = [...source.partitions].sort((one, other) => one.startSector - other.startSector).map((one) => one.number);
+  const order = [...source.partitions]
+    .sort((one, other) => one.startSector - other.startSector)
+    .map((one) => one.number);
   const partitions = places.map(({ item, startSector, sectors }, at): PlacedPartition => {
     const { partition, nature } = item;
     return {
@@ -145,19 +163,36 @@ const BROKEN = [
   'logical-outside-extended',
 ];
 
-const no = (code: NoLayout['code'], sentence: string): NoLayout => ({ ok: false, code, sentence, shortSectors: 0 });
+const no = (code: NoLayout['code'], sentence: string): NoLayout => ({
+  ok: false,
+  code,
+  sentence,
+  shortSectors: 0,
+});
 
-function usableOf(table: 'gpt' | 'mbr', { sectorSize, totalSectors }: TargetDisk): { first: number; last: number } {
+function usableOf(
+  table: 'gpt' | 'mbr',
+  { sectorSize, totalSectors }: TargetDisk,
+): { first: number; last: number } {
   const first = ALIGN_BYTES / sectorSize;
   if (table === 'gpt') return { first, last: totalSectors - 2 - GPT_ENTRY_BYTES / sectorSize };
   return { first, last: Math.min(totalSectors - 1, MOST_MBR_SECTORS) };
 }
 
-/** Partitions in the order they will stand in, logical ones inside their extended one, each with what is fixed about it. */
-function itemsOf(source: SourceDisk, target: TargetDisk, { unlocked }: LayoutSettings, notes: string[]): Item[] {
+/**
+ * Partitions in the order they will stand in, logical ones inside their extended one, each with what is fixed
+ * about it.
+ */
+function itemsOf(
+  source: SourceDisk,
+  target: TargetDisk,
+  { unlocked }: LayoutSettings,
+  notes: string[],
+): Item[] {
   const ordered = [...source.partitions].sort((one, other) => one.startSector - other.startSector);
   const extended = ordered.find((one) => one.kind === 'extended');
-  const isInside = (one: SourcePartition) => extended !== undefined && one.number >= 5 && source.table === 'mbr';
+  const isInside = (one: SourcePartition) =>
+    extended !== undefined && one.number >= 5 && source.table === 'mbr';
   const align = ALIGN_BYTES / target.sectorSize;
   let furthest = 0;
   const items = ordered.map((partition): Item => {
@@ -167,14 +202,20 @@ function itemsOf(source: SourceDisk, target: TargetDisk, { unlocked }: LayoutSet
     const gapBytes = startByte - furthest;
     if (partition.kind !== 'extended') furthest = startByte + bytes;
     const sectors = Math.ceil(bytes / target.sectorSize);
-    const least = Math.min(sectors, up(Math.ceil(leastBytes(partition, bytes, nature) / target.sectorSize), align));
+    const least = Math.min(
+      sectors,
+      up(Math.ceil(leastBytes(partition, bytes, nature) / target.sectorSize), align),
+    );
     return {
       partition,
       nature,
       sectors,
       leastSectors: least,
       // Less than two megabytes is what alignment leaves, not a gap.
-      gapSectors: gapBytes >= 2 * ALIGN_BYTES && partition.kind !== 'extended' ? down(Math.floor(gapBytes / target.sectorSize), align) : 0,
+      gapSectors:
+        gapBytes >= 2 * ALIGN_BYTES && partition.kind !== 'extended'
+          ? down(Math.floor(gapBytes / target.sectorSize), align)
+          : 0,
       inside: isInside(partition),
     };
   });
@@ -196,4 +237,5 @@ function itemsOf(source: SourceDisk, target: TargetDisk, { unlocked }: LayoutSet
 
 const up = (sectors: number, step: number): number => Math.ceil(sectors / step) * step;
 const down = (sectors: number, step: number): number => Math.floor(sectors / step) * step;
-const sayMib = (bytes: number): string => (bytes < 2 ** 30 ? `${(bytes / 2 ** 20).toFixed(1)} MiB` : `${(bytes / 2 ** 30).toFixed(1)} GiB`);
+const sayMib = (bytes: number): string =>
+  bytes < 2 ** 30 ? `${(bytes / 2 ** 20).toFixed(1)} MiB` : `${(bytes / 2 ** 30).toFixed(1)} GiB`;

@@ -11,12 +11,23 @@ interface SharedOut {
 }
 
 /**
- * Gives every partition its size between `first` and `end`: rigid ones keep theirs, wishes are held as far as the
- * others' least allows, the rest is shared out in proportion to the old sizes. What rounding leaves goes to the last that can take it.
+ * Gives every partition its size between `first` and `end`: rigid ones keep theirs, wishes are held as far as
+ * the
+ * others' least allows, the rest is shared out in proportion to the old sizes. What rounding leaves goes to
+ * the last that can take it.
  */
-export function shareOut(items: readonly Item[], first: number, end: number, wishes: LayoutWishes, sectorSize: number): SharedOut {
+export function shareOut(
+  items: readonly Item[],
+  first: number,
+  end: number,
+  wishes: LayoutWishes,
+  sectorSize: number,
+): SharedOut {
   const align = ALIGN_BYTES / sectorSize;
-  const atLeast = items.map((item) => ({ ...item, sectors: item.nature === 'rigid' ? item.sectors : item.leastSectors }));
+  const atLeast = items.map((item) => ({
+    ...item,
+    sectors: item.nature === 'rigid' ? item.sectors : item.leastSectors,
+  }));
   const room = (now: readonly Item[]) => end - endOf(now, first, sectorSize);
   const short = Math.max(0, -room(atLeast));
   if (short > 0) return { items: atLeast, short, most: () => 0 };
@@ -50,8 +61,16 @@ export function shareOut(items: readonly Item[], first: number, end: number, wis
   };
 }
 
-/** The most sectors this one can have while the others stay as they are: on a whole megabyte where something stands behind it. */
-function largest(now: readonly Item[], at: number, align: number, room: (now: readonly Item[]) => number): number {
+/**
+ * The most sectors this one can have while the others stay as they are: on a whole megabyte where something
+ * stands behind it.
+ */
+function largest(
+  now: readonly Item[],
+  at: number,
+  align: number,
+  room: (now: readonly Item[]) => number,
+): number {
   const all = now[at]!.sectors + Math.max(0, room(now));
   if (room(withSize(now, at, all)) >= 0) return all;
   return Math.max(now[at]!.sectors, Math.floor(all / align) * align);
@@ -60,7 +79,10 @@ function largest(now: readonly Item[], at: number, align: number, room: (now: re
 const withSize = (items: readonly Item[], at: number, sectors: number): Item[] =>
   items.map((item, index) => (index === at ? { ...item, sectors } : item));
 
-/** Sizes in proportion to the old ones by one factor, but never below the least: the largest factor that still fits. */
+/**
+ * Sizes in proportion to the old ones by one factor, but never below the least: the largest factor that still
+ * fits.
+ */
 function proportioned(
   items: readonly Item[],
   fixed: readonly Item[],
@@ -71,7 +93,10 @@ function proportioned(
   const scaled = (factor: number): Item[] =>
     fixed.map((item, at) =>
       free.includes(at)
-        ? { ...item, sectors: Math.max(item.leastSectors, Math.floor((items[at]!.sectors * factor) / align) * align) }
+        ? {
+            ...item,
+            sectors: Math.max(item.leastSectors, Math.floor((items[at]!.sectors * factor) / align) * align),
+          }
         : item,
     );
   let [low, high] = [0, 1];

@@ -1,6 +1,8 @@
 import * as z from 'zod';
 
-/** What a person asked for: sizes of partitions by number, bytes; room kept bare at the end of a flash drive. */
+/**
+ * What a person asked for: sizes of partitions by number, bytes; room kept bare at the end of a flash drive.
+ */
 export const LayoutWishesSchema = z.strictObject({
   sizes: z.record(z.string().regex(/^\d{1,3}$/), z.number().int().min(0)),
   bareBytes: z.number().int().min(0).nullable(),

@@ -29,12 +29,17 @@ export interface Factors {
   readonly secondsPerBadArea: number;
 }
 
-/** Enough that the mean rate of a slice of a mechanical drive is the rate at its middle; even reading needs one. */
+/**
+ * Enough that the mean rate of a slice of a mechanical drive is the rate at its middle; even reading needs
+ * one.
+ */
 const SLICES = 16;
 
 /**
- * Seconds that a copy takes: every slice at the least of reading, link and writing, where reading slows towards the end of a
- * mechanical drive and writing once the target's cache is full; then the same again without writing, to compare; then what
+ * Seconds that a copy takes: every slice at the least of reading, link and writing, where reading slows
+ * towards the end of a
+ * mechanical drive and writing once the target's cache is full; then the same again without writing, to
+ * compare; then what
  * files and bad areas cost one by one.
  */
 export function copySeconds(task: CopyTask, factors: Factors): number {
@@ -47,7 +52,9 @@ export function copySeconds(task: CopyTask, factors: Factors): number {
       const read = rateAt(task.read, from + ((at + 0.5) / slices) * (to - from)) * factors.read;
       const through = Math.min(read, task.link * factors.link);
       const fast = Math.max(0, Math.min(slice, task.write.fastBytes - written));
-      seconds += fast / Math.min(through, task.write.fast) + (slice - fast) / Math.min(through, task.write.steady * factors.write);
+      seconds +=
+        fast / Math.min(through, task.write.fast) +
+        (slice - fast) / Math.min(through, task.write.steady * factors.write);
       if (task.verify) seconds += slice / through;
       written += slice;
     }

@@ -7,7 +7,10 @@ export interface Range {
   readonly p90: number;
 }
 
-/** How sure the assumptions are: standard deviations of the logarithm of each factor (common practice, no source; corrected by each run). */
+/**
+ * How sure the assumptions are: standard deviations of the logarithm of each factor (common practice, no
+ * source; corrected by each run).
+ */
 export interface Spread {
   readonly read: number;
   readonly link: number;
@@ -17,17 +20,24 @@ export const SOUND: Spread = { read: 0.12, link: 0.08, write: 0.2 };
 /** A drive with bad areas re-reads where it does not say so. */
 export const AILING: Spread = { read: 0.35, link: 0.08, write: 0.2 };
 
-/** Seconds to open, copy and close a small file, and to give up on a bad area: median and spread (common practice, no source). */
+/**
+ * Seconds to open, copy and close a small file, and to give up on a bad area: median and spread (common
+ * practice, no source).
+ */
 const PER_FILE = { median: 0.004, spread: 0.5 };
 const PER_BAD_AREA = { median: 18, spread: 0.7 };
 
 const POINTS = 255;
 
-/** Minutes as a range: the task under 255 even-spread combinations of what nobody knows. The same every time: no chance is used. */
+/**
+ * Minutes as a range: the task under 255 even-spread combinations of what nobody knows. The same every time:
+ * no chance is used.
+ */
 export function estimate(task: CopyTask, spread: Spread): Range {
-  const times = Array.from({ length: POINTS }, (_, at) => copySeconds(task, factorsAt(at + 1, spread)) / 60).sort(
-    (one, other) => one - other,
-  );
+  const times = Array.from(
+    { length: POINTS },
+    (_, at) => copySeconds(task, factorsAt(at + 1, spread)) / 60,
+  ).sort((one, other) => one - other);
   const at = (share: number) => times[Math.round(share * (POINTS - 1))]!;
   return { p10: at(0.1), p50: at(0.5), p90: at(0.9) };
 }
@@ -54,11 +64,17 @@ function halton(index: number, base: number): number {
   return value;
 }
 
-/** Inverse of the normal distribution by rational approximation (Abramowitz & Stegun 26.2.23, error below 4.5e-4). */
+/**
+ * Inverse of the normal distribution by rational approximation (Abramowitz & Stegun 26.2.23, error below
+ * 4.5e-4).
+ */
 export function normalQuantile(share: number): number {
   if (share > 0.5) return -normalQuantile(1 - share);
   const t = Math.sqrt(-2 * Math.log(Math.max(share, 1e-12)));
-  return -(t - (2.515517 + 0.802853 * t + 0.010328 * t * t) / (1 + 1.432788 * t + 0.189269 * t * t + 0.001308 * t ** 3));
+  return -(
+    t -
+    (2.515517 + 0.802853 * t + 0.010328 * t * t) / (1 + 1.432788 * t + 0.189269 * t * t + 0.001308 * t ** 3)
+  );
 }
 
 export const sum = (...ranges: readonly Range[]): Range => ({

@@ -19,7 +19,8 @@ import type { Doing, Way } from './way.js';
 const HANDS = between(9, 14);
 
 /** Why a failing drive is not cloned. */
-export const RESCUE_IT = 'The old drive is failing: it is not cloned but rescued, sound parts first, and read once.';
+export const RESCUE_IT =
+  'The old drive is failing: it is not cloned but rescued, sound parts first, and read once.';
 
 export const clone: Way = {
   id: 'clone',
@@ -37,7 +38,12 @@ export const clone: Way = {
       (facts.system === 'damaged'
         ? 'The system is damaged: a clone would carry the damage over. Install anew and bring the files back.'
         : null);
-    const before = [...beforeSectors(crossing), ...secureBootOff(crossing), ...shrinking(crossing), ...storageMode(crossing)];
+    const before = [
+      ...beforeSectors(crossing),
+      ...secureBootOff(crossing),
+      ...shrinking(crossing),
+      ...storageMode(crossing),
+    ];
     const time = carryTime(crossing, { files: 0 });
     return {
       line:
@@ -50,10 +56,20 @@ export const clone: Way = {
       after: [
         { id: 'one-drive', say: 'First start with only the new drive attached' },
         ...(beyondMbr(layout) && facts.boot !== 'bios'
-          ? [{ id: 'to-gpt', say: 'Convert the new drive to GPT to use what lies beyond 2 TiB; the machine then has to start by UEFI' }]
+          ? [
+              {
+                id: 'to-gpt',
+                say: 'Convert the new drive to GPT to use what lies beyond 2 TiB; the machine then has to start by UEFI',
+              },
+            ]
           : []),
         ...(facts.secondSystem
-          ? [{ id: 'second-system', say: 'Check that the second system starts, too; its boot menu may need its own tool' }]
+          ? [
+              {
+                id: 'second-system',
+                say: 'Check that the second system starts, too; its boot menu may need its own tool',
+              },
+            ]
           : []),
         { id: 'settings-back', say: 'Turn back on what was turned off' },
       ],
@@ -69,14 +85,16 @@ export const clone: Way = {
 };
 
 /** An MBR does not reach the end of this drive. */
-const beyondMbr = (layout: Crossing['layout']): boolean => layout?.ok === true && layout.table === 'mbr' && layout.totalSectors > 2 ** 32;
+const beyondMbr = (layout: Crossing['layout']): boolean =>
+  layout?.ok === true && layout.table === 'mbr' && layout.totalSectors > 2 ** 32;
 
 /** Without these nothing can begin. */
 const MUST = ['unlock', 'see-encryption', 'ask-encryption', 'backup', 'storage-mode'];
 
 /** On a smaller drive partitions have to shrink first, where they are. */
 function shrinking({ source, target, layout }: Crossing): Doing[] {
-  if (!source || !layout?.ok || bytesOf(target, target.totalSectors) >= bytesOf(source, source.totalSectors)) return [];
+  if (!source || !layout?.ok || bytesOf(target, target.totalSectors) >= bytesOf(source, source.totalSectors))
+    return [];
   return layout.partitions
     .filter((one) => one.sectors * layout.sectorSize < one.oldBytes)
     .map((one) => ({

@@ -1,5 +1,15 @@
 import { between } from '../time/estimate.js';
-import { BACKUP_FIRST, badAreaRisk, carryTime, dropOutRisk, filesOf, isDead, lacksBackup, reachFault, sumKnown } from './parts.js';
+import {
+  BACKUP_FIRST,
+  badAreaRisk,
+  carryTime,
+  dropOutRisk,
+  filesOf,
+  isDead,
+  lacksBackup,
+  reachFault,
+  sumKnown,
+} from './parts.js';
 import type { Way } from './way.js';
 
 /** Hands: partition, copy, make it start (common practice, no source). */
@@ -13,7 +23,9 @@ export const copy: Way = {
     const why =
       isDead(crossing) ??
       reachFault(crossing) ??
-      (facts.encryption === 'locked' ? 'It is encrypted and locked: files can only be read once it is unlocked.' : null) ??
+      (facts.encryption === 'locked'
+        ? 'It is encrypted and locked: files can only be read once it is unlocked.'
+        : null) ??
       (layout && !layout.ok ? layout.sentence : null);
     const before = lacksBackup(crossing) ? [BACKUP_FIRST] : [];
     return {
@@ -26,7 +38,12 @@ export const copy: Way = {
       risks: [
         ...badAreaRisk(crossing),
         dropOutRisk(crossing),
-        { say: 'It does not start at once', detail: 'Start files are written anew from the medium', chance: '1 in 4', kind: 'may' },
+        {
+          say: 'It does not start at once',
+          detail: 'Start files are written anew from the medium',
+          chance: '1 in 4',
+          kind: 'may',
+        },
       ],
       hands: HANDS,
       total: sumKnown(HANDS, carryTime(crossing, { files: filesOf(crossing) })),

@@ -71,7 +71,12 @@ export function recommendWay(crossing: Crossing, ways: readonly WayAcross[]): Re
           : 'The system is kept with every program, and it is the least work.',
       holds: true,
     },
-    { id: 'clean-install', headline: 'Install anew, bring the files back.', reason: 'A clone cannot be made here.', holds: true },
+    {
+      id: 'clean-install',
+      headline: 'Install anew, bring the files back.',
+      reason: 'A clone cannot be made here.',
+      holds: true,
+    },
   ];
   const found = choices.find((one) => one.holds && can(one.id));
   return found ? { id: found.id, headline: found.headline, reason: found.reason } : null;

@@ -7,13 +7,19 @@ import type { Doing, MoveRisk } from './way.js';
 /** Bytes per file where nobody has counted: a home folder's usual mean (common practice, no source). */
 const USUAL_FILE_BYTES = 900_000;
 
-/** Files to be carried one by one: counted, else reckoned from what is used, at most the whole drive. Null: nobody knows any size. */
+/**
+ * Files to be carried one by one: counted, else reckoned from what is used, at most the whole drive. Null:
+ * nobody knows any size.
+ */
 export function filesOf({ facts, usedBytes, sourceBytes }: Crossing): number | null {
   const bytes = usedBytes ?? sourceBytes;
   return facts.files ?? (bytes === null ? null : Math.round(bytes / USUAL_FILE_BYTES));
 }
 
-/** What a clone carries: what is used of every partition, as far as that is known, else all of it. Null: nobody knows how much there is. */
+/**
+ * What a clone carries: what is used of every partition, as far as that is known, else all of it. Null:
+ * nobody knows how much there is.
+ */
 export function carriedOf({ source, sourceBytes, usedBytes }: Crossing): Carried[] | null {
   if (!source || source.partitions.length === 0) {
     const bytes = sourceBytes ?? usedBytes;
@@ -29,11 +35,23 @@ export function carriedOf({ source, sourceBytes, usedBytes }: Crossing): Carried
 }
 
 /** Time until everything is across and compared. Null: a size that nobody knows has no time. */
-export function carryTime(crossing: Crossing, how: { files: number | null; wholeDisk?: boolean; verify?: boolean }): Range | null {
+export function carryTime(
+  crossing: Crossing,
+  how: { files: number | null; wholeDisk?: boolean; verify?: boolean },
+): Range | null {
   const { sourceBytes } = crossing;
-  const carried = how.wholeDisk ? (sourceBytes === null ? null : [{ from: 0, to: 1, bytes: sourceBytes }]) : carriedOf(crossing);
+  const carried = how.wholeDisk
+    ? sourceBytes === null
+      ? null
+      : [{ from: 0, to: 1, bytes: sourceBytes }]
+    : carriedOf(crossing);
   if (carried === null || how.files === null) return null;
-  return timeOf(crossing, { carried, verify: how.verify ?? true, files: how.files, badAreas: crossing.badAreas });
+  return timeOf(crossing, {
+    carried,
+    verify: how.verify ?? true,
+    files: how.files,
+    badAreas: crossing.badAreas,
+  });
 }
 
 /** Minutes for a copy, whichever of its possible media the old drive has. */
@@ -51,13 +69,19 @@ export const isDead = ({ health }: Crossing): string | null =>
   health === 'dead' ? 'The old drive does not answer: nothing can be read from it here.' : null;
 
 /** Nobody has a copy that was read back. */
-export const lacksBackup = ({ backup, nothingToKeep }: Crossing): boolean => backup !== 'verified' && !nothingToKeep;
+export const lacksBackup = ({ backup, nothingToKeep }: Crossing): boolean =>
+  backup !== 'verified' && !nothingToKeep;
 
 export function reachFault({ facts }: Crossing): string | null {
-  return facts.reach === 'none' ? 'Both drives have to be reached at once: a dock, an enclosure or a spare slot is needed.' : null;
+  return facts.reach === 'none'
+    ? 'Both drives have to be reached at once: a dock, an enclosure or a spare slot is needed.'
+    : null;
 }
 
-export const BACKUP_FIRST: Doing = { id: 'backup', say: 'Back up what must not be lost, to something else, and read it back' };
+export const BACKUP_FIRST: Doing = {
+  id: 'backup',
+  say: 'Back up what must not be lost, to something else, and read it back',
+};
 
 /** What has to be opened, paused or turned off before sectors are copied. */
 export function beforeSectors(crossing: Crossing): Doing[] {
@@ -65,12 +89,25 @@ export function beforeSectors(crossing: Crossing): Doing[] {
   return [
     ...(lacksBackup(crossing) ? [BACKUP_FIRST] : []),
     ...(facts.encryption === 'unlocked'
-      ? [{ id: 'pause-encryption', say: 'Pause the disk encryption; it goes on the tray', onTray: 'encryption' } as const]
+      ? [
+          {
+            id: 'pause-encryption',
+            say: 'Pause the disk encryption; it goes on the tray',
+            onTray: 'encryption',
+          } as const,
+        ]
       : []),
     ...(facts.encryption === 'yes'
-      ? [{ id: 'see-encryption', say: 'See whether the encryption is open; unlock it, then pause it' } as const]
+      ? [
+          {
+            id: 'see-encryption',
+            say: 'See whether the encryption is open; unlock it, then pause it',
+          } as const,
+        ]
       : []),
-    ...(facts.encryption === 'locked' ? [{ id: 'unlock', say: 'Unlock the encrypted drive with its recovery key' }] : []),
+    ...(facts.encryption === 'locked'
+      ? [{ id: 'unlock', say: 'Unlock the encrypted drive with its recovery key' }]
+      : []),
     ...(facts.encryption === 'unknown'
       ? [{ id: 'ask-encryption', say: 'Find out whether it is encrypted, and where the recovery key is' }]
       : []),
@@ -79,7 +116,14 @@ export function beforeSectors(crossing: Crossing): Doing[] {
 
 /** Nothing else starts the machine with an empty drive in. */
 export const usbMedium = ({ facts }: Crossing): Doing[] =>
-  facts.usbMedium ? [] : [{ id: 'usb', say: 'Make a bootable medium with the installer and this machine’s drivers, network first' }];
+  facts.usbMedium
+    ? []
+    : [
+        {
+          id: 'usb',
+          say: 'Make a bootable medium with the installer and this machine’s drivers, network first',
+        },
+      ];
 
 /** The cloning or installing medium may not start while Secure Boot is on. */
 export const secureBootOff = ({ facts }: Crossing): Doing[] =>

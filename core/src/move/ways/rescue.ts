@@ -16,19 +16,35 @@ export const rescue: Way = {
     const first: Doing[] = [
       ...(facts.imageStore
         ? []
-        : [{ id: 'image-store', say: 'Get a healthy drive or store with room for an image of the whole old drive' }]),
-      ...(facts.reach === 'none' ? [{ id: 'reach', say: 'Get a dock or an enclosure in which the old drive can be read' }] : []),
+        : [
+            {
+              id: 'image-store',
+              say: 'Get a healthy drive or store with room for an image of the whole old drive',
+            },
+          ]),
+      ...(facts.reach === 'none'
+        ? [{ id: 'reach', say: 'Get a dock or an enclosure in which the old drive can be read' }]
+        : []),
     ];
     const [least, most] = SLOWER[health === 'dead' ? 'failing' : health];
     const read = carryTime(crossing, { files: 0, wholeDisk: true, verify: false });
     const back = carryTime({ ...crossing, badAreas: 0 }, { files: 0, verify: false });
-    const slow: Range | null = read && { p10: read.p10 * least, p50: read.p50 * (least + most) * 0.5, p90: read.p90 * most };
+    const slow: Range | null = read && {
+      p10: read.p10 * least,
+      p50: read.p50 * (least + most) * 0.5,
+      p90: read.p90 * most,
+    };
     return {
       line: 'Sound parts first, onto an image; if a clone stalls 3 times.',
       possible: why ? 'no' : first.length > 0 ? 'after' : 'yes',
       why,
-      before: [...first, { id: 'no-repair', say: 'Repair nothing in place; read only, and keep the map of what is read' }],
-      after: [{ id: 'clone-image', say: 'Clone from the image onto the new drive, never from the old one again' }],
+      before: [
+        ...first,
+        { id: 'no-repair', say: 'Repair nothing in place; read only, and keep the map of what is read' },
+      ],
+      after: [
+        { id: 'clone-image', say: 'Clone from the image onto the new drive, never from the old one again' },
+      ],
       lost: crossing.badAreas > 0 ? ['What lies where it does not read'] : [],
       risks: [
         ...badAreaRisk(crossing),

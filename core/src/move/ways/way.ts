@@ -1,7 +1,15 @@
 import type { Crossing } from '../crossing.js';
 import type { Range } from '../time/estimate.js';
 
-export const WAY_IDS = ['clone', 'clean-install', 'copy', 'add', 'rescue', 'restore-backup', 'nothing-to-keep'] as const;
+export const WAY_IDS = [
+  'clone',
+  'clean-install',
+  'copy',
+  'add',
+  'rescue',
+  'restore-backup',
+  'nothing-to-keep',
+] as const;
 export type WayId = (typeof WAY_IDS)[number];
 
 /** Something that must be done first, or afterwards. */

@@ -16,8 +16,12 @@ export const restoreBackup: Way = {
       possible: none ? 'no' : crossing.backup === 'verified' ? 'yes' : 'after',
       why: none ? 'There is no backup.' : null,
       before: [
-        ...(crossing.backup === 'unknown' ? [{ id: 'ask-backup', say: 'Ask whether there is a backup, and where' }] : []),
-        ...(crossing.backup === 'made' ? [{ id: 'backup', say: 'Read the backup back and see that it opens' }] : []),
+        ...(crossing.backup === 'unknown'
+          ? [{ id: 'ask-backup', say: 'Ask whether there is a backup, and where' }]
+          : []),
+        ...(crossing.backup === 'made'
+          ? [{ id: 'backup', say: 'Read the backup back and see that it opens' }]
+          : []),
         ...usbMedium(crossing),
         ...secureBootOff(crossing),
       ],
@@ -25,10 +29,18 @@ export const restoreBackup: Way = {
       lost: ['What was made since the backup'],
       risks: [
         ...keyRisk(crossing),
-        { say: 'The backup lacks something', detail: 'Keep the old drive until the customer has looked', chance: '1 in 6', kind: 'may' },
+        {
+          say: 'The backup lacks something',
+          detail: 'Keep the old drive until the customer has looked',
+          chance: '1 in 6',
+          kind: 'may',
+        },
       ],
       hands: RESTORE_HANDS,
-      total: sumKnown(RESTORE_HANDS, carryTime({ ...crossing, badAreas: 0, health: 'sound' }, { files: 0, verify: false })),
+      total: sumKnown(
+        RESTORE_HANDS,
+        carryTime({ ...crossing, badAreas: 0, health: 'sound' }, { files: 0, verify: false }),
+      ),
     };
   },
 };
@@ -45,7 +57,14 @@ export const nothingToKeep: Way = {
       before: [...usbMedium(crossing), ...secureBootOff(crossing)],
       after: [],
       lost: ['Everything on the old drive, unless it is kept'],
-      risks: [{ say: 'Something was wanted after all', detail: 'Keep the old drive until a date', chance: '1 in 10', kind: 'may' }],
+      risks: [
+        {
+          say: 'Something was wanted after all',
+          detail: 'Keep the old drive until a date',
+          chance: '1 in 10',
+          kind: 'may',
+        },
+      ],
       hands: between(25, 40),
       total: INSTALL,
     };

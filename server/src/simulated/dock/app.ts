@@ -18,22 +18,42 @@ export function dockApp(dock: SimulatedDock): Express {
   const run = (params: { runId?: unknown }) => parsed(z.uuid('That is not a run’s id.'), params.runId);
 
   app.get('/dock', (_request, response) => void response.json(dock.dock()));
-  app.get('/dock/bays/:bay/self-report', (request, response) => void response.type('json').send(dock.selfReport(bay(request.params))));
+  app.get(
+    '/dock/bays/:bay/self-report',
+    (request, response) => void response.type('json').send(dock.selfReport(bay(request.params))),
+  );
   app.post(
     '/dock/bays/:bay/runs',
-    (request, response) => void response.status(201).json(dock.start(bay(request.params), parsed(StartRunSchema, request.body))),
+    (request, response) =>
+      void response.status(201).json(dock.start(bay(request.params), parsed(StartRunSchema, request.body))),
   );
   app.get('/dock/runs/:runId', (request, response) => void response.json(dock.run(run(request.params))));
-  app.get('/dock/bays/:bay/table', (request, response) => void response.json(dock.table(bay(request.params))));
-  app.get('/dock/runs/:runId/map', (request, response) => void response.json({ text: dock.map(run(request.params)) }));
-  app.post('/dock/runs/:runId/pause', (request, response) => void response.json(dock.pause(run(request.params))));
-  app.post('/dock/runs/:runId/resume', (request, response) => void response.json(dock.resume(run(request.params))));
-  app.post('/dock/runs/:runId/stop', (request, response) => void response.json(dock.stop(run(request.params))));
+  app.get(
+    '/dock/bays/:bay/table',
+    (request, response) => void response.json(dock.table(bay(request.params))),
+  );
+  app.get(
+    '/dock/runs/:runId/map',
+    (request, response) => void response.json({ text: dock.map(run(request.params)) }),
+  );
+  app.post(
+    '/dock/runs/:runId/pause',
+    (request, response) => void response.json(dock.pause(run(request.params))),
+  );
+  app.post(
+    '/dock/runs/:runId/resume',
+    (request, response) => void response.json(dock.resume(run(request.params))),
+  );
+  app.post(
+    '/dock/runs/:runId/stop',
+    (request, response) => void response.json(dock.stop(run(request.params))),
+  );
   // Hands of the simulation; a real dock has people for that.
   app.get('/simulated/drives', (_request, response) => void response.json(dock.available()));
   app.post(
     '/simulated/bays/:bay',
-    (request, response) => void response.json(dock.put(bay(request.params), parsed(PutInSchema, request.body).driveId)),
+    (request, response) =>
+      void response.json(dock.put(bay(request.params), parsed(PutInSchema, request.body).driveId)),
   );
   app.use(problemHandler);
   return app;

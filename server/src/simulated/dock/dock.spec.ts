@@ -28,8 +28,16 @@ const drive = (id: string, own: object = {}): SimulatedDrive =>
 /** 100 GB at 100 MB/s: a thousand seconds, here in ten. */
 function bench(own: object = {}) {
   const clock = { ms: 0 };
-  const dock = new SimulatedDock([drive('old', { inBay: 'A', ...own }), drive('new', { inBay: 'B' })], 100, () => clock.ms);
-  return { dock, clock, clone: (fromByte = 0) => dock.start('A', { kind: 'clone', targetBay: 'B', fromByte }) };
+  const dock = new SimulatedDock(
+    [drive('old', { inBay: 'A', ...own }), drive('new', { inBay: 'B' })],
+    100,
+    () => clock.ms,
+  );
+  return {
+    dock,
+    clock,
+    clone: (fromByte = 0) => dock.start('A', { kind: 'clone', targetBay: 'B', fromByte }),
+  };
 }
 
 describe('the simulated dock', () => {
@@ -43,7 +51,11 @@ describe('the simulated dock', () => {
     expect(() => dock.start('A', { kind: 'surface-read', targetBay: null })).toThrow('busy');
     dock.resume(runId);
     clock.ms = 62_000;
-    expect(dock.run(runId)).toMatchObject({ state: 'running', doneBytes: 60e9, history: expect.arrayContaining([[400, 40e9]]) as unknown });
+    expect(dock.run(runId)).toMatchObject({
+      state: 'running',
+      doneBytes: 60e9,
+      history: expect.arrayContaining([[400, 40e9]]) as unknown,
+    });
     expect(() => dock.resume(runId)).toThrow('not paused');
     clock.ms = 66_001;
     expect(dock.run(runId).state).toBe('done');
@@ -92,7 +104,9 @@ describe('the simulated dock', () => {
       100,
       () => clock.ms,
     );
-    expect(() => dock.start('A', { kind: 'clone', targetBay: 'B' })).toThrow('40 GB smaller than what is to be copied');
+    expect(() => dock.start('A', { kind: 'clone', targetBay: 'B' })).toThrow(
+      '40 GB smaller than what is to be copied',
+    );
     expect(() => dock.start('A', { kind: 'clone', targetBay: 'B', toByte: 61e9 })).toThrow('1 GB smaller');
     const { runId } = dock.start('A', { kind: 'clone', targetBay: 'B', toByte: 55e9 });
     clock.ms = 6000;

@@ -22,7 +22,11 @@ interface Run {
   pausedMs: number | null;
   restedMs: number;
   /** Set when it was ended before its time. */
-  cut: { readonly state: 'stopped' | 'drive-gone' | 'failed'; readonly atMs: number; readonly sentence: string } | null;
+  cut: {
+    readonly state: 'stopped' | 'drive-gone' | 'failed';
+    readonly atMs: number;
+    readonly sentence: string;
+  } | null;
 }
 
 const BAYS = ['A', 'B'] as const;
@@ -32,7 +36,8 @@ const MOST_RUNS = 200;
 
 /**
  * The workshop's drive dock as a small stand-in: two bays, drives with planted states, runs that go on by the
- * clock. What a run has done follows from its timeline and the time that has passed, so nothing ticks in between.
+ * clock. What a run has done follows from its timeline and the time that has passed, so nothing ticks in
+ * between.
  */
 export class SimulatedDock {
   private readonly inBay = new Map<string, SimulatedDrive>();
@@ -67,7 +72,8 @@ export class SimulatedDock {
   table(bay: string): DriveTableReply {
     const drive = this.answering(bay);
     const table = tableOf(drive);
-    if (!table) throw new Refused(409, 'no-table', `No partition table was found on the drive in bay ${bay}.`);
+    if (!table)
+      throw new Refused(409, 'no-table', `No partition table was found on the drive in bay ${bay}.`);
     return table;
   }
 
@@ -75,9 +81,16 @@ export class SimulatedDock {
     const drive = this.answering(bay);
     const busy = this.runningIn(bay);
     if (busy)
-      throw new Refused(409, 'bay-busy', `Bay ${bay} is busy: ${SAY_RUN[busy.kind].toLowerCase()}. Stop that first, or wait for it.`);
+      throw new Refused(
+        409,
+        'bay-busy',
+        `Bay ${bay} is busy: ${SAY_RUN[busy.kind].toLowerCase()}. Stop that first, or wait for it.`,
+      );
     const copies = kind === 'clone' || kind === 'rescue';
-    const endByte = Math.min(copies ? (toByte ?? drive.capacityBytes) : drive.capacityBytes, drive.capacityBytes);
+    const endByte = Math.min(
+      copies ? (toByte ?? drive.capacityBytes) : drive.capacityBytes,
+      drive.capacityBytes,
+    );
     const startByte = copies ? Math.min(fromByte, endByte) : 0;
     if (copies) this.needTarget(bay, targetBay, endByte);
     const run: Run = {
@@ -86,7 +99,11 @@ export class SimulatedDock {
       targetBay: copies ? targetBay : null,
       kind,
       drive,
-      timeline: timelineOf(drive, kind, { fromByte: startByte, toByte: endByte, dropsAt: this.dropsAt(drive) }),
+      timeline: timelineOf(drive, kind, {
+        fromByte: startByte,
+        toByte: endByte,
+        dropsAt: this.dropsAt(drive),
+      }),
       fromByte: startByte,
       startedMs: this.nowMs(),
       pausedMs: null,
@@ -110,14 +127,16 @@ export class SimulatedDock {
 
   pause(id: string): DockRun {
     const run = this.known(id);
-    if (this.told(run).state !== 'running') throw new Refused(409, 'not-running', 'Only a run that goes on can be paused.');
+    if (this.told(run).state !== 'running')
+      throw new Refused(409, 'not-running', 'Only a run that goes on can be paused.');
     run.pausedMs = this.nowMs();
     return this.told(run);
   }
 
   resume(id: string): DockRun {
     const run = this.known(id);
-    if (run.pausedMs === null || this.told(run).state !== 'paused') throw new Refused(409, 'not-paused', 'This run is not paused.');
+    if (run.pausedMs === null || this.told(run).state !== 'paused')
+      throw new Refused(409, 'not-paused', 'This run is not paused.');
     run.restedMs += this.nowMs() - run.pausedMs;
     run.pausedMs = null;
     return this.told(run);
@@ -164,12 +183,18 @@ export class SimulatedDock {
     if (!drive) return { bay, drive: null, silent: false, run: null };
     if (this.isSilent(drive)) return { bay, drive: null, silent: true, run: last ? this.told(last) : null };
     const { model, serial, capacityBytes, protocol, rotationRpm } = drive;
-    return { bay, drive: { model, serial, capacityBytes, protocol, rotationRpm }, silent: false, run: last ? this.told(last) : null };
+    return {
+      bay,
+      drive: { model, serial, capacityBytes, protocol, rotationRpm },
+      silent: false,
+      run: last ? this.told(last) : null,
+    };
   }
 
   private told(run: Run): DockRun {
     const { timeline, cut } = run;
-    const seconds = (((cut?.atMs ?? run.pausedMs ?? this.nowMs()) - run.startedMs - run.restedMs) / 1000) * this.speed;
+    const seconds =
+      (((cut?.atMs ?? run.pausedMs ?? this.nowMs()) - run.startedMs - run.restedMs) / 1000) * this.speed;
     const { bytes, rate, over } = at(timeline, seconds);
     const state = cut?.state ?? (over ? timeline.ends.state : run.pausedMs === null ? 'running' : 'paused');
     const left = (timeline.points.at(-1)!.seconds - seconds) / this.speed;
@@ -187,9 +212,17 @@ export class SimulatedDock {
       badAreas: timeline.meets.filter((area) => area.startByte <= bytes),
       history: historyOf(timeline, seconds, bytes),
       selfTest: state === 'done' ? timeline.ends.selfTest : null,
-      // A clone is read back and compared; a rescue read has nothing to compare with where it left something out.
-      compared: state !== 'done' ? null : run.kind === 'clone' ? 'whole' : run.kind === 'rescue' ? 'not' : null,
-      sentence: cut?.sentence ?? (over ? timeline.ends.sentence : state === 'paused' ? 'Paused by hand.' : `${SAY_RUN[run.kind]} goes on.`),
+      // A clone is read back and compared; a rescue read has nothing to compare with where it left something
+      // out.
+      compared:
+        state !== 'done' ? null : run.kind === 'clone' ? 'whole' : run.kind === 'rescue' ? 'not' : null,
+      sentence:
+        cut?.sentence ??
+        (over
+          ? timeline.ends.sentence
+          : state === 'paused'
+            ? 'Paused by hand.'
+            : `${SAY_RUN[run.kind]} goes on.`),
     };
   }
 
@@ -206,7 +239,9 @@ export class SimulatedDock {
 
   private testsOf(drive: SimulatedDrive): { kind: string; passed: boolean }[] {
     const ended = [...this.runs.values()].filter((run) => run.drive === drive).map((run) => this.told(run));
-    const own = ended.filter((run) => run.selfTest !== null).map((run) => ({ kind: SAY_RUN[run.kind], passed: run.selfTest === 'passed' }));
+    const own = ended
+      .filter((run) => run.selfTest !== null)
+      .map((run) => ({ kind: SAY_RUN[run.kind], passed: run.selfTest === 'passed' }));
     return own.reverse();
   }
 
@@ -224,7 +259,8 @@ export class SimulatedDock {
   }
 
   private needTarget(bay: string, targetBay: string | null, endByte: number): void {
-    if (targetBay === null || targetBay === bay) throw new Refused(409, 'no-target', 'A copy needs a target in another bay.');
+    if (targetBay === null || targetBay === bay)
+      throw new Refused(409, 'no-target', 'A copy needs a target in another bay.');
     const target = this.answering(targetBay);
     if (target.capacityBytes < endByte)
       throw new Refused(
@@ -232,11 +268,14 @@ export class SimulatedDock {
         'target-small',
         `The target is ${Math.round((endByte - target.capacityBytes) / 1e9)} GB smaller than what is to be copied. Shrink the partitions first, or take a larger one.`,
       );
-    if (this.runningIn(targetBay)) throw new Refused(409, 'bay-busy', `Bay ${targetBay} is busy. Wait for it, or stop it.`);
+    if (this.runningIn(targetBay))
+      throw new Refused(409, 'bay-busy', `Bay ${targetBay} is busy. Wait for it, or stop it.`);
   }
 
   private runningIn(bay: string): Run | undefined {
-    return [...this.runs.values()].find((run) => (run.bay === bay || run.targetBay === bay) && isOn(this.told(run)));
+    return [...this.runs.values()].find(
+      (run) => (run.bay === bay || run.targetBay === bay) && isOn(this.told(run)),
+    );
   }
 
   /** Dead from the start, or it has stopped answering since it was put in. */
@@ -253,13 +292,20 @@ export class SimulatedDock {
 
   /** When it stopped answering in the middle of a run; null: never yet. */
   private droppedMs(drive: SimulatedDrive): number | null {
-    const run = [...this.runs.values()].find((one) => one.drive === drive && !one.cut && this.told(one).state === 'drive-gone');
+    const run = [...this.runs.values()].find(
+      (one) => one.drive === drive && !one.cut && this.told(one).state === 'drive-gone',
+    );
     return run ? run.startedMs : null;
   }
 
   private known(id: string): Run {
     const run = this.runs.get(id);
-    if (!run) throw new Refused(404, 'run-forgotten', 'The dock does not know this run any more: it was restarted. Start the run again.');
+    if (!run)
+      throw new Refused(
+        404,
+        'run-forgotten',
+        'The dock does not know this run any more: it was restarted. Start the run again.',
+      );
     return run;
   }
 
@@ -273,6 +319,8 @@ const isOn = ({ state }: DockRun): boolean => state === 'running' || state === '
 
 /** Points of the timeline that lie behind, and where it is now. */
 const historyOf = ({ points }: Timeline, seconds: number, bytes: number): [number, number][] => [
-  ...points.filter((point) => point.seconds < seconds).map((point): [number, number] => [Math.round(point.seconds * 10) / 10, point.bytes]),
+  ...points
+    .filter((point) => point.seconds < seconds)
+    .map((point): [number, number] => [Math.round(point.seconds * 10) / 10, point.bytes]),
   [Math.round(Math.min(seconds, points.at(-1)!.seconds) * 10) / 10, bytes],
 ];

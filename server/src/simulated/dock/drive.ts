@@ -8,7 +8,12 @@ const count = z.number().int().min(0);
 const PlantedTableSchema = z.strictObject({
   table: z.enum(['gpt', 'mbr']),
   diskId: z.string(),
-  partitions: z.array(TablePartitionSchema.omit({ kind: true, number: true }).extend({ number: count, usedBytes: count.nullable() })),
+  partitions: z.array(
+    TablePartitionSchema.omit({ kind: true, number: true }).extend({
+      number: count,
+      usedBytes: count.nullable(),
+    }),
+  ),
 });
 
 /** A drive of the simulated dock: what it says it is, and what is planted in it. */

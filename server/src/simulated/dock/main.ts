@@ -14,7 +14,9 @@ const SettingsSchema = z.object({
 /** Starts the simulated dock on loopback; prints `ready` when it answers. */
 function main(): void {
   const settings = SettingsSchema.parse(process.env);
-  const file = SimulatedDrivesFileSchema.parse(JSON.parse(readFileSync(settings.PETRICHOR_DOCK_DRIVES, 'utf8')));
+  const file = SimulatedDrivesFileSchema.parse(
+    JSON.parse(readFileSync(settings.PETRICHOR_DOCK_DRIVES, 'utf8')),
+  );
   const dock = new SimulatedDock(file.drives, settings.PETRICHOR_DOCK_SPEED, () => Date.now());
   serveStandIn(dockApp(dock), settings.PETRICHOR_DOCK_PORT);
 }

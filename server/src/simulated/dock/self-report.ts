@@ -12,12 +12,23 @@ const NAMES: Record<number, string> = {
 };
 const ALWAYS = [5, 9, 187, 188, 194, 197, 198, 199];
 
-/** What `smartctl --json -x` would print of a simulated drive, after so many bytes were read from it in the dock. */
-export function selfReportOf(drive: SimulatedDrive, readBytes: number, tests: readonly { kind: string; passed: boolean }[]): object {
+/**
+ * What `smartctl --json -x` would print of a simulated drive, after so many bytes were read from it in the
+ * dock.
+ */
+export function selfReportOf(
+  drive: SimulatedDrive,
+  readBytes: number,
+  tests: readonly { kind: string; passed: boolean }[],
+): object {
   const common = {
     json_format_version: [1, 0],
     smartctl: { version: [7, 3], exit_status: 0 },
-    device: { name: '/dev/dock', type: drive.protocol === 'ata' ? 'sat' : 'nvme', protocol: drive.protocol === 'ata' ? 'ATA' : 'NVMe' },
+    device: {
+      name: '/dev/dock',
+      type: drive.protocol === 'ata' ? 'sat' : 'nvme',
+      protocol: drive.protocol === 'ata' ? 'ATA' : 'NVMe',
+    },
     model_name: drive.model,
     serial_number: drive.serial,
     firmware_version: drive.firmware,
@@ -32,11 +43,20 @@ export function selfReportOf(drive: SimulatedDrive, readBytes: number, tests: re
     : { ...common, ...ataParts(drive, readBytes, tests) };
 }
 
-function ataParts(drive: SimulatedDrive, readBytes: number, tests: readonly { kind: string; passed: boolean }[]): object {
+function ataParts(
+  drive: SimulatedDrive,
+  readBytes: number,
+  tests: readonly { kind: string; passed: boolean }[],
+): object {
   const grown = (id: number) =>
-    drive.growing.filter((one) => one.attribute === id).reduce((sum, one) => sum + Math.floor((one.perGb * readBytes) / 1e9), 0);
-  const ids = [...new Set([...ALWAYS, ...Object.keys(drive.attributes).map(Number)])].sort((one, other) => one - other);
-  const raw = (id: number) => (id === 9 ? drive.powerOnHours : id === 194 ? drive.temperatureC : (drive.attributes[id] ?? 0) + grown(id));
+    drive.growing
+      .filter((one) => one.attribute === id)
+      .reduce((sum, one) => sum + Math.floor((one.perGb * readBytes) / 1e9), 0);
+  const ids = [...new Set([...ALWAYS, ...Object.keys(drive.attributes).map(Number)])].sort(
+    (one, other) => one - other,
+  );
+  const raw = (id: number) =>
+    id === 9 ? drive.powerOnHours : id === 194 ? drive.temperatureC : (drive.attributes[id] ?? 0) + grown(id);
   return {
     ata_smart_attributes: {
       revision: 16,
@@ -54,7 +74,11 @@ function ataParts(drive: SimulatedDrive, readBytes: number, tests: readonly { ki
       extended: {
         table: tests.map(({ kind, passed }) => ({
           type: { string: kind },
-          status: { value: passed ? 0 : 0x79, string: passed ? 'Completed without error' : 'Completed: read failure', passed },
+          status: {
+            value: passed ? 0 : 0x79,
+            string: passed ? 'Completed without error' : 'Completed: read failure',
+            passed,
+          },
           lifetime_hours: drive.powerOnHours,
         })),
       },

@@ -32,7 +32,13 @@ export function tableOf({ layout, capacityBytes, model, serial }: SimulatedDrive
     ],
   };
   const table = writeSfdiskJson(
-    { table: layout.table, sectorSize: SECTOR_BYTES, diskId: layout.diskId, usable, partitions: layout.partitions },
+    {
+      table: layout.table,
+      sectorSize: SECTOR_BYTES,
+      diskId: layout.diskId,
+      usable,
+      partitions: layout.partitions,
+    },
     '/dev/sdx',
   );
   return { table, listing: JSON.stringify(listing) };

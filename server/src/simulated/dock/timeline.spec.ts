@@ -34,7 +34,9 @@ describe('how a run goes', () => {
   });
 
   it('loses time at bad places', () => {
-    const [sound, hurt] = [drive(), drive({ badAreas: [bad] })].map((one) => timelineOf(one, 'surface-read').points.at(-1)!.seconds);
+    const [sound, hurt] = [drive(), drive({ badAreas: [bad] })].map(
+      (one) => timelineOf(one, 'surface-read').points.at(-1)!.seconds,
+    );
     expect(hurt! - sound!).toBeCloseTo(45, 6);
   });
 
@@ -51,8 +53,13 @@ describe('how a run goes', () => {
     const hurt = drive({ badAreas: [{ ...bad, startByte: 7e11 }, bad] });
     expect(timelineOf(hurt, 'clone')).toMatchObject({ ends: { state: 'failed' }, meets: [bad] });
     expect(timelineOf(hurt, 'clone').points.at(-1)!.bytes).toBe(bad.startByte);
-    expect(timelineOf(hurt, 'rescue')).toMatchObject({ ends: { state: 'done', sentence: 'All of it is across but 2 places.' } });
-    expect(timelineOf(drive(), 'clone').ends).toMatchObject({ state: 'done', sentence: 'Across and checked, no differences.' });
+    expect(timelineOf(hurt, 'rescue')).toMatchObject({
+      ends: { state: 'done', sentence: 'All of it is across but 2 places.' },
+    });
+    expect(timelineOf(drive(), 'clone').ends).toMatchObject({
+      state: 'done',
+      sentence: 'Across and checked, no differences.',
+    });
   });
 
   it.each([
@@ -68,9 +75,9 @@ describe('how a run goes', () => {
 
 describe('what a drive reports', () => {
   const raw = (report: object, id: number) =>
-    (report as { ata_smart_attributes: { table: { id: number; raw: { value: number } }[] } }).ata_smart_attributes.table.find(
-      (one) => one.id === id,
-    )?.raw.value;
+    (
+      report as { ata_smart_attributes: { table: { id: number; raw: { value: number } }[] } }
+    ).ata_smart_attributes.table.find((one) => one.id === id)?.raw.value;
 
   it('grows by what was read from it', () => {
     const weak = drive({ attributes: { '197': 8 }, growing: [{ attribute: 197, perGb: 0.5 }] });

@@ -43,7 +43,8 @@ export function timelineOf(
     .filter((area) => area.startByte + area.lengthBytes > fromByte && area.startByte < toByte)
     .sort((one, other) => one.startByte - other.startByte);
   const first = kind === 'clone' ? ahead.find((area) => area.kind === 'unreadable') : undefined;
-  const drop = dropsAt !== null && dropsAt > fromByte && dropsAt < (first?.startByte ?? toByte) ? dropsAt : null;
+  const drop =
+    dropsAt !== null && dropsAt > fromByte && dropsAt < (first?.startByte ?? toByte) ? dropsAt : null;
   const endByte = Math.max(fromByte, drop ?? first?.startByte ?? toByte);
   return {
     totalBytes: toByte,
@@ -59,7 +60,11 @@ function endOf(
   stopsAt: number | null,
   drop: number | null,
 ): Pick<Timeline['ends'], 'state' | 'sentence'> {
-  if (drop !== null) return { state: 'drive-gone', sentence: `The source stopped answering at ${gb(drop)}. What is across stays.` };
+  if (drop !== null)
+    return {
+      state: 'drive-gone',
+      sentence: `The source stopped answering at ${gb(drop)}. What is across stays.`,
+    };
   if (stopsAt !== null)
     return {
       state: 'failed',
@@ -69,7 +74,8 @@ function endOf(
 }
 
 const DONE: Record<'surface-read' | 'clone' | 'rescue', (bad: number) => string> = {
-  'surface-read': (bad) => (bad === 0 ? 'Read to the end at its full rate.' : `Read to the end; ${places(bad)} slow or unreadable.`),
+  'surface-read': (bad) =>
+    bad === 0 ? 'Read to the end at its full rate.' : `Read to the end; ${places(bad)} slow or unreadable.`,
   clone: () => 'Across and checked, no differences.',
   rescue: (bad) => (bad === 0 ? 'All of it is across.' : `All of it is across but ${places(bad)}.`),
 };
@@ -77,14 +83,22 @@ const DONE: Record<'surface-read' | 'clone' | 'rescue', (bad: number) => string>
 const places = (bad: number): string => (bad === 1 ? 'one place' : `${bad} places`);
 const gb = (bytes: number): string => `${Math.round(bytes / 1e9)} GB`;
 
-function walk(drive: SimulatedDrive, fromByte: number, endByte: number): { seconds: number; bytes: number }[] {
+function walk(
+  drive: SimulatedDrive,
+  fromByte: number,
+  endByte: number,
+): { seconds: number; bytes: number }[] {
   const points = [{ seconds: 0, bytes: fromByte }];
   const length = endByte - fromByte;
   let seconds = 0;
   for (let stretch = 1; stretch <= STRETCHES; stretch++) {
-    const [from, to] = [fromByte + (length * (stretch - 1)) / STRETCHES, fromByte + (length * stretch) / STRETCHES];
+    const [from, to] = [
+      fromByte + (length * (stretch - 1)) / STRETCHES,
+      fromByte + (length * stretch) / STRETCHES,
+    ];
     seconds += (to - from) / rateAt(drive, (from + to) / 2);
-    for (const area of drive.badAreas) if (area.startByte >= from && area.startByte < to) seconds += LOST_SECONDS[area.kind];
+    for (const area of drive.badAreas)
+      if (area.startByte >= from && area.startByte < to) seconds += LOST_SECONDS[area.kind];
     points.push({ seconds, bytes: Math.round(to) });
   }
   return points;
@@ -101,7 +115,9 @@ function ownTest({ capacityBytes, testFailsAt }: SimulatedDrive, what: string, s
     { seconds: seconds * share, bytes: Math.round(capacityBytes * share) },
   ];
   const sentence =
-    testFailsAt === null ? `${what}: completed without error.` : `${what}: stopped by a read failure at ${Math.round(share * 100)} %.`;
+    testFailsAt === null
+      ? `${what}: completed without error.`
+      : `${what}: stopped by a read failure at ${Math.round(share * 100)} %.`;
   return {
     totalBytes: capacityBytes,
     points,

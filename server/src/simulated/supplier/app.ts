@@ -18,10 +18,20 @@ export function supplierApp(supplier: Supplier): Express {
     const { kind, id: item, quantity } = parsed(OffersQuerySchema, request.query);
     response.json({ offers: supplier.offers({ kind, id: item }, quantity) });
   });
-  app.post('/orders', (request, response) => void response.status(201).json(supplier.place(parsed(AskSupplierSchema, request.body))));
+  app.post(
+    '/orders',
+    (request, response) =>
+      void response.status(201).json(supplier.place(parsed(AskSupplierSchema, request.body))),
+  );
   app.get('/orders/:id', (request, response) => void response.json(supplier.order(id(request.params))));
-  app.post('/orders/:id/cancel', (request, response) => void response.json(supplier.cancel(id(request.params))));
-  app.post('/orders/:id/return', (request, response) => void response.json(supplier.takeBack(id(request.params))));
+  app.post(
+    '/orders/:id/cancel',
+    (request, response) => void response.json(supplier.cancel(id(request.params))),
+  );
+  app.post(
+    '/orders/:id/return',
+    (request, response) => void response.json(supplier.takeBack(id(request.params))),
+  );
   app.use(problemHandler);
   return app;
 }

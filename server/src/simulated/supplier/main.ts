@@ -22,7 +22,12 @@ function main(): void {
   const settings = SettingsSchema.parse(process.env);
   const drives = listed(settings.PETRICHOR_SUPPLIER_DRIVES, 'drives', DriveSchema);
   const parts = listed(settings.PETRICHOR_SUPPLIER_PARTS, 'parts', PartSchema);
-  const supplier = new Supplier(drives, parts, () => new Date(), settings.PETRICHOR_SUPPLIER_DAY_SECONDS * 1000);
+  const supplier = new Supplier(
+    drives,
+    parts,
+    () => new Date(),
+    settings.PETRICHOR_SUPPLIER_DAY_SECONDS * 1000,
+  );
   serveStandIn(supplierApp(supplier), settings.PETRICHOR_SUPPLIER_PORT);
 }
 

@@ -14,7 +14,9 @@ const ITEMS = [
 ];
 const offered = (item: (typeof ITEMS)[number]) => supplier().offers(item, 1);
 const there = ITEMS.find((item) => offered(item).every((one) => one.inStock > 0))!;
-const gone = ITEMS.find((item) => offered(item).find((one) => one.supplier === 'Merrow Parts')!.inStock === 0)!;
+const gone = ITEMS.find(
+  (item) => offered(item).find((one) => one.supplier === 'Merrow Parts')!.inStock === 0,
+)!;
 
 it('names two houses for one thing, the sooner first, each with price and day', () => {
   const offers = offered(there);
@@ -53,4 +55,6 @@ it('slips with what it does not have, and says so', () => {
 });
 
 it('refuses what it does not sell', () =>
-  expect(() => supplier().place({ id: randomUUID(), supplier: 'Nobody', item: there, quantity: 1 })).toThrow('does not sell'));
+  expect(() => supplier().place({ id: randomUUID(), supplier: 'Nobody', item: there, quantity: 1 })).toThrow(
+    'does not sell',
+  ));

@@ -30,8 +30,10 @@ interface Kept {
 }
 
 /**
- * A stand-in for suppliers' servers: stock, lead times, orders that come, and back-orders that slip. What it says follows
- * from an item's id, so that it says the same every time. Its days may be shorter than the calendar's, so that a demo sees them pass.
+ * A stand-in for suppliers' servers: stock, lead times, orders that come, and back-orders that slip. What it
+ * says follows
+ * from an item's id, so that it says the same every time. Its days may be shorter than the calendar's, so
+ * that a demo sees them pass.
  */
 export class Supplier {
   private readonly items: ReadonlyMap<string, Item>;
@@ -111,12 +113,14 @@ export class Supplier {
 
   cancel(id: string): SupplierOrder {
     const now = this.order(id);
-    if (now.state === 'sent' || now.state === 'arrived') throw new Refused(409, 'sent', 'It is on its way already.');
+    if (now.state === 'sent' || now.state === 'arrived')
+      throw new Refused(409, 'sent', 'It is on its way already.');
     return this.end(id, 'cancelled');
   }
 
   takeBack(id: string): SupplierOrder {
-    if (this.order(id).state !== 'arrived') throw new Refused(409, 'not-there', 'It has not come yet: cancel it instead.');
+    if (this.order(id).state !== 'arrived')
+      throw new Refused(409, 'not-there', 'It has not come yet: cancel it instead.');
     return this.end(id, 'returned');
   }
 
@@ -128,7 +132,8 @@ export class Supplier {
 
   /** How it stands now: it slips half way, is sent a day before it comes, and comes. */
   private told({ order, placedAt, days, backOrdered, ended }: Kept): SupplierOrder {
-    if (ended) return { ...order, state: ended, dueOn: null, say: ended === 'cancelled' ? 'cancelled' : 'taken back' };
+    if (ended)
+      return { ...order, state: ended, dueOn: null, say: ended === 'cancelled' ? 'cancelled' : 'taken back' };
     const gone = (this.now().getTime() - placedAt) / this.dayMs;
     const slipped = backOrdered && gone >= days / 2;
     const all = days + (slipped ? SLIP_DAYS : 0);
@@ -154,4 +159,6 @@ function stockOf({ item }: Item, house: House): number {
 }
 
 const daysOf = (item: Item, house: House, quantity: number): number =>
-  stockOf(item, house) < quantity ? house.days + item.leadDays + BACK_ORDER_DAYS : house.days + Math.ceil(item.leadDays / 2);
+  stockOf(item, house) < quantity
+    ? house.days + item.leadDays + BACK_ORDER_DAYS
+    : house.days + Math.ceil(item.leadDays / 2);

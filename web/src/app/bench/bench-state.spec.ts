@@ -6,7 +6,13 @@ import { keptDrive } from './kept-drive';
 
 const row = (own: Partial<JobSummary>): JobSummary => ({ ...summarise(new TestJob().job), ...own });
 const early = row({ id: 'a', number: 401, promisedAt: '2026-04-14T09:00:00Z', customer: 'Village school' });
-const late = row({ id: 'b', number: 402, promisedAt: '2026-04-16T09:00:00Z', serial: 'TF14-9', modelName: 'Orrel Lantern 24' });
+const late = row({
+  id: 'b',
+  number: 402,
+  promisedAt: '2026-04-16T09:00:00Z',
+  serial: 'TF14-9',
+  modelName: 'Orrel Lantern 24',
+});
 const closed = row({ id: 'c', number: 400, closed: true });
 const at = '2026-04-14T08:00:00Z';
 const told = benchReducer(undefined, BenchActions.told({ jobs: [late, closed, early], at }));
@@ -27,7 +33,10 @@ describe('the Bench', () => {
   });
 
   it('keeps what it has when fetching fails', () => {
-    const state = benchReducer(benchReducer(told, BenchActions.wanted()), BenchActions.failed({ sentence: 'No answer.' }));
+    const state = benchReducer(
+      benchReducer(told, BenchActions.wanted()),
+      BenchActions.failed({ sentence: 'No answer.' }),
+    );
     expect(state).toMatchObject({ failed: 'No answer.', fetching: false, at });
     expect(state.jobs).toHaveLength(3);
   });
@@ -50,7 +59,9 @@ describe('an old drive that is still here', () => {
     ['2026-12-24', true],
     ['2026-11-01', true],
     [null, true],
-  ])('until %s: its day has come %s', (until, due) => expect(keptDrive(here(until), now)).toMatchObject({ due }));
+  ])('until %s: its day has come %s', (until, due) =>
+    expect(keptDrive(here(until), now)).toMatchObject({ due }),
+  );
 
   it('says until when, and nothing where none is here or the row is of before', () => {
     expect(keptDrive(here('2026-12-25'), now)!.say).toBe('Kept here: drive SR6-1, until 25 Dec 2026');

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, viewChild, type ElementRef } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { JobSummary } from '@petrichor/core/job';
 import { jobOfCode } from '@petrichor/core/papers';
@@ -60,20 +69,28 @@ export class BenchScreen {
 
   protected readonly open = computed(() => findJobs(this.jobs().open, this.typed()));
   protected readonly closed = computed(() => findJobs(this.jobs().closed, this.typed()));
-  private readonly ready = computed(() => this.jobs().open.filter((job) => job.mark !== 'needs' && job.waits === null));
+  private readonly ready = computed(() =>
+    this.jobs().open.filter((job) => job.mark !== 'needs' && job.waits === null),
+  );
   protected readonly next = computed(() => {
     const ready = this.ready();
     return ready[this.passed() % Math.max(1, ready.length)] ?? null;
   });
-  /** Rows that are drawn; more of them as one comes near their end. A day's thousands are never drawn for the ten that are seen. */
+  /**
+   * Rows that are drawn; more of them as one comes near their end. A day's thousands are never drawn for the
+   * ten that are seen.
+   */
   private readonly drawn = signal(AT_FIRST);
-  protected readonly undrawn = computed(() => Math.max(0, this.open().length + this.closed().length - this.drawn()));
+  protected readonly undrawn = computed(() =>
+    Math.max(0, this.open().length + this.closed().length - this.drawn()),
+  );
   private readonly end = viewChild<ElementRef<HTMLElement>>('end');
   protected readonly groups = computed(() => {
     const first = this.typed() ? null : this.next();
     const rest = this.open().filter((job) => job.id !== first?.id);
     let key = first ? 2 : 1;
-    const rows = (jobs: JobSummary[]) => jobs.map((job) => ({ job, key: key <= 9 ? String(key++) : '', promise: this.promise(job) }));
+    const rows = (jobs: JobSummary[]) =>
+      jobs.map((job) => ({ job, key: key <= 9 ? String(key++) : '', promise: this.promise(job) }));
     const groups = [
       { name: 'For your hands', jobs: rest.filter((job) => job.mark !== 'needs' && job.waits === null) },
       { name: 'Needs a decision', jobs: rest.filter((job) => job.mark === 'needs') },
@@ -104,7 +121,10 @@ export class BenchScreen {
     const job = this.next();
     if (!job) return '';
     const spare = saySpare(job.promisedAt, this.clock.minute());
-    const open = job.out > 0 ? `It has ${job.out === 1 ? 'one thing' : `${job.out} things`} out (${job.outDetail}) and is` : 'It is';
+    const open =
+      job.out > 0
+        ? `It has ${job.out === 1 ? 'one thing' : `${job.out} things`} out (${job.outDetail}) and is`
+        : 'It is';
     return `${open} promised for ${sayPromise(job.promisedAt, this.clock.minute())}, ${spare.text}.`;
   });
 
@@ -113,14 +133,20 @@ export class BenchScreen {
     effect((onCleanup) => {
       const end = this.end()?.nativeElement;
       if (!end || typeof IntersectionObserver === 'undefined') return;
-      const watch = new IntersectionObserver((seen) => seen.some((one) => one.isIntersecting) && this.drawMore(), { rootMargin: '600px' });
+      const watch = new IntersectionObserver(
+        (seen) => seen.some((one) => one.isIntersecting) && this.drawMore(),
+        { rootMargin: '600px' },
+      );
       watch.observe(end);
       onCleanup(() => watch.disconnect());
     });
     const byNumber: Bindings = Object.fromEntries(
       Array.from({ length: 9 }, (_, index) => [
         String(index + 1),
-        { say: index === 0 ? 'Open a job by its key, 1 to 9' : '', run: () => this.openByKey(String(index + 1)) },
+        {
+          say: index === 0 ? 'Open a job by its key, 1 to 9' : '',
+          run: () => this.openByKey(String(index + 1)),
+        },
       ]),
     );
     // A machine's or a drive's serial: what is found stands there, to be opened by a hand.

@@ -24,7 +24,17 @@ const reply = (version = 1): DiagnosisReply => ({
   before: learn({ ...shippedDiagnosis('before'), version }, CASES),
   after: learn(shippedDiagnosis('after'), []),
   history:
-    version === 1 ? [] : [{ about: 'before', version, savedAt: '2026-04-14T11:00:00Z', savedBy: 'Ines', why: 'Ours sit askew and work.' }],
+    version === 1
+      ? []
+      : [
+          {
+            about: 'before',
+            version,
+            savedAt: '2026-04-14T11:00:00Z',
+            savedBy: 'Ines',
+            why: 'Ours sit askew and work.',
+          },
+        ],
   cases: CASES,
 });
 
@@ -49,7 +59,9 @@ async function open(roles: Role[] = ['lead'], version = 1): Promise<void> {
   });
   const account = { id: 'ines', name: 'Ines', signInName: 'ines', roles };
   TestBed.inject(Store).dispatch(
-    SessionActions.told({ reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } } }),
+    SessionActions.told({
+      reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } },
+    }),
   );
   fixture = TestBed.createComponent(DiagnosisScreen);
   http = TestBed.inject(HttpTestingController);
@@ -80,7 +92,9 @@ describe('what diagnosis knows', () => {
     await open();
     await press('Drive cable or its plug');
     expect(text()).toContain('in 100 with 1 of 2 finished jobs; the opinion counts as 20.');
-    const row = [...element().querySelectorAll('tr')].find((one) => one.textContent.includes('A plug found askew'))!;
+    const row = [...element().querySelectorAll('tr')].find((one) =>
+      one.textContent.includes('A plug found askew'),
+    )!;
     expect(row.textContent).toContain('1/1');
     expect(row.textContent).toContain('common practice, no source');
     expect([...element().querySelectorAll('.numbers a')].map((one) => one.textContent)).toContain('401');
@@ -107,7 +121,10 @@ describe('what diagnosis knows', () => {
     await type('#edition-why', 'Half our jobs are old drives.');
     await press('Save as the next edition');
     const request = http.expectOne({ method: 'POST', url: '/api/diagnosis' });
-    expect(request.request.body).toMatchObject({ why: 'Half our jobs are old drives.', knowledge: { version: 1 } });
+    expect(request.request.body).toMatchObject({
+      why: 'Half our jobs are old drives.',
+      knowledge: { version: 1 },
+    });
     request.flush({ version: 2 });
     await settle();
     http.expectOne('/api/diagnosis').flush(reply(2));
@@ -121,12 +138,16 @@ describe('what diagnosis knows', () => {
     await type('#prior', '20');
     await type('#edition-why', 'Half our jobs are old drives.');
     await press('Save as the next edition');
-    http
-      .expectOne({ method: 'POST', url: '/api/diagnosis' })
-      .flush(
-        { type: '', title: '', status: 409, code: 'edition-moved', detail: 'Somebody saved edition 2 meanwhile.' },
-        { status: 409, statusText: 'Conflict' },
-      );
+    http.expectOne({ method: 'POST', url: '/api/diagnosis' }).flush(
+      {
+        type: '',
+        title: '',
+        status: 409,
+        code: 'edition-moved',
+        detail: 'Somebody saved edition 2 meanwhile.',
+      },
+      { status: 409, statusText: 'Conflict' },
+    );
     await settle();
     http.expectOne('/api/diagnosis').flush(reply(2));
     await settle();
@@ -134,7 +155,9 @@ describe('what diagnosis knows', () => {
     expect(element().querySelector<HTMLInputElement>('#prior')!.value).toBe('20');
     await press('Make my change the next edition after it');
     await press('Save as the next edition');
-    expect(http.expectOne({ method: 'POST', url: '/api/diagnosis' }).request.body).toMatchObject({ knowledge: { version: 2 } });
+    expect(http.expectOne({ method: 'POST', url: '/api/diagnosis' }).request.body).toMatchObject({
+      knowledge: { version: 2 },
+    });
   });
 
   it('keeps a change over a reload', async () => {
@@ -149,7 +172,9 @@ describe('what diagnosis knows', () => {
   it('brings an old edition back as a change', async () => {
     await open(['lead'], 3);
     await press('Bring back');
-    http.expectOne('/api/diagnosis/before/3').flush({ ...shippedDiagnosis('before'), version: 3, settledFrom: 0.9 });
+    http
+      .expectOne('/api/diagnosis/before/3')
+      .flush({ ...shippedDiagnosis('before'), version: 3, settledFrom: 0.9 });
     await settle();
     expect(text()).toContain('Edition 3 is on the screen as a change');
     expect(element().querySelector<HTMLInputElement>('#settled-from')!.value).toBe('90');
@@ -162,7 +187,9 @@ describe('what diagnosis knows', () => {
     expect(element().querySelector('.numbers h2')!.textContent).toBe('Swollen battery');
     await type('#new-sign', 'The lid does not close');
     await press('Add the sign');
-    expect([...element().querySelectorAll('td b')].map((one) => one.textContent)).toEqual(['The lid does not close']);
+    expect([...element().querySelectorAll('td b')].map((one) => one.textContent)).toEqual([
+      'The lid does not close',
+    ]);
     await press('another drive');
     await press('Take this cause away');
     expect(text()).not.toContain('Swollen battery');
@@ -172,7 +199,9 @@ describe('what diagnosis knows', () => {
     await open(['technician']);
     await type('#prior', '20');
     expect(text()).not.toContain('changed and not saved');
-    expect([...element().querySelectorAll('button')].some((one) => /remove|Add|Save/.test(one.textContent))).toBe(false);
+    expect(
+      [...element().querySelectorAll('button')].some((one) => /remove|Add|Save/.test(one.textContent)),
+    ).toBe(false);
   });
 
   it('says when it cannot be fetched', async () => {

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { DiagnosisReply } from '@petrichor/api';
@@ -35,7 +43,17 @@ import { TextField } from '../ui/field/text-field';
 import { KeyBox } from '../ui/key-box';
 import { StateMark } from '../ui/state-mark';
 import { Weigher } from '../workers/weigher';
-import { addCause, addLink, addSign, chanceTyped, editCause, editLink, editTest, removeCause, removeLink } from './edit';
+import {
+  addCause,
+  addLink,
+  addSign,
+  chanceTyped,
+  editCause,
+  editLink,
+  editTest,
+  removeCause,
+  removeLink,
+} from './edit';
 
 const SAY_SOURCE: Record<Source, string> = {
   std: 'standard',
@@ -47,10 +65,23 @@ const SAY_SOURCE: Record<Source, string> = {
 };
 const MOST_CHANGES = 8;
 
-/** What diagnosis knows: every number with its reason, its source and the jobs behind it. A lead edits it and sees what that changes. */
+/**
+ * What diagnosis knows: every number with its reason, its source and the jobs behind it. A lead edits it and
+ * sees what that changes.
+ */
 @Component({
   selector: 'p-diagnosis',
-  imports: [RouterLink, Choice, ConnectionLine, InputText, KeyBox, NumberField, SelectField, StateMark, TextField],
+  imports: [
+    RouterLink,
+    Choice,
+    ConnectionLine,
+    InputText,
+    KeyBox,
+    NumberField,
+    SelectField,
+    StateMark,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './diagnosis.html',
   styleUrls: ['../ui/page.css', './diagnosis.css'],
@@ -77,9 +108,13 @@ export class DiagnosisScreen {
   protected readonly edition = computed(() => this.saved() && (this.drafts()[this.about()] ?? this.saved()));
   protected readonly changed = computed(() => this.drafts()[this.about()] !== undefined);
   /** Somebody saved another edition since this draft was begun. */
-  protected readonly stale = computed(() => this.changed() && this.edition()?.version !== this.saved()?.version);
+  protected readonly stale = computed(
+    () => this.changed() && this.edition()?.version !== this.saved()?.version,
+  );
   /** Jobs teach the edition for before the swap: what is new after it is written down, not yet confirmed. */
-  protected readonly cases = computed((): readonly PastCase[] => (this.about() === 'before' ? (this.reply()?.cases ?? []) : []));
+  protected readonly cases = computed((): readonly PastCase[] =>
+    this.about() === 'before' ? (this.reply()?.cases ?? []) : [],
+  );
   private readonly learned = computed(() => {
     const edition = this.edition();
     return edition && learn(edition, this.cases());
@@ -104,7 +139,9 @@ export class DiagnosisScreen {
     });
   });
   /** Jobs behind the cause that is shown: one click away from its numbers. */
-  protected readonly behind = computed(() => this.cases().filter((one) => one.causes.includes(this.at()?.cause.id ?? '')));
+  protected readonly behind = computed(() =>
+    this.cases().filter((one) => one.causes.includes(this.at()?.cause.id ?? '')),
+  );
   protected readonly unlinked = computed(() => {
     const linked = new Set(this.signs().map((one) => one.observation.id));
     return (this.edition()?.observations ?? [])
@@ -113,11 +150,17 @@ export class DiagnosisScreen {
   });
   protected readonly pickedSign = signal('');
   protected readonly tests = computed(() => this.edition()?.tests ?? []);
-  protected readonly history = computed(() => (this.reply()?.history ?? []).filter((one) => one.about === this.about()));
+  protected readonly history = computed(() =>
+    (this.reply()?.history ?? []).filter((one) => one.about === this.about()),
+  );
   protected readonly compared = signal<PastJobs | null>(null);
   protected readonly moved = computed(() =>
     (this.compared()?.changes ?? [])
-      .filter((one) => one.leadingBefore.id !== one.leadingAfter.id || Math.abs(one.chanceAfter - one.chanceBefore) >= 0.01)
+      .filter(
+        (one) =>
+          one.leadingBefore.id !== one.leadingAfter.id ||
+          Math.abs(one.chanceAfter - one.chanceBefore) >= 0.01,
+      )
       .slice(0, MOST_CHANGES)
       .map((one) => ({
         ...one,
@@ -190,7 +233,8 @@ export class DiagnosisScreen {
   protected addNewCause(): void {
     const say = this.newCause().trim();
     if (say.length < 2) return this.fault.set('Say what the cause is called.');
-    if ((this.edition()?.causes.length ?? 0) >= MOST_CAUSES) return this.fault.set(`At most ${MOST_CAUSES} causes: take one away first.`);
+    if ((this.edition()?.causes.length ?? 0) >= MOST_CAUSES)
+      return this.fault.set(`At most ${MOST_CAUSES} causes: take one away first.`);
     this.change((edition) => {
       const added = addCause(edition, say);
       this.causeId.set(added.id);
@@ -213,7 +257,9 @@ export class DiagnosisScreen {
 
   protected setRemedy(cause: Cause, kind: Remedy['kind']): void {
     if (kind !== cause.remedy.kind)
-      this.setCause(cause, { remedy: kind === 'no-drive' ? { kind } : { kind, medium: 'any', atLeast: 'same' } });
+      this.setCause(cause, {
+        remedy: kind === 'no-drive' ? { kind } : { kind, medium: 'any', atLeast: 'same' },
+      });
   }
 
   protected remove(observation: string, cause: string): void {
@@ -234,7 +280,8 @@ export class DiagnosisScreen {
   }
 
   protected setSettled(typed: number | null): void {
-    if (typed !== null && typed >= 50 && typed <= 99.9) this.change((edition) => ({ ...edition, settledFrom: typed / 100 }));
+    if (typed !== null && typed >= 50 && typed <= 99.9)
+      this.change((edition) => ({ ...edition, settledFrom: typed / 100 }));
   }
 
   protected valueOf(event: Event): string {
@@ -246,7 +293,10 @@ export class DiagnosisScreen {
     this.fault.set('');
   }
 
-  /** Makes the change again on top of what somebody else has saved: the numbers here, on their edition's number. */
+  /**
+   * Makes the change again on top of what somebody else has saved: the numbers here, on their edition's
+   * number.
+   */
   protected rebase(): void {
     const version = this.saved()?.version;
     if (version !== undefined) this.change((edition) => ({ ...edition, version }));
@@ -257,10 +307,14 @@ export class DiagnosisScreen {
     if (!edition) return;
     const read = DiagnosisKnowledgeSchema.safeParse(edition);
     if (!read.success)
-      return this.fault.set(`It cannot be saved like this: ${read.error.issues[0]!.path.join('.')}, ${read.error.issues[0]!.message}.`);
+      return this.fault.set(
+        `It cannot be saved like this: ${read.error.issues[0]!.path.join('.')}, ${read.error.issues[0]!.message}.`,
+      );
     if (this.why().trim().length < 3) return this.fault.set('Say why you change it.');
     try {
-      const { version } = await firstValueFrom(this.api.saveEdition({ body: { knowledge: edition, why: this.why() } }));
+      const { version } = await firstValueFrom(
+        this.api.saveEdition({ body: { knowledge: edition, why: this.why() } }),
+      );
       this.drop();
       this.why.set('');
       this.told.set(`Edition ${version} is saved; every weighing from now on uses it.`);
@@ -287,7 +341,9 @@ export class DiagnosisScreen {
     const edition = this.edition();
     if (!edition) return;
     const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([`${JSON.stringify(edition, null, 2)}\n`], { type: 'application/json' }));
+    link.href = URL.createObjectURL(
+      new Blob([`${JSON.stringify(edition, null, 2)}\n`], { type: 'application/json' }),
+    );
     link.download = `diagnosis-${edition.about}-${edition.version}.json`;
     link.click();
     URL.revokeObjectURL(link.href);
@@ -309,9 +365,17 @@ export class DiagnosisScreen {
     }
   }
 
-  private async compare(saved: DiagnosisKnowledge, edition: DiagnosisKnowledge, cases: readonly PastCase[]): Promise<void> {
+  private async compare(
+    saved: DiagnosisKnowledge,
+    edition: DiagnosisKnowledge,
+    cases: readonly PastCase[],
+  ): Promise<void> {
     const mine = ++this.last;
-    const compared = await this.weigher.comparePastJobs(withLearned(learn(saved, cases)), withLearned(learn(edition, cases)), cases);
+    const compared = await this.weigher.comparePastJobs(
+      withLearned(learn(saved, cases)),
+      withLearned(learn(edition, cases)),
+      cases,
+    );
     if (mine === this.last) this.compared.set(compared);
   }
 }

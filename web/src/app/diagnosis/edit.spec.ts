@@ -1,5 +1,15 @@
 import { DiagnosisKnowledgeSchema, shippedDiagnosis } from '@petrichor/core/diagnose';
-import { addCause, addLink, addSign, chanceTyped, editCause, editLink, editTest, removeCause, removeLink } from './edit';
+import {
+  addCause,
+  addLink,
+  addSign,
+  chanceTyped,
+  editCause,
+  editLink,
+  editTest,
+  removeCause,
+  removeLink,
+} from './edit';
 
 const edition = shippedDiagnosis('before');
 const link = (of: typeof edition, observation: string, cause: string) =>
@@ -9,15 +19,26 @@ describe('editing what diagnosis knows', () => {
   it('makes a new edition and leaves the old one as it was', () => {
     const next = editLink(edition, 'plug-askew', 'connection', { strength: 0.9 });
     expect(link(next, 'plug-askew', 'connection')).toMatchObject({ strength: 0.9, source: 'lead' });
-    expect(link(edition, 'plug-askew', 'connection')).toMatchObject({ strength: 0.65, source: 'common-practice' });
+    expect(link(edition, 'plug-askew', 'connection')).toMatchObject({
+      strength: 0.65,
+      source: 'common-practice',
+    });
   });
 
   it('keeps a number’s own source when only its floor or weight is set', () => {
-    expect(link(editLink(edition, 'pending', 'mechanical-failing', { floor: 0.1 }), 'pending', 'mechanical-failing')).toMatchObject({
+    expect(
+      link(
+        editLink(edition, 'pending', 'mechanical-failing', { floor: 0.1 }),
+        'pending',
+        'mechanical-failing',
+      ),
+    ).toMatchObject({
       source: 'published',
       floor: 0.1,
     });
-    expect(editCause(edition, 'connection', { priorJobs: 40 }).causes.find((one) => one.id === 'connection')).toMatchObject({
+    expect(
+      editCause(edition, 'connection', { priorJobs: 40 }).causes.find((one) => one.id === 'connection'),
+    ).toMatchObject({
       source: 'common-practice',
       priorJobs: 40,
     });
@@ -25,14 +46,22 @@ describe('editing what diagnosis knows', () => {
 
   it('adds a link once and takes it away again', () => {
     const more = addLink(addLink(edition, 'clicks', 'overheating'), 'clicks', 'overheating');
-    expect(more.observations.find((one) => one.id === 'clicks')!.links.filter((one) => one.cause === 'overheating')).toHaveLength(1);
+    expect(
+      more.observations
+        .find((one) => one.id === 'clicks')!
+        .links.filter((one) => one.cause === 'overheating'),
+    ).toHaveLength(1);
     expect(link(removeLink(more, 'clicks', 'overheating'), 'clicks', 'overheating')).toBeUndefined();
   });
 
   it('always leaves a whole document', () => {
-    const next = editTest(editCause(addLink(edition, 'clicks', 'overheating'), 'connection', { prior: 0.2 }), 'listen', {
-      handsMinutes: 4,
-    });
+    const next = editTest(
+      editCause(addLink(edition, 'clicks', 'overheating'), 'connection', { prior: 0.2 }),
+      'listen',
+      {
+        handsMinutes: 4,
+      },
+    );
     expect(DiagnosisKnowledgeSchema.safeParse(next).success).toBe(true);
   });
 

@@ -3,7 +3,10 @@ import { sayMm } from '@petrichor/core/units';
 
 const WIDTH = 300;
 
-/** What is left between a drive and what it must not touch: the likely range, the worst case, and where it touches. */
+/**
+ * What is left between a drive and what it must not touch: the likely range, the worst case, and where it
+ * touches.
+ */
 @Component({
   selector: 'p-air-left',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -15,10 +18,15 @@ const WIDTH = 300;
         @if (at.zero > 0) {
           <rect class="touch" x="150" y="14" [attr.width]="at.zero" height="36" />
           <line class="wall" [attr.x1]="150 + at.zero" [attr.x2]="150 + at.zero" y1="10" y2="52" />
-          <text class="small clay" [attr.x]="150 + at.zero / 2" y="8" text-anchor="middle">{{ at.zero > 44 ? 'touches' : '' }}</text>
+          <text class="small clay" [attr.x]="150 + at.zero / 2" y="8" text-anchor="middle">
+            {{ at.zero > 44 ? 'touches' : '' }}
+          </text>
         }
         <line class="whisker" [attr.x1]="150 + at.worst" [attr.x2]="150 + at.best" y1="32" y2="32" />
-        <path class="whisker-end" [attr.d]="'M' + (150 + at.worst) + ' 26v12M' + (150 + at.best) + ' 26v12'" />
+        <path
+          class="whisker-end"
+          [attr.d]="'M' + (150 + at.worst) + ' 26v12M' + (150 + at.best) + ' 26v12'"
+        />
         <rect class="likely" [attr.x]="150 + at.from" y="24" [attr.width]="at.to - at.from" height="16" />
         <line class="middle" [attr.x1]="150 + at.margin" [attr.x2]="150 + at.margin" y1="18" y2="46" />
         <line class="axis" x1="150" x2="450" y1="56" y2="56" />
@@ -92,7 +100,8 @@ export class AirLeft {
     return this.margin() + this.plusMinus() >= 0 ? 'cannot tell' : 'does not go in';
   });
   protected readonly words = computed(
-    () => `${this.name()}: ${sayMm(this.margin())} mm ± ${sayMm(this.plusMinus())}, worst case ${sayMm(this.worst())}: ${this.verdict()}`,
+    () =>
+      `${this.name()}: ${sayMm(this.margin())} mm ± ${sayMm(this.plusMinus())}, worst case ${sayMm(this.worst())}: ${this.verdict()}`,
   );
   protected readonly d = computed(() => {
     const margin = this.margin();

@@ -2,7 +2,10 @@ import { boardOf, faceOf, heightParts, outlineOf, type Place } from '@petrichor/
 import type { BaySlot, BoxDrive, CardDrive, CardSlot } from '@petrichor/core/hardware';
 import { sayMm, type Measure } from '@petrichor/core/units';
 
-/** Pixels per millimetre along the drive; the cut's heights are drawn this many times taller (the page says so, too). */
+/**
+ * Pixels per millimetre along the drive; the cut's heights are drawn this many times taller (the page says
+ * so, too).
+ */
 const SCALE = 4.85;
 const TALLER = 6;
 export const X0 = 48;
@@ -41,7 +44,9 @@ export function drawCard(place: Place, slot: CardSlot, drive: CardDrive) {
       name === 'chips'
         ? chips.map((chip) => box(chip.fromMm, chip.toMm, boardTop, boardTop + chip.mm))
         : name === 'post'
-          ? beneath.filter((chip) => chip.mm > 0).map((chip) => box(chip.fromMm, chip.toMm, slot.standOff.mm - chip.mm, slot.standOff.mm))
+          ? beneath
+              .filter((chip) => chip.mm > 0)
+              .map((chip) => box(chip.fromMm, chip.toMm, slot.standOff.mm - chip.mm, slot.standOff.mm))
           : [box(name === 'board' ? 0 : 6, lengthMm - (name === 'board' ? 0 : 3), from, at)];
     return {
       name,
@@ -54,7 +59,8 @@ export function drawCard(place: Place, slot: CardSlot, drive: CardDrive) {
   const known = parts.every((part) => part.measure !== null);
   const air = slot.coverAt.mm - at;
   const wall = x(roomMm + 2.5);
-  // A cover far above would push the drawing off its sheet: it is drawn at the edge, and the figure says where it is.
+  // A cover far above would push the drawing off its sheet: it is drawn at the edge, and the figure says
+  // where it is.
   const coverMm = Math.min(slot.coverAt.mm, 6.4);
   const labelled = [
     { name: 'cover', value: sayMeasure(slot.coverAt), at: up(coverMm) },
@@ -63,9 +69,11 @@ export function drawCard(place: Place, slot: CardSlot, drive: CardDrive) {
       value: known ? sayMm(air) : 'unknown',
       at: known ? Math.max(264, up(at + Math.max(0, coverMm - at) / 2)) : up(coverMm) + 6,
     },
-    ...[...parts]
-      .reverse()
-      .map((part) => ({ name: part.name, value: part.measure ? sayMeasure(part.measure) : 'not measured', at: part.middle })),
+    ...[...parts].reverse().map((part) => ({
+      name: part.name,
+      value: part.measure ? sayMeasure(part.measure) : 'not measured',
+      at: part.middle,
+    })),
   ];
   // Labels keep their order and at least 19 px from one another.
   let lowest = 250;
@@ -112,18 +120,34 @@ export function drawCard(place: Place, slot: CardSlot, drive: CardDrive) {
   };
 }
 
-/** Where posts stand and where one goes. An mSATA card has a screw at each far corner; it is drawn as one place. */
+/**
+ * Where posts stand and where one goes. An mSATA card has a screw at each far corner; it is drawn as one
+ * place.
+ */
 function postsOf(slot: CardSlot, x: (mm: number) => number, lengthMm: number) {
   const end = x(lengthMm);
-  if (slot.kind !== 'm2') return { posts: [{ x: end, gone: false, say: 'two screws' }], moves: null, postX: end };
+  if (slot.kind !== 'm2')
+    return { posts: [{ x: end, gone: false, say: 'two screws' }], moves: null, postX: end };
   const { nowAtMm, canMoveToMm } = slot.post;
   const moves = nowAtMm !== lengthMm && canMoveToMm.includes(lengthMm);
   const now =
-    nowAtMm === null ? [] : [{ x: x(nowAtMm), gone: moves, say: nowAtMm === lengthMm ? `post, ${nowAtMm}` : `post now, ${nowAtMm}` }];
+    nowAtMm === null
+      ? []
+      : [
+          {
+            x: x(nowAtMm),
+            gone: moves,
+            say: nowAtMm === lengthMm ? `post, ${nowAtMm}` : `post now, ${nowAtMm}`,
+          },
+        ];
   return {
     posts: now,
     moves: moves
-      ? { x: end, from: nowAtMm === null ? null : x(nowAtMm), say: nowAtMm === null ? `post to ${lengthMm}` : `move to ${lengthMm}` }
+      ? {
+          x: end,
+          from: nowAtMm === null ? null : x(nowAtMm),
+          say: nowAtMm === null ? `post to ${lengthMm}` : `move to ${lengthMm}`,
+        }
       : null,
     postX: moves ? end : nowAtMm === null ? null : x(nowAtMm),
   };
@@ -146,7 +170,10 @@ function chipsOf(
   }));
 }
 
-/** A boxed drive in its bay, seen from the side. Bays differ more in height than in outline: that is what is drawn. */
+/**
+ * A boxed drive in its bay, seen from the side. Bays differ more in height than in outline: that is what is
+ * drawn.
+ */
 export function drawBox(slot: BaySlot, drive: BoxDrive) {
   const scale = 540 / Math.max(slot.roomLength.mm, 100);
   const px = (mm: number) => Math.round(mm * scale * 10) / 10;
@@ -156,7 +183,10 @@ export function drawBox(slot: BaySlot, drive: BoxDrive) {
   const taller = Math.min(3, 170 / px(tall));
   return {
     words: `${sayMm(drive.height.mm)} mm high drive in a bay of ${sayMm(slot.roomHeight.mm)} mm`,
-    title: taller > 1.05 ? `heights drawn ${sayMm(Math.round(taller * 10) / 10)} times taller` : 'heights as lengths',
+    title:
+      taller > 1.05
+        ? `heights drawn ${sayMm(Math.round(taller * 10) / 10)} times taller`
+        : 'heights as lengths',
     roomWidth: px(slot.roomLength.mm),
     roomHeight: px(slot.roomHeight.mm) * taller,
     driveWidth: px(outlineOf(drive).length.mm),
@@ -169,4 +199,5 @@ export function drawBox(slot: BaySlot, drive: BoxDrive) {
   };
 }
 
-const sayMeasure = ({ mm, plusMinusMm }: Measure): string => `${mm.toFixed(2)} ±${plusMinusMm.toFixed(2).slice(1)}`;
+const sayMeasure = ({ mm, plusMinusMm }: Measure): string =>
+  `${mm.toFixed(2)} ±${plusMinusMm.toFixed(2).slice(1)}`;

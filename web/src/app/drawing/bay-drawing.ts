@@ -16,7 +16,9 @@ import { drawBox, drawCard, X0 } from './bay-drawing.geometry';
         @for (mark of d.ruler; track mark.mm) {
           <path class="tick" [attr.d]="'M' + mark.x + ' 46v' + (mark.mm % 10 === 0 ? -9 : -4)" />
           @if (mark.mm % 10 === 0) {
-            <text class="m small" [class.strong]="mark.strong" [attr.x]="mark.x + 3" y="35">{{ mark.mm }}</text>
+            <text class="m small" [class.strong]="mark.strong" [attr.x]="mark.x + 3" y="35">
+              {{ mark.mm }}
+            </text>
           }
         }
         <!-- plan -->
@@ -25,7 +27,14 @@ import { drawBox, drawCard, X0 } from './bay-drawing.geometry';
         <rect class="socket" x="20" y="74" [attr.width]="X0 - 4" height="114" />
         <rect class="board" [attr.x]="X0" y="78" [attr.width]="d.drive - X0" height="106" rx="2" />
         @for (chip of d.chips; track chip.x) {
-          <rect class="chip" [attr.x]="chip.x" [attr.y]="chip.y" [attr.width]="chip.width" [attr.height]="chip.height" rx="2" />
+          <rect
+            class="chip"
+            [attr.x]="chip.x"
+            [attr.y]="chip.y"
+            [attr.width]="chip.width"
+            [attr.height]="chip.height"
+            rx="2"
+          />
         }
         <path class="notch" [attr.d]="'M' + d.drive + ' 122a9 9 0 0 0 0 18'" />
         @for (post of d.posts; track post.x) {
@@ -47,14 +56,32 @@ import { drawBox, drawCard, X0 } from './bay-drawing.geometry';
         <text class="sub" x="150" y="248">lengths as above; heights drawn 6 times taller</text>
         <rect class="cover" x="18" [attr.y]="d.coverY - 18" [attr.width]="d.wall - 6" height="18" />
         @for (rib of d.ribs; track $index) {
-          <rect class="cover" [attr.x]="rib.x" [attr.y]="rib.y" [attr.width]="rib.width" [attr.height]="rib.height" />
+          <rect
+            class="cover"
+            [attr.x]="rib.x"
+            [attr.y]="rib.y"
+            [attr.width]="rib.width"
+            [attr.height]="rib.height"
+          />
         }
         <text class="small" x="26" [attr.y]="d.coverY - 5">cover, inside face at {{ d.coverMm }}</text>
         <rect class="main-board" x="18" y="440" [attr.width]="d.wall - 6" height="14" />
         @for (thing of d.obstacles; track $index) {
-          <rect class="main-board" [attr.x]="thing.x" [attr.y]="thing.y" [attr.width]="thing.width" [attr.height]="thing.height" />
+          <rect
+            class="main-board"
+            [attr.x]="thing.x"
+            [attr.y]="thing.y"
+            [attr.width]="thing.width"
+            [attr.height]="thing.height"
+          />
         }
-        <rect class="socket" x="18" [attr.y]="d.boardTop - 22" [attr.width]="X0 - 2" [attr.height]="440 - d.boardTop + 22" />
+        <rect
+          class="socket"
+          x="18"
+          [attr.y]="d.boardTop - 22"
+          [attr.width]="X0 - 2"
+          [attr.height]="440 - d.boardTop + 22"
+        />
         @for (part of d.parts; track part.name) {
           @for (box of part.boxes; track $index) {
             <rect
@@ -78,9 +105,25 @@ import { drawBox, drawCard, X0 } from './bay-drawing.geometry';
           />
         }
         @for (label of d.labels; track label.name) {
-          <path class="lead" [attr.d]="'M' + (d.wall + 12) + ' ' + label.at + 'L' + (d.wall + 22) + ' ' + label.y" />
-          <text class="label" [class.air-text]="label.name === 'air'" [attr.x]="d.wall + 26" [attr.y]="label.y + 4">{{ label.name }}</text>
-          <text class="m label" [class.air-text]="label.name === 'air'" x="638" [attr.y]="label.y + 4" text-anchor="end">
+          <path
+            class="lead"
+            [attr.d]="'M' + (d.wall + 12) + ' ' + label.at + 'L' + (d.wall + 22) + ' ' + label.y"
+          />
+          <text
+            class="label"
+            [class.air-text]="label.name === 'air'"
+            [attr.x]="d.wall + 26"
+            [attr.y]="label.y + 4"
+          >
+            {{ label.name }}
+          </text>
+          <text
+            class="m label"
+            [class.air-text]="label.name === 'air'"
+            x="638"
+            [attr.y]="label.y + 4"
+            text-anchor="end"
+          >
             {{ label.value }}
           </text>
         }
@@ -99,9 +142,13 @@ import { drawBox, drawCard, X0 } from './bay-drawing.geometry';
           rx="2"
         />
         @if (b.spacer > 3) {
-          <text class="small" [attr.x]="32 + b.driveWidth" [attr.y]="40 + b.spacer / 2 + 4">{{ b.gapSay }}</text>
+          <text class="small" [attr.x]="32 + b.driveWidth" [attr.y]="40 + b.spacer / 2 + 4">
+            {{ b.gapSay }}
+          </text>
         }
-        <text class="small" x="36" [attr.y]="40 + b.roomHeight - b.driveHeight / 2 + 4">{{ b.driveSay }}</text>
+        <text class="small" x="36" [attr.y]="40 + b.roomHeight - b.driveHeight / 2 + 4">
+          {{ b.driveSay }}
+        </text>
         <text class="small" x="20" [attr.y]="58 + b.roomHeight">{{ b.roomSay }}</text>
         <text class="head" x="0" [attr.y]="92 + b.roomHeight">Plug</text>
         <text class="sub" x="0" [attr.y]="112 + b.roomHeight">{{ b.plugSay }}</text>

@@ -10,7 +10,8 @@ describe('bands of causes', () => {
   const shape = bandsShape(inputs, 2, 832, 400);
 
   it('fill the whole height at every column', () => {
-    for (const column of [0, 1, 2]) expect(shape.bands.reduce((sum, band) => sum + band.at[column]!.thickness, 0)).toBeCloseTo(400, 6);
+    for (const column of [0, 1, 2])
+      expect(shape.bands.reduce((sum, band) => sum + band.at[column]!.thickness, 0)).toBeCloseTo(400, 6);
   });
 
   it('are as thick as their share of all chances there', () => {

@@ -26,10 +26,16 @@ export interface BandsShape {
 export const BANDS = { before: 88, nowWidth: 208, columnLeast: 56, columnMost: 82 } as const;
 
 /**
- * Bands on top of one another: at every column they fill the whole height, so a band's thickness is its share of
+ * Bands on top of one another: at every column they fill the whole height, so a band's thickness is its share
+ * of
  * all chances there. They bend at the line of each finding.
  */
-export function bandsShape(inputs: readonly BandInput[], findings: number, width: number, height: number): BandsShape {
+export function bandsShape(
+  inputs: readonly BandInput[],
+  findings: number,
+  width: number,
+  height: number,
+): BandsShape {
   const nowAt = width - BANDS.nowWidth;
   const column = findings === 0 ? 0 : Math.min(BANDS.columnMost, (nowAt - BANDS.before) / findings);
   const lines = Array.from({ length: findings }, (_, at) => BANDS.before + column * (at + 0.5));
@@ -58,7 +64,8 @@ export function bandsShape(inputs: readonly BandInput[], findings: number, width
   };
 }
 
-const totalAt = (inputs: readonly BandInput[], at: number): number => inputs.reduce((sum, { chances }) => sum + chances[at]!, 0) || 1;
+const totalAt = (inputs: readonly BandInput[], at: number): number =>
+  inputs.reduce((sum, { chances }) => sum + chances[at]!, 0) || 1;
 
 /** From the left to the right: level, and an S at every line. */
 function along(levels: readonly number[], lines: readonly number[], bend: number, width: number): string {

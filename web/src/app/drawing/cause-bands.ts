@@ -93,14 +93,22 @@ const MOST_MARKS = 2;
         <path class="frame" [attr.d]="'M0 0H' + width + 'M0 ' + height + 'H' + width" />
         <path class="now-line" [attr.d]="'M' + shape().nowAt + ' 0V' + height" />
         @for (x of shape().lines; track $index) {
-          <path class="line" [class.out]="model().findings[$index]!.leftOut" [attr.d]="'M' + x + ' 0V' + height" />
+          <path
+            class="line"
+            [class.out]="model().findings[$index]!.leftOut"
+            [attr.d]="'M' + x + ' 0V' + height"
+          />
           <path class="arrow" [attr.d]="'M' + (x - 5) + ' -7h10l-5 7z'" />
         }
         @for (mark of marks(); track mark.key) {
           <g [attr.transform]="'translate(' + mark.x + ' ' + mark.y + ')'">
             <title>{{ mark.words }}</title>
             <rect class="mark" [class.up]="mark.up" x="-28" y="-11" width="56" height="22" />
-            <path [class.filled]="mark.up" class="wedge" [attr.d]="mark.up ? 'M-22 4.5h9l-4.5 -8.5z' : 'M-22 -4h9l-4.5 8.5z'" />
+            <path
+              [class.filled]="mark.up"
+              class="wedge"
+              [attr.d]="mark.up ? 'M-22 4.5h9l-4.5 -8.5z' : 'M-22 -4h9l-4.5 8.5z'"
+            />
             <text class="m" x="24" y="5" text-anchor="end">{{ mark.say }}</text>
           </g>
         }
@@ -265,20 +273,31 @@ export class CauseBands {
   /** Looked at only: nothing is left out to see. */
   readonly fixed = input(false);
   readonly toggled = output<string>();
-  protected readonly whole = ({ say, detail }: { say: string; detail: string }): string => `${say}.${detail ? ` ${detail}.` : ''}`;
+  protected readonly whole = ({ say, detail }: { say: string; detail: string }): string =>
+    `${say}.${detail ? ` ${detail}.` : ''}`;
   protected readonly width = WIDTH;
   protected readonly height = HEIGHT;
-  protected readonly shape = computed(() => bandsShape(this.model().causes, this.model().findings.length, WIDTH, HEIGHT));
+  protected readonly shape = computed(() =>
+    bandsShape(this.model().causes, this.model().findings.length, WIDTH, HEIGHT),
+  );
   protected readonly heads = computed(() => {
     const { lines, nowAt } = this.shape();
     const { findings } = this.model();
     const column = findings.length > 1 ? lines[1]! - lines[0]! : BANDS.columnMost;
-    // Where columns are too narrow for words, every second or third has them; all are named in the list below.
+    // Where columns are too narrow for words, every second or third has them; all are named in the list
+    // below.
     const every = Math.max(1, Math.ceil(BANDS.columnLeast / column));
     return findings
       .map(({ key, ...one }, at) => {
         const x = lines[at]! - column / 2 + 3;
-        return { ...one, id: key, at, number: String(at + 1), x, width: Math.min(column * every - 8, nowAt - x - 4) };
+        return {
+          ...one,
+          id: key,
+          at,
+          number: String(at + 1),
+          x,
+          width: Math.min(column * every - 8, nowAt - x - 4),
+        };
       })
       .filter((one) => one.at % every === 0);
   });
@@ -308,7 +327,9 @@ export class CauseBands {
   protected readonly befores = computed(() =>
     this.model().causes.flatMap((cause, at) => {
       const { middle, thickness } = this.shape().bands[at]!.at[0]!;
-      return thickness < 15 ? [] : [{ id: cause.id, y: middle + 5, chance: inHundred(cause.chances[0]!), short: cause.short }];
+      return thickness < 15
+        ? []
+        : [{ id: cause.id, y: middle + 5, chance: inHundred(cause.chances[0]!), short: cause.short }];
     }),
   );
   protected readonly nows = computed(() =>
@@ -340,7 +361,8 @@ export class CauseBands {
 const strength = (factor: number): number => (factor > 0 ? Math.max(factor, 1 / factor) : 1);
 
 /** The last band, 'none of these', always has the empty ground's texture. */
-const textureOf = (at: number, count: number) => (at === count - 1 ? TEXTURES.at(-1)! : TEXTURES[at % (TEXTURES.length - 1)]!);
+const textureOf = (at: number, count: number) =>
+  at === count - 1 ? TEXTURES.at(-1)! : TEXTURES[at % (TEXTURES.length - 1)]!;
 
 /** Two marks on one line do not cover one another. */
 function apart<T extends { y: number }>(marks: readonly T[]): T[] {
@@ -356,7 +378,8 @@ function wrap(text: string, most: number): string[] {
   const lines: string[] = [];
   for (const word of text.split(' ')) {
     const last = lines.at(-1);
-    if (last !== undefined && last.length + word.length + 1 <= most) lines[lines.length - 1] = `${last} ${word}`;
+    if (last !== undefined && last.length + word.length + 1 <= most)
+      lines[lines.length - 1] = `${last} ${word}`;
     else lines.push(word);
   }
   return lines.slice(0, 3);

@@ -7,14 +7,32 @@ import { ChangeDetectionStrategy, Component } from '@angular/core';
   template: `
     <svg width="0" height="0" aria-hidden="true">
       <defs>
-        <pattern id="h-rain" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+        <pattern
+          id="h-rain"
+          width="6"
+          height="6"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(-45)"
+        >
           <rect width="6" height="6" class="rain-ground" />
           <rect width="6" height="2" class="rain-line" />
         </pattern>
-        <pattern id="h-soft" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+        <pattern
+          id="h-soft"
+          width="6"
+          height="6"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(-45)"
+        >
           <rect width="6" height="1.6" class="soft-line" />
         </pattern>
-        <pattern id="h-clay" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+        <pattern
+          id="h-clay"
+          width="6"
+          height="6"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(-45)"
+        >
           <rect width="6" height="2" class="clay-line" />
         </pattern>
       </defs>

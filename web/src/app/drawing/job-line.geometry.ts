@@ -2,9 +2,39 @@ import { PHASES, phaseIndex, type Phase } from '@petrichor/core/job';
 
 /** Sizes of the job line, px. The leg runs from `left` down to `bottom` and up to `right`. */
 const SIZES = {
-  list: { width: 114, height: 47, left: [7, 2], bottom: [57, 38], right: [107, 2], line: 2.8, tick: 7.5, mark: 13, strata: 3 },
-  head: { width: 150, height: 42, left: [10, 3], bottom: [75, 35], right: [140, 3], line: 3, tick: 6, mark: 13, strata: 0 },
-  hero: { width: 226, height: 119, left: [14, 3], bottom: [113, 103], right: [212, 3], line: 4.5, tick: 10, mark: 22, strata: 5 },
+  list: {
+    width: 114,
+    height: 47,
+    left: [7, 2],
+    bottom: [57, 38],
+    right: [107, 2],
+    line: 2.8,
+    tick: 7.5,
+    mark: 13,
+    strata: 3,
+  },
+  head: {
+    width: 150,
+    height: 42,
+    left: [10, 3],
+    bottom: [75, 35],
+    right: [140, 3],
+    line: 3,
+    tick: 6,
+    mark: 13,
+    strata: 0,
+  },
+  hero: {
+    width: 226,
+    height: 119,
+    left: [14, 3],
+    bottom: [113, 103],
+    right: [212, 3],
+    line: 4.5,
+    tick: 10,
+    mark: 22,
+    strata: 5,
+  },
 } as const;
 export type JobLineSize = keyof typeof SIZES;
 
@@ -49,7 +79,9 @@ const DEPTH: Record<Phase, number> = {
 const LAST = PHASES.length - 1;
 const DEEPEST = phaseIndex('swap');
 
-/** Where everything of a job line is drawn. `at` and `ticks` are places on the line: whole numbers are phases. */
+/**
+ * Where everything of a job line is drawn. `at` and `ticks` are places on the line: whole numbers are phases.
+ */
 export function jobLineShape(size: JobLineSize, at: number, ticks: readonly number[]): JobLineShape {
   const { width, height, left, bottom, right, line, tick, mark, strata } = SIZES[size];
   const onLeg = (depth: number, end: readonly [number, number]): Point => ({
@@ -91,7 +123,10 @@ export function jobLineShape(size: JobLineSize, at: number, ticks: readonly numb
 
 /** Between two phases the depth goes evenly from one to the other. */
 function depthAt(on: number): number {
-  const [from, to] = [PHASES[Math.floor(on)] ?? 'hand-over', PHASES[Math.min(LAST, Math.floor(on) + 1)] ?? 'hand-over'];
+  const [from, to] = [
+    PHASES[Math.floor(on)] ?? 'hand-over',
+    PHASES[Math.min(LAST, Math.floor(on) + 1)] ?? 'hand-over',
+  ];
   return DEPTH[from] + (DEPTH[to] - DEPTH[from]) * (on - Math.floor(on));
 }
 

@@ -13,7 +13,10 @@ const MARK_PATH: Record<MarkName, { path: string; filled: boolean; tone: string 
   settled: { path: 'M-7 0.5L-2.5 5L7 -5.5', filled: false, tone: 'var(--moss)' },
 };
 
-/** A job as a way down into the machine and up again: solid is walked, the marker is the state, ochre ticks are what is still out. */
+/**
+ * A job as a way down into the machine and up again: solid is walked, the marker is the state, ochre ticks
+ * are what is still out.
+ */
 @Component({
   selector: 'p-job-line',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -21,7 +24,13 @@ const MARK_PATH: Record<MarkName, { path: string; filled: boolean; tone: string 
     @let line = shape();
     <svg role="img" [attr.aria-label]="words()" [attr.width]="line.width" [attr.height]="line.height">
       @for (stratum of line.strata; track stratum.y) {
-        <rect x="0" [attr.y]="stratum.y" [attr.width]="line.width" [attr.height]="stratum.height" [style.fill]="stratum.fill" />
+        <rect
+          x="0"
+          [attr.y]="stratum.y"
+          [attr.width]="line.width"
+          [attr.height]="stratum.height"
+          [style.fill]="stratum.fill"
+        />
       }
       @if (line.strata.length > 0) {
         <path class="air" [attr.d]="line.air" />
@@ -34,7 +43,11 @@ const MARK_PATH: Record<MarkName, { path: string; filled: boolean; tone: string 
       @for (tick of line.ticks; track $index) {
         <path class="tick" [attr.d]="'M' + tick.x + ' ' + tick.y1 + 'V' + tick.y2" />
       }
-      <g [attr.transform]="'translate(' + line.marker.x + ' ' + line.marker.y + ') scale(' + line.markSize / 16 + ')'">
+      <g
+        [attr.transform]="
+          'translate(' + line.marker.x + ' ' + line.marker.y + ') scale(' + line.markSize / 16 + ')'
+        "
+      >
         <circle class="halo" r="10" />
         <path
           [attr.d]="drawn().path"

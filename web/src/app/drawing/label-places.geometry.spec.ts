@@ -13,7 +13,9 @@ describe('names on a map', () => {
   const battery = { label: 'battery', box: { x: 100, y: 150, width: 200, height: 90 } };
 
   it('stand in the middle of their box where nothing is in the way', () => {
-    expect(placeLabels([battery], [], BOUNDS)).toEqual([{ lines: [{ text: 'battery', x: 200, y: expect.closeTo(199, 0) }], leader: null }]);
+    expect(placeLabels([battery], [], BOUNDS)).toEqual([
+      { lines: [{ text: 'battery', x: 200, y: expect.closeTo(199, 0) }], leader: null },
+    ]);
     expect(placeLabels([{ ...battery, label: '' }], [], BOUNDS)).toEqual([null]);
   });
 
@@ -39,7 +41,11 @@ describe('names on a map', () => {
   });
 
   it('cross no screw as long as there is a free place in a box, wherever its screws are', () => {
-    const hole = fc.record({ x: fc.integer({ min: 110, max: 290 }), y: fc.integer({ min: 155, max: 200 }), r: fc.constant(11) });
+    const hole = fc.record({
+      x: fc.integer({ min: 110, max: 290 }),
+      y: fc.integer({ min: 155, max: 200 }),
+      r: fc.constant(11),
+    });
     fc.assert(
       fc.property(fc.array(hole, { maxLength: 8 }), (holes) => {
         // Its lower part is free in all of these.

@@ -20,26 +20,40 @@ export interface PlacedLabel {
   readonly leader: string | null;
 }
 
-/** Of the height of the type: widths of letters are taken for their mean, which is enough to keep out of the way. */
+/**
+ * Of the height of the type: widths of letters are taken for their mean, which is enough to keep out of the
+ * way.
+ */
 const LETTER = 0.53;
 const LINE = 1.15;
 const ASCENT = 0.88;
 const STEP = 6;
 
 /**
- * Names for boxes on a map: each where no spot crosses it, in its own box before anywhere else, never in a box that is
+ * Names for boxes on a map: each where no spot crosses it, in its own box before anywhere else, never in a
+ * box that is
  * another's. Where nothing is free the place with the least across it is taken.
  * @param type height of the type, in the units of the boxes
  */
-export function placeLabels(marks: readonly Labelled[], spots: readonly Spot[], bounds: Box, type = 13): readonly (PlacedLabel | null)[] {
+export function placeLabels(
+  marks: readonly Labelled[],
+  spots: readonly Spot[],
+  bounds: Box,
+  type = 13,
+): readonly (PlacedLabel | null)[] {
   const taken: Box[] = [];
   return marks.map(({ box, label }, at) => {
     if (!label) return null;
     // A board may hold the slot that is named on it: what contains a box is not in its way.
-    const others = marks.filter((other, index) => index !== at && !contains(other.box, box)).map((other) => other.box);
+    const others = marks
+      .filter((other, index) => index !== at && !contains(other.box, box))
+      .map((other) => other.box);
     let best: { cost: number; place: Box; lines: readonly string[] } | null = null;
     for (const lines of wordings(label)) {
-      const size = { width: Math.max(...lines.map((line) => line.length)) * LETTER * type, height: lines.length * LINE * type };
+      const size = {
+        width: Math.max(...lines.map((line) => line.length)) * LETTER * type,
+        height: lines.length * LINE * type,
+      };
       for (const { place, inside } of candidates(box, size)) {
         const cost =
           (inside ? 0 : 1) +
@@ -66,16 +80,24 @@ export function placeLabels(marks: readonly Labelled[], spots: readonly Spot[], 
 function wordings(label: string): readonly (readonly string[])[] {
   const breaks = [...label.matchAll(/ /g)].map((found) => found.index);
   if (breaks.length === 0) return [[label]];
-  const middle = breaks.reduce((best, at) => (Math.abs(at - label.length / 2) < Math.abs(best - label.length / 2) ? at : best));
+  const middle = breaks.reduce((best, at) =>
+    Math.abs(at - label.length / 2) < Math.abs(best - label.length / 2) ? at : best,
+  );
   return [[label], [label.slice(0, middle), label.slice(middle + 1)]];
 }
 
 function candidates(box: Box, size: { width: number; height: number }): { place: Box; inside: boolean }[] {
   const x = box.x + (box.width - size.width) / 2;
   const y = box.y + (box.height - size.height) / 2;
-  const at = (left: number, top: number, inside: boolean) => ({ place: { x: left, y: top, ...size }, inside });
+  const at = (left: number, top: number, inside: boolean) => ({
+    place: { x: left, y: top, ...size },
+    inside,
+  });
   const found = [at(x, y, true)];
-  const [wide, high] = [Math.max(0, (box.width - size.width) / 2), Math.max(0, (box.height - size.height) / 2)];
+  const [wide, high] = [
+    Math.max(0, (box.width - size.width) / 2),
+    Math.max(0, (box.height - size.height) / 2),
+  ];
   // From the middle outwards, so that the nearest to it wins.
   for (let down = 0; down <= high; down += STEP)
     for (let across = 0; across <= wide; across += STEP)
@@ -107,8 +129,14 @@ const contains = (outer: Box, inner: Box): boolean =>
   inner.x + inner.width <= outer.x + outer.width + 0.5 &&
   inner.y + inner.height <= outer.y + outer.height + 0.5;
 export const overlaps = (one: Box, other: Box): boolean =>
-  one.x < other.x + other.width && other.x < one.x + one.width && one.y < other.y + other.height && other.y < one.y + one.height;
+  one.x < other.x + other.width &&
+  other.x < one.x + one.width &&
+  one.y < other.y + other.height &&
+  other.y < one.y + one.height;
 export function touches({ x, y, r }: Spot, box: Box): boolean {
-  const [dx, dy] = [Math.max(box.x - x, 0, x - box.x - box.width), Math.max(box.y - y, 0, y - box.y - box.height)];
+  const [dx, dy] = [
+    Math.max(box.x - x, 0, x - box.x - box.width),
+    Math.max(box.y - y, 0, y - box.y - box.height),
+  ];
   return dx * dx + dy * dy < r * r;
 }

@@ -38,8 +38,21 @@ const TOP = 34;
             <text class="title" x="0" [attr.y]="12 + $index * 15">{{ line }}</text>
           }
           @for (part of column.parts; track part.id) {
-            <rect x="0" [attr.y]="part.y" [attr.width]="width" [attr.height]="part.height" [style.fill]="part.ground" />
-            <rect class="part" x="0" [attr.y]="part.y" [attr.width]="width" [attr.height]="part.height" [style.fill]="part.pattern" />
+            <rect
+              x="0"
+              [attr.y]="part.y"
+              [attr.width]="width"
+              [attr.height]="part.height"
+              [style.fill]="part.ground"
+            />
+            <rect
+              class="part"
+              x="0"
+              [attr.y]="part.y"
+              [attr.width]="width"
+              [attr.height]="part.height"
+              [style.fill]="part.pattern"
+            />
             @if (part.height > 17) {
               <text class="in" x="7" [attr.y]="part.y + part.height / 2 + 5">
                 <tspan class="strong">{{ part.chance }}</tspan>
@@ -133,5 +146,7 @@ function twoLines(text: string): string[] {
     const line = lines[0]!.length + word.length < 16 && lines[1] === '' ? 0 : 1;
     lines[line] = `${lines[line]} ${word}`.trim();
   }
-  return lines.map((line) => (line.length > 17 ? `${line.slice(0, 16)}…` : line)).filter((line) => line !== '');
+  return lines
+    .map((line) => (line.length > 17 ? `${line.slice(0, 16)}…` : line))
+    .filter((line) => line !== '');
 }

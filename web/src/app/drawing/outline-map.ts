@@ -28,7 +28,14 @@ const WIDTH = 416;
             [attr.ry]="mark.height / 2"
           />
         } @else {
-          <rect class="landmark" [attr.x]="mark.x" [attr.y]="mark.y" [attr.width]="mark.width" [attr.height]="mark.height" rx="3" />
+          <rect
+            class="landmark"
+            [attr.x]="mark.x"
+            [attr.y]="mark.y"
+            [attr.width]="mark.width"
+            [attr.height]="mark.height"
+            rx="3"
+          />
         }
       }
       @for (hole of map.others; track $index) {
@@ -45,11 +52,18 @@ const WIDTH = 416;
       @for (hole of map.holes; track hole.name) {
         <g [attr.class]="hole.state" [attr.transform]="'translate(' + hole.x + ' ' + hole.y + ')'">
           @if (hole.square) {
-            <rect [attr.x]="-hole.r" [attr.y]="-hole.r" [attr.width]="2 * hole.r" [attr.height]="2 * hole.r" />
+            <rect
+              [attr.x]="-hole.r"
+              [attr.y]="-hole.r"
+              [attr.width]="2 * hole.r"
+              [attr.height]="2 * hole.r"
+            />
           } @else {
             <circle [attr.r]="hole.r" />
           }
-          <text class="m" y="5" text-anchor="middle" [attr.font-size]="hole.r > 12 ? 17 : 14">{{ hole.name }}</text>
+          <text class="m" y="5" text-anchor="middle" [attr.font-size]="hole.r > 12 ? 17 : 14">
+            {{ hole.name }}
+          </text>
         </g>
       }
       <path class="ruler" [attr.d]="'M4 ' + (map.height + 29) + 'v8m0-4h' + map.hundredMm + 'm0-4v8'" />
@@ -132,7 +146,9 @@ export class OutlineMap {
   readonly guide = input.required<Guide>();
   readonly step = input.required<WayStep>();
   readonly moved = input<Readonly<Record<string, number>>>({});
-  protected readonly outline = computed(() => machineOutlineOf(this.guide(), this.step().side ?? this.guide().startSide));
+  protected readonly outline = computed(() =>
+    machineOutlineOf(this.guide(), this.step().side ?? this.guide().startSide),
+  );
 
   protected readonly drawn = computed(() => {
     const { widthMm, heightMm, landmarks } = this.outline();
@@ -162,7 +178,10 @@ export class OutlineMap {
       }),
     );
     const others = this.guide()
-      .operations.filter((operation) => machineOutlineOf(this.guide(), operation.side ?? this.guide().startSide) === this.outline())
+      .operations.filter(
+        (operation) =>
+          machineOutlineOf(this.guide(), operation.side ?? this.guide().startSide) === this.outline(),
+      )
       .flatMap((operation) => operation.takes)
       .flatMap((thing) => (thing.kind === 'screw' ? thing.holes : []))
       .filter((hole) => !mine.has(`${hole.xMm} ${hole.yMm}`))
@@ -174,7 +193,10 @@ export class OutlineMap {
       box: { x: x(xMm), y: y(yMm), width: mark.widthMm * scale, height: mark.heightMm * scale },
     }));
     // A step's own screws grow when they are next: names keep clear of them at that size.
-    const spots = [...holes.map((hole) => ({ x: hole.x, y: hole.y, r: 14 })), ...others.map((hole) => ({ ...hole, r: 4 }))];
+    const spots = [
+      ...holes.map((hole) => ({ x: hole.x, y: hole.y, r: 14 })),
+      ...others.map((hole) => ({ ...hole, r: 4 })),
+    ];
     return {
       width: WIDTH,
       height,

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { nameLines } from './profile.geometry';
 
 const ROOM = 130;
-const width = ({ text, class: class_ }: { text: string; class: string }) => text.length * 0.56 * (class_ === 'name' ? 15.5 : 13);
+const width = ({ text, class: class_ }: { text: string; class: string }) =>
+  text.length * 0.56 * (class_ === 'name' ? 15.5 : 13);
 
 describe('a name beside its node', () => {
   it('stands over its time where both fit', () => {
@@ -13,7 +14,10 @@ describe('a name beside its node', () => {
   });
 
   it('is set smaller before it is broken', () => {
-    expect(nameLines('Keyboard ribbon x', '', ROOM, 100, 40)[0]).toMatchObject({ text: 'Keyboard ribbon x', class: 'name small' });
+    expect(nameLines('Keyboard ribbon x', '', ROOM, 100, 40)[0]).toMatchObject({
+      text: 'Keyboard ribbon x',
+      class: 'name small',
+    });
   });
 
   it('is broken at a space, with its time behind it, inside its row', () => {
@@ -26,7 +30,8 @@ describe('a name beside its node', () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 90 }), fc.integer({ min: 90, max: 180 }), (name, room) => {
         const lines = nameLines(name, '12 min', room, 100, 40);
-        for (const line of lines.filter((one) => one.class !== 'm time')) expect(width(line)).toBeLessThanOrEqual(room + 1e-9);
+        for (const line of lines.filter((one) => one.class !== 'm time'))
+          expect(width(line)).toBeLessThanOrEqual(room + 1e-9);
         const told = lines.map((one) => one.text).join('');
         if (!told.includes('…')) expect(told.replaceAll(' ', '')).toContain(name.replaceAll(' ', ''));
       }),

@@ -1,5 +1,21 @@
-import { afterRenderEffect, ChangeDetectionStrategy, Component, computed, ElementRef, inject, input } from '@angular/core';
-import { currentStep, progress, SAY_PHASE, stillOut, trayItemId, type JobState, type StepProgress } from '@petrichor/core/job';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+} from '@angular/core';
+import {
+  currentStep,
+  progress,
+  SAY_PHASE,
+  stillOut,
+  trayItemId,
+  type JobState,
+  type StepProgress,
+} from '@petrichor/core/job';
 import { sayMinutes } from '@petrichor/core/units';
 import { layerTone } from './layer-tone';
 import { nameLines } from './profile.geometry';
@@ -16,7 +32,8 @@ const STRIP = 17;
 
 /**
  * All steps by depth, one row each: left the way in, right its mirror. A dotted line across a row is an open
- * loop with its count; the current row is the only filled one. What comes before and after the machine is folded.
+ * loop with its count; the current row is the only filled one. What comes before and after the machine is
+ * folded.
  */
 @Component({
   selector: 'p-profile',
@@ -42,7 +59,14 @@ const STRIP = 17;
       @for (row of p.rows; track row.key) {
         @if (row.open > 0) {
           <path class="loop" [attr.d]="'M' + row.left.x + ' ' + row.mid + 'H' + row.right.x" />
-          <text class="m count" [attr.x]="(row.left.x + row.right.x) / 2" [attr.y]="row.mid - 4" text-anchor="middle">{{ row.open }}</text>
+          <text
+            class="m count"
+            [attr.x]="(row.left.x + row.right.x) / 2"
+            [attr.y]="row.mid - 4"
+            text-anchor="middle"
+          >
+            {{ row.open }}
+          </text>
         }
         @if (row.now) {
           <rect
@@ -57,10 +81,17 @@ const STRIP = 17;
           <text class="layer" x="10" [attr.y]="row.y + 13">{{ row.layer }}</text>
         }
         @if (row.leftText) {
-          <circle [attr.class]="row.leftDone ? 'node done' : 'node'" [attr.cx]="row.left.x" [attr.cy]="row.mid" r="5" />
+          <circle
+            [attr.class]="row.leftDone ? 'node done' : 'node'"
+            [attr.cx]="row.left.x"
+            [attr.cy]="row.mid"
+            r="5"
+          />
           @for (line of row.leftLines; track line.y) {
             <text
-              [attr.class]="line.class + (row.leftDone ? ' bold' : '') + (row.now === 'left' ? ' on-now' : '')"
+              [attr.class]="
+                line.class + (row.leftDone ? ' bold' : '') + (row.now === 'left' ? ' on-now' : '')
+              "
               [attr.x]="row.left.x - 16"
               [attr.y]="line.y"
               text-anchor="end"
@@ -70,10 +101,17 @@ const STRIP = 17;
           }
         }
         @if (row.rightText) {
-          <circle [attr.class]="row.rightDone ? 'node done' : 'node'" [attr.cx]="row.right.x" [attr.cy]="row.mid" r="4.5" />
+          <circle
+            [attr.class]="row.rightDone ? 'node done' : 'node'"
+            [attr.cx]="row.right.x"
+            [attr.cy]="row.mid"
+            r="4.5"
+          />
           @for (line of row.rightLines; track line.y) {
             <text
-              [attr.class]="line.class + (row.rightDone ? ' bold' : '') + (row.now === 'right' ? ' on-now' : '')"
+              [attr.class]="
+                line.class + (row.rightDone ? ' bold' : '') + (row.now === 'right' ? ' on-now' : '')
+              "
               [attr.x]="row.right.x + 15"
               [attr.y]="line.y"
             >
@@ -197,7 +235,8 @@ export class Profile {
   }
 
   protected readonly words = computed(
-    () => `Profile of the way: ${this.drawn().doneWords} on the way in, ${this.drawn().outWords} on the way out`,
+    () =>
+      `Profile of the way: ${this.drawn().doneWords} on the way in, ${this.drawn().outWords} on the way out`,
   );
 
   protected readonly drawn = computed(() => {
@@ -207,7 +246,11 @@ export class Profile {
     const layers = job.way?.layers ?? [];
     const current = currentStep(job)?.step;
     const inward = all.filter((one) => one.step.leg === 'in');
-    const backOf = new Map(all.flatMap((one) => (one.step.leg !== 'in' && one.step.mirrorOf ? [[one.step.mirrorOf, one] as const] : [])));
+    const backOf = new Map(
+      all.flatMap((one) =>
+        one.step.leg !== 'in' && one.step.mirrorOf ? [[one.step.mirrorOf, one] as const] : [],
+      ),
+    );
     const extras = all.filter((one) => one.step.leg === 'swap' && one.step.mirrorOf === null);
     const count = inward.length + 2;
     const top = HEAD;
@@ -216,7 +259,10 @@ export class Profile {
     const time = (one: StepProgress) => {
       const moving = one.step.moves.find((thing) => thing.kind === 'screw');
       const moved = Object.values(one.moved).reduce((sum, n) => sum + n, 0);
-      const of = one.step.moves.reduce((sum, thing) => sum + (thing.kind === 'screw' ? thing.holes.length : 1), 0);
+      const of = one.step.moves.reduce(
+        (sum, thing) => sum + (thing.kind === 'screw' ? thing.holes.length : 1),
+        0,
+      );
       return one.short
         ? 'left short'
         : one.step.id === current?.id && moving && moved > 0
@@ -244,7 +290,8 @@ export class Profile {
     let lastLayer = '';
     const stepRows = inward.map((one, index) => {
       const back = backOf.get(one.step.id);
-      const layer = one.step.layer === lastLayer ? '' : (layers.find((known) => known.id === one.step.layer)?.name ?? '');
+      const layer =
+        one.step.layer === lastLayer ? '' : (layers.find((known) => known.id === one.step.layer)?.name ?? '');
       lastLayer = one.step.layer;
       const ids = new Set(one.step.moves.map((thing) => trayItemId(one.step.id, thing.key)));
       return {
@@ -258,7 +305,12 @@ export class Profile {
         rightTime: back ? time(back) : '',
         rightDone: back?.done ?? false,
         open: out.reduce((sum, item) => sum + (ids.has(item.id) ? item.out : 0), 0),
-        now: one.step.id === current?.id ? ('left' as const) : back && back.step.id === current?.id ? ('right' as const) : null,
+        now:
+          one.step.id === current?.id
+            ? ('left' as const)
+            : back && back.step.id === current?.id
+              ? ('right' as const)
+              : null,
       };
     });
     const extraDone = extras.every((one) => one.done);
@@ -299,11 +351,14 @@ export class Profile {
     const at = rows.find((row) => row.now !== null);
     const down = at?.now === 'left';
     const deepest = all.length > 0 && inward.every((one) => one.done) ? bottom : (at?.mid ?? top);
-    const legAt = (from: number, to: number, y: number) => from + ((to - from) * (y - top)) / (height - 12 - top);
+    const legAt = (from: number, to: number, y: number) =>
+      from + ((to - from) * (y - top)) / (height - 12 - top);
     const marker = at ? { x: down ? at.left.x : at.right.x, y: at.mid, down } : null;
     const openTo = at ? at.mid : job.phase === 'try' ? bottom : top;
     const left = inward.filter((one) => one.done).length;
-    const backLeft = all.filter((one) => one.step.leg !== 'in' && !one.done).reduce((sum, one) => sum + one.step.minutes, 0);
+    const backLeft = all
+      .filter((one) => one.step.leg !== 'in' && !one.done)
+      .reduce((sum, one) => sum + one.step.minutes, 0);
     return {
       height,
       top,

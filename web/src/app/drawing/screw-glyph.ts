@@ -2,11 +2,18 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import { sayScrew, type Screw } from '@petrichor/core/hardware';
 import { COARSE_PITCH_MM, diameterMm } from '@petrichor/core/standards';
 
-/** CSS pixels per millimetre: 96 to the inch, 25.4 mm to the inch. True to life on a screen that is calibrated so. */
+/**
+ * CSS pixels per millimetre: 96 to the inch, 25.4 mm to the inch. True to life on a screen that is calibrated
+ * so.
+ */
 const LIFE_SIZE = 96 / 25.4;
 
 /** Head width over thread, and head height in mm, for drawing only (common practice, no source). */
-const HEADS = { pan: { width: 1.9, heightMm: 1.4 }, wafer: { width: 2.25, heightMm: 0.7 }, flat: { width: 1.9, heightMm: 1.0 } } as const;
+const HEADS = {
+  pan: { width: 1.9, heightMm: 1.4 },
+  wafer: { width: 2.25, heightMm: 0.7 },
+  flat: { width: 1.9, heightMm: 1.0 },
+} as const;
 
 /** A screw lying on its side, to scale: life size on the tray, larger where lengths have to be told apart. */
 @Component({

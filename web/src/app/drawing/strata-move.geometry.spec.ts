@@ -11,11 +11,21 @@ const part = (number: number, startGib: number, gib: number, usedGib: number | n
 });
 const old: StrataDrive = {
   bytes: 500 * GIB,
-  parts: [part(1, 0, 0.3, null, false), part(2, 1, 300, 150), part(3, 301, 160, 100), part(4, 461, 15, null, false)],
+  parts: [
+    part(1, 0, 0.3, null, false),
+    part(2, 1, 300, 150),
+    part(3, 301, 160, 100),
+    part(4, 461, 15, null, false),
+  ],
 };
 const fresh: StrataDrive = {
   bytes: 1000 * GIB,
-  parts: [part(1, 0, 0.3, null, false), part(2, 1, 600, 150), part(3, 601, 360, 100), part(4, 961, 15, null, false)],
+  parts: [
+    part(1, 0, 0.3, null, false),
+    part(2, 1, 600, 150),
+    part(3, 601, 360, 100),
+    part(4, 961, 15, null, false),
+  ],
 };
 
 describe('old and new drive as columns', () => {
@@ -47,7 +57,18 @@ describe('old and new drive as columns', () => {
   });
 
   it('marks are round numbers, at most a dozen', () => {
-    expect(marksFor(931.5 * GIB, GIB).map((one) => one.say)).toEqual(['0', '100', '200', '300', '400', '500', '600', '700', '800', '900']);
+    expect(marksFor(931.5 * GIB, GIB).map((one) => one.say)).toEqual([
+      '0',
+      '100',
+      '200',
+      '300',
+      '400',
+      '500',
+      '600',
+      '700',
+      '800',
+      '900',
+    ]);
     expect(marksFor(8e12, 1e9).length).toBeLessThan(13);
     expect(marksFor(8e12, 1e9).at(-1)!.say).toBe('8,000');
   });

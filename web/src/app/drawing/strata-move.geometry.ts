@@ -57,7 +57,10 @@ const LEAST_NAMED_BYTES = 64 * 2 ** 20;
 /** Thinner than this is drawn as a line. */
 const THIN = 3;
 
-/** Both drives at one scale, bytes down the page; ribbons from each old partition to its place on the new drive. */
+/**
+ * Both drives at one scale, bytes down the page; ribbons from each old partition to its place on the new
+ * drive.
+ */
 export function strataShape(source: StrataDrive, target: StrataDrive, height: number): StrataShape {
   const scale = height / Math.max(source.bytes, target.bytes, 1);
   const tones = new Map(source.parts.map((part, at) => [part.number, toneOf(part, at)]));
@@ -77,15 +80,22 @@ export function strataShape(source: StrataDrive, target: StrataDrive, height: nu
       const to = right.find((one) => one.number === from.number);
       return to ? [ribbon(from, to)] : [];
     }),
-    bare: bareHeight > THIN ? { top: STRATA.top + end * scale, height: bareHeight, labelY: bareLabelY } : null,
+    bare:
+      bareHeight > THIN ? { top: STRATA.top + end * scale, height: bareHeight, labelY: bareLabelY } : null,
   };
 }
 
 /** Earth gets darker with depth; what a drive starts and mends itself with is stone. */
-const toneOf = (part: StrataPart, at: number): string => (part.stretches ? TONES[2 + (at % 3)]! : TONES[at % 2]!);
+const toneOf = (part: StrataPart, at: number): string =>
+  part.stretches ? TONES[2 + (at % 3)]! : TONES[at % 2]!;
 
 /** @param floor where the lowest name beside the column already stands. */
-function shapesOf({ parts }: StrataDrive, scale: number, tones: ReadonlyMap<number, string>, floor: number): PartShape[] {
+function shapesOf(
+  { parts }: StrataDrive,
+  scale: number,
+  tones: ReadonlyMap<number, string>,
+  floor: number,
+): PartShape[] {
   const shapes = parts.map((part) => {
     const height = part.bytes * scale;
     const used = part.usedBytes === null ? 1 : Math.min(1, part.usedBytes / Math.max(1, part.bytes));
@@ -101,7 +111,8 @@ function shapesOf({ parts }: StrataDrive, scale: number, tones: ReadonlyMap<numb
       stretches: part.stretches,
     };
   });
-  // Names of thin ones stand beside the column, pushed apart from the bottom up so that the last keep their place.
+  // Names of thin ones stand beside the column, pushed apart from the bottom up so that the last keep their
+  // place.
   let below = floor;
   const labels = new Map<number, number>();
   for (const one of [...shapes].reverse()) {
@@ -131,7 +142,9 @@ function ribbon(from: PartShape, to: PartShape): Ribbon {
     number: from.number,
     tone: from.tone,
     data: band(from.top, to.top, from.top + Math.max(thickness, 1), to.top + Math.max(thickness, 1)),
-    air: air ? band(from.top + thickness, to.top + thickness, from.top + from.height, to.top + to.height) : null,
+    air: air
+      ? band(from.top + thickness, to.top + thickness, from.top + from.height, to.top + to.height)
+      : null,
     middle: (from.top + to.top) / 2 + thickness / 2,
     thickness,
   };
@@ -142,7 +155,8 @@ const r = (value: number): number => Math.round(value * 10) / 10;
 /** Round marks for a scale of so many bytes: about ten of them, in steps of 1, 2 or 5. */
 export function marksFor(bytes: number, unit: number): { at: number; say: string }[] {
   const all = bytes / unit;
-  const step = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000].find((one) => all / one <= 11) ?? 20_000;
+  const step =
+    [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000].find((one) => all / one <= 11) ?? 20_000;
   return Array.from({ length: Math.floor(all / step) + 1 }, (_, at) => ({
     at: at * step * unit,
     say: (at * step).toLocaleString('en-GB'),

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { GB, GIB } from '@petrichor/core/units';
 import { marksFor, STRATA, strataShape, type PartShape, type StrataDrive } from './strata-move.geometry';
 
@@ -18,7 +27,9 @@ export interface Stretch {
 const STEP = GIB;
 const LEAP = 10 * GIB;
 
-/** Old drive and new drive as columns at one scale, with what goes across between them; edges can be dragged. */
+/**
+ * Old drive and new drive as columns at one scale, with what goes across between them; edges can be dragged.
+ */
 @Component({
   selector: 'p-strata-move',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -44,7 +55,8 @@ export class StrataMove {
   protected readonly marks = computed(() => {
     const scale = this.shape().pixelsPerByte;
     const most = Math.max(this.source().bytes, this.target().bytes);
-    const at = (unit: number) => marksFor(most, unit).map(({ at: byte, say }) => ({ y: STRATA.top + byte * scale, say }));
+    const at = (unit: number) =>
+      marksFor(most, unit).map(({ at: byte, say }) => ({ y: STRATA.top + byte * scale, say }));
     return { gib: at(GIB), gb: at(GB) };
   });
   protected readonly spots = computed(() => {
@@ -53,7 +65,9 @@ export class StrataMove {
     if (spots.length === 0) return null;
     const [top, bottom] = [Math.min(...spots), Math.max(...spots)];
     // Its words end above the name that stands next beneath.
-    const beneath = this.shape().left.flatMap((part) => (part.labelY !== null && part.labelY > top ? [part.labelY] : []));
+    const beneath = this.shape().left.flatMap((part) =>
+      part.labelY !== null && part.labelY > top ? [part.labelY] : [],
+    );
     const lastY = Math.min((top + bottom) / 2 + 21, Math.min(...beneath) - 17);
     return { spots, bracket: `M170 ${top - 3}h-5V${bottom + 8}h5`, lastY };
   });
@@ -61,7 +75,10 @@ export class StrataMove {
 
   protected gib(bytes: number): string {
     const value = bytes / GIB;
-    return value.toLocaleString('en-GB', { minimumFractionDigits: value < 100 ? 1 : 0, maximumFractionDigits: value < 100 ? 1 : 0 });
+    return value.toLocaleString('en-GB', {
+      minimumFractionDigits: value < 100 ? 1 : 0,
+      maximumFractionDigits: value < 100 ? 1 : 0,
+    });
   }
 
   /** Beside the column: MiB where a GiB has no tenth. */
@@ -71,7 +88,9 @@ export class StrataMove {
 
   /** `187 of 300 GiB`, or the size alone where nobody knows how full it is. */
   protected inside(part: PartShape): string {
-    return part.usedBytes === null ? `${this.gib(part.bytes)} GiB` : `${this.gib(part.usedBytes)} of ${this.gib(part.bytes)} GiB`;
+    return part.usedBytes === null
+      ? `${this.gib(part.bytes)} GiB`
+      : `${this.gib(part.usedBytes)} of ${this.gib(part.bytes)} GiB`;
   }
 
   protected oldFree(number: number): string | null {
@@ -98,7 +117,14 @@ export class StrataMove {
   }
 
   protected key(event: KeyboardEvent, part: PartShape): void {
-    const change = { ArrowDown: STEP, ArrowRight: STEP, ArrowUp: -STEP, ArrowLeft: -STEP, PageDown: LEAP, PageUp: -LEAP }[event.key];
+    const change = {
+      ArrowDown: STEP,
+      ArrowRight: STEP,
+      ArrowUp: -STEP,
+      ArrowLeft: -STEP,
+      PageDown: LEAP,
+      PageUp: -LEAP,
+    }[event.key];
     if (change === undefined) return;
     event.preventDefault();
     this.stretched.emit({ number: part.number, bytes: Math.max(0, part.bytes + change), last: true });

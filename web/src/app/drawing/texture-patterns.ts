@@ -19,17 +19,31 @@ export const TEXTURES = [
   template: `
     <svg width="0" height="0" aria-hidden="true">
       <defs>
-        <pattern id="t-dash" width="14" height="10" patternUnits="userSpaceOnUse"><path d="M1 3h6M8 8h6" /></pattern>
+        <pattern id="t-dash" width="14" height="10" patternUnits="userSpaceOnUse">
+          <path d="M1 3h6M8 8h6" />
+        </pattern>
         <pattern id="t-dots" width="10" height="10" patternUnits="userSpaceOnUse">
           <circle cx="2.5" cy="2.5" r="1.1" />
           <circle cx="7.5" cy="7.5" r="1.1" />
         </pattern>
-        <pattern id="t-upright" width="9" height="9" patternUnits="userSpaceOnUse"><path d="M4.5 0v9" /></pattern>
-        <pattern id="t-slant" width="8" height="8" patternUnits="userSpaceOnUse"><path d="M0 8L8 0" /></pattern>
-        <pattern id="t-back" width="12" height="12" patternUnits="userSpaceOnUse"><path d="M0 0L12 12" /></pattern>
-        <pattern id="t-rings" width="12" height="12" patternUnits="userSpaceOnUse"><circle class="ring" cx="6" cy="6" r="3" /></pattern>
-        <pattern id="t-level" width="10" height="6" patternUnits="userSpaceOnUse"><path d="M0 3H10" /></pattern>
-        <pattern id="t-cross" width="8" height="8" patternUnits="userSpaceOnUse"><path d="M0 0L8 8M8 0L0 8" /></pattern>
+        <pattern id="t-upright" width="9" height="9" patternUnits="userSpaceOnUse">
+          <path d="M4.5 0v9" />
+        </pattern>
+        <pattern id="t-slant" width="8" height="8" patternUnits="userSpaceOnUse">
+          <path d="M0 8L8 0" />
+        </pattern>
+        <pattern id="t-back" width="12" height="12" patternUnits="userSpaceOnUse">
+          <path d="M0 0L12 12" />
+        </pattern>
+        <pattern id="t-rings" width="12" height="12" patternUnits="userSpaceOnUse">
+          <circle class="ring" cx="6" cy="6" r="3" />
+        </pattern>
+        <pattern id="t-level" width="10" height="6" patternUnits="userSpaceOnUse">
+          <path d="M0 3H10" />
+        </pattern>
+        <pattern id="t-cross" width="8" height="8" patternUnits="userSpaceOnUse">
+          <path d="M0 0L8 8M8 0L0 8" />
+        </pattern>
       </defs>
     </svg>
   `,

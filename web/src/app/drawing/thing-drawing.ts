@@ -15,7 +15,13 @@ import type { Thing } from '@petrichor/core/identify';
           <rect class="gold" x="0" [attr.y]="at.widthMm * 0.2" width="3" [attr.height]="at.widthMm * 0.22" />
           <rect class="gold" x="0" [attr.y]="at.widthMm * 0.47" width="3" [attr.height]="at.widthMm * 0.36" />
         } @else if (at.contacts === 'pins') {
-          <rect class="pins" x="0" [attr.y]="at.widthMm * 0.15" width="2.2" [attr.height]="at.widthMm * 0.6" />
+          <rect
+            class="pins"
+            x="0"
+            [attr.y]="at.widthMm * 0.15"
+            width="2.2"
+            [attr.height]="at.widthMm * 0.6"
+          />
         }
         @for (notch of at.notchesMm; track notch) {
           <rect class="cut" x="-0.5" [attr.y]="notch - 0.6" width="4.2" height="1.2" />
@@ -55,6 +61,12 @@ export class ThingDrawing {
   readonly scale = input(1.5);
   protected readonly d = computed(() => {
     const drawn = this.thing().drawn;
-    return drawn && { ...drawn, box: `-1 -1 ${drawn.lengthMm + 2} ${drawn.widthMm + 2}`, width: (drawn.lengthMm + 2) * this.scale() };
+    return (
+      drawn && {
+        ...drawn,
+        box: `-1 -1 ${drawn.lengthMm + 2} ${drawn.widthMm + 2}`,
+        width: (drawn.lengthMm + 2) * this.scale(),
+      }
+    );
   });
 }

@@ -17,7 +17,9 @@ import { StateMark } from '../ui/state-mark';
         ><b class="m n">{{ count() }}</b> out</span
       >
       <span class="items">{{ words() }}</span>
-      <span class="note"><p-state-mark mark="needs" [size]="16" /> cannot be closed with {{ count() }} out</span>
+      <span class="note"
+        ><p-state-mark mark="needs" [size]="16" /> cannot be closed with {{ count() }} out</span
+      >
     }
   `,
   styles: `

@@ -1,11 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { sayScrew } from '@petrichor/core/hardware';
-import { countOut, currentStep, hadOldDrive, stillOut, SYSTEM_LAYER, trayItemId, type JobState, type TrayItem } from '@petrichor/core/job';
+import {
+  countOut,
+  currentStep,
+  hadOldDrive,
+  stillOut,
+  SYSTEM_LAYER,
+  trayItemId,
+  type JobState,
+  type TrayItem,
+} from '@petrichor/core/job';
 import { StateMark } from '../ui/state-mark';
 import { layerTone } from './layer-tone';
 import { ScrewGlyph } from './screw-glyph';
 
-/** Everything that is out of the machine or turned off, in the order of depth: what was taken last goes back first. */
+/**
+ * Everything that is out of the machine or turned off, in the order of depth: what was taken last goes back
+ * first.
+ */
 @Component({
   selector: 'p-tray',
   imports: [ScrewGlyph, StateMark],
@@ -16,7 +28,9 @@ import { ScrewGlyph } from './screw-glyph';
       <p class="count" aria-live="polite">
         <b class="m">{{ count() }}</b> out
       </p>
-      <p class="mu">{{ count() === 0 ? 'Nothing is out and nothing is turned off' : 'Last out goes back first' }}</p>
+      <p class="mu">
+        {{ count() === 0 ? 'Nothing is out and nothing is turned off' : 'Last out goes back first' }}
+      </p>
     </header>
     <div class="layers" tabindex="0" role="group" aria-label="Things on the tray">
       @for (group of groups(); track group.id) {
@@ -149,14 +163,30 @@ export class Tray {
     const here = currentStep(job)?.step;
     const walking = job.phase === 'way-in' || job.phase === 'swap' || job.phase === 'way-out';
     const ids = new Set(
-      walking ? here?.moves.map((thing) => trayItemId(here.leg === 'in' ? here.id : (here.mirrorOf ?? ''), thing.key)) : [],
+      walking
+        ? here?.moves.map((thing) =>
+            trayItemId(here.leg === 'in' ? here.id : (here.mirrorOf ?? ''), thing.key),
+          )
+        : [],
     );
     const out = stillOut(job);
     return layers.flatMap(({ id, name }) => {
       const items = out.filter((item) => item.layer === id);
-      const filling = items.some((item) => ids.has(item.id)) ? (here?.leg === 'in' ? 'filling now' : 'emptying now') : '';
+      const filling = items.some((item) => ids.has(item.id))
+        ? here?.leg === 'in'
+          ? 'filling now'
+          : 'emptying now'
+        : '';
       return items.length > 0
-        ? [{ id, name, filling, tone: id === SYSTEM_LAYER ? 'var(--s0)' : layerTone(job.way?.layers ?? [], id), items: items.map(shown) }]
+        ? [
+            {
+              id,
+              name,
+              filling,
+              tone: id === SYSTEM_LAYER ? 'var(--s0)' : layerTone(job.way?.layers ?? [], id),
+              items: items.map(shown),
+            },
+          ]
         : [];
     });
   });

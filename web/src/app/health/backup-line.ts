@@ -3,7 +3,10 @@ import { RouterLink } from '@angular/router';
 import { StateMark } from '../ui/state-mark';
 import { BackupWatch } from './backup-watch';
 
-/** When the last backup was made and checked. Leads go on from it to everything else. Its screen provides the watch. */
+/**
+ * When the last backup was made and checked. Leads go on from it to everything else. Its screen provides the
+ * watch.
+ */
 @Component({
   selector: 'p-backup-line',
   imports: [RouterLink, StateMark],

@@ -5,7 +5,10 @@ import { sayBackup } from './say-backup';
 
 const AGAIN_MS = 10 * 60_000;
 
-/** How the backup stands, asked now and then while a screen shows it. Where nobody answers, the connection's own line says so. */
+/**
+ * How the backup stands, asked now and then while a screen shows it. Where nobody answers, the connection's
+ * own line says so.
+ */
 @Injectable()
 export class BackupWatch {
   private readonly api = inject(Api);

@@ -41,14 +41,20 @@ const ENTRY: AuditEntry = {
 beforeEach(() => {
   TestBed.configureTestingModule({
     providers: [
-      provideStore({ session: sessionReducer, bench: benchReducer, connection: connectionReducer, jobs: jobsReducer }),
+      provideStore({
+        session: sessionReducer,
+        bench: benchReducer,
+        connection: connectionReducer,
+        jobs: jobsReducer,
+      }),
       provideRouter([{ path: '**', children: [] }]),
       provideHttpClient(),
       provideHttpClientTesting(),
     ],
   });
 });
-const text = (fixture: ComponentFixture<unknown>): string => (fixture.nativeElement as HTMLElement).textContent.replace(/\s+/g, ' ');
+const text = (fixture: ComponentFixture<unknown>): string =>
+  (fixture.nativeElement as HTMLElement).textContent.replace(/\s+/g, ' ');
 const settle = async (fixture: ComponentFixture<unknown>) => {
   await new Promise((done) => setTimeout(done, 5));
   fixture.detectChanges();
@@ -60,7 +66,9 @@ async function open(health: HealthReply, entries: AuditEntry[] = [], next: numbe
   fixture.detectChanges();
   http.expectOne('/api/health/whole').flush(health);
   await settle(fixture);
-  http.expectOne('/api/accounts').flush({ accounts: [{ id: 'wim', name: 'Wim', signInName: 'wim', roles: ['desk'], locked: false }] });
+  http
+    .expectOne('/api/accounts')
+    .flush({ accounts: [{ id: 'wim', name: 'Wim', signInName: 'wim', roles: ['desk'], locked: false }] });
   await settle(fixture);
   http.expectOne('/api/audit').flush({ entries, next });
   await settle(fixture);
@@ -103,8 +111,12 @@ describe('health', () => {
     expect(text(fixture)).toContain('1 set aside');
     expect(text(fixture)).toContain('Ines signed in');
     expect(text(fixture)).toContain('7K3M-Q2XD');
-    [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find((one) => one.textContent.includes('Older'))!.click();
-    http.expectOne('/api/audit?before=7').flush({ entries: [{ ...ENTRY, id: 3, kind: 'signed-out' }], next: null });
+    [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')]
+      .find((one) => one.textContent.includes('Older'))!
+      .click();
+    http
+      .expectOne('/api/audit?before=7')
+      .flush({ entries: [{ ...ENTRY, id: 3, kind: 'signed-out' }], next: null });
     await settle(fixture);
     expect(text(fixture)).toContain('Ines signed out');
     expect(text(fixture)).not.toContain('Older ones');
@@ -112,7 +124,10 @@ describe('health', () => {
 });
 
 describe('an entry of the trail', () => {
-  const known = { person: (id: string) => (id === 'wim' ? 'Wim' : undefined), job: (id: string) => (id === 'j' ? 409 : undefined) };
+  const known = {
+    person: (id: string) => (id === 'wim' ? 'Wim' : undefined),
+    job: (id: string) => (id === 'j' ? 409 : undefined),
+  };
   it.each<[Partial<AuditEntry>, string, string]>([
     [
       { kind: 'sign-in-refused', byName: '', about: { signInName: 'mallory', code: 'wrong-sign-in' } },
@@ -140,9 +155,13 @@ describe('the Bench’s line of the backup', () => {
   it('warns in shape and word wherever it is not good', () => {
     expect(sayBackup(reply('good'))).toMatchObject({ mark: 'settled' });
     expect(sayBackup(reply('good')).words).toMatch(/^Backed up and checked /);
-    for (const standing of ['none', 'unchecked'] as const) expect(sayBackup(reply(standing)).mark).toBe('needs');
-    for (const standing of ['old', 'failing', 'broken'] as const) expect(sayBackup(reply(standing)).mark).toBe('stop');
-    expect(sayBackup({ standing: 'old', madeAt: null, checkedAt: null }).words).toBe('The backup has not been made yet');
+    for (const standing of ['none', 'unchecked'] as const)
+      expect(sayBackup(reply(standing)).mark).toBe('needs');
+    for (const standing of ['old', 'failing', 'broken'] as const)
+      expect(sayBackup(reply(standing)).mark).toBe('stop');
+    expect(sayBackup({ standing: 'old', madeAt: null, checkedAt: null }).words).toBe(
+      'The backup has not been made yet',
+    );
   });
   it.each([true, false])('leads a lead on, and tells others: %s', async (lead) => {
     TestBed.overrideComponent(BackupLine, { set: { providers: [BackupWatch] } });

@@ -12,9 +12,15 @@ export function sayBackup({ standing, madeAt, checkedAt }: BackupReply): { mark:
     case 'none':
       return { mark: 'needs', words: 'Nothing is backed up' };
     case 'old':
-      return { mark: 'stop', words: madeAt ? `Last backed up ${sayWhen(madeAt)}` : 'The backup has not been made yet' };
+      return {
+        mark: 'stop',
+        words: madeAt ? `Last backed up ${sayWhen(madeAt)}` : 'The backup has not been made yet',
+      };
     case 'failing':
-      return { mark: 'stop', words: madeAt ? `The backup fails; the last one is of ${sayWhen(madeAt)}` : 'The backup fails' };
+      return {
+        mark: 'stop',
+        words: madeAt ? `The backup fails; the last one is of ${sayWhen(madeAt)}` : 'The backup fails',
+      };
     case 'broken':
       return { mark: 'stop', words: 'The last backup does not come back whole' };
   }

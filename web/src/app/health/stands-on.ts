@@ -41,7 +41,9 @@ export function standsOn(health: HealthReply): Leg[] {
     leg(
       'Disk',
       disk.standing,
-      disk.freeBytes === null ? 'It cannot be asked.' : `${sayBytes(disk.freeBytes)} of ${sayBytes(disk.totalBytes!)} free.`,
+      disk.freeBytes === null
+        ? 'It cannot be asked.'
+        : `${sayBytes(disk.freeBytes)} of ${sayBytes(disk.totalBytes!)} free.`,
       disk.standing !== 'good' && 'Make room: a full disk stops everything.',
     ),
     leg(
@@ -64,7 +66,11 @@ export function standsOn(health: HealthReply): Leg[] {
 
 function backupLeg({ is, state }: HealthReply['backup']): Leg {
   const { made, checked, failed, folder, nightlyAt, logAt } = state;
-  const { mark, words } = sayBackup({ standing: is, madeAt: made?.at ?? null, checkedAt: checked?.at ?? null });
+  const { mark, words } = sayBackup({
+    standing: is,
+    madeAt: made?.at ?? null,
+    checkedAt: checked?.at ?? null,
+  });
   return {
     name: 'Backup',
     mark,
@@ -74,13 +80,17 @@ function backupLeg({ is, state }: HealthReply['backup']): Leg {
       folder === null
         ? 'Set PETRICHOR_BACKUP to a folder on another disk, and start again: it is backed up and tried every night.'
         : `Every night at ${nightlyAt} into ${folder}.`,
-      ...(made ? [`Made ${sayMoment(made.at)}: ${sayBytes(made.bytes)} in ${made.seconds.toFixed(0)} s.`] : []),
+      ...(made
+        ? [`Made ${sayMoment(made.at)}: ${sayBytes(made.bytes)} in ${made.seconds.toFixed(0)} s.`]
+        : []),
       ...(checked
         ? [
             `Restored on trial and replayed ${sayMoment(checked.at)} in ${checked.seconds.toFixed(0)} s: ${checked.good ? 'no difference' : checked.faults.join(' ')}.`,
           ]
         : []),
-      ...(logAt ? [`What is written in between is taken along within two minutes, last at ${sayWhen(logAt)}.`] : []),
+      ...(logAt
+        ? [`What is written in between is taken along within two minutes, last at ${sayWhen(logAt)}.`]
+        : []),
       ...(failed ? [failed.sentence] : []),
     ],
   };

@@ -8,7 +8,8 @@ import { IdentifyScreen } from './identify';
 
 let fixture: ComponentFixture<IdentifyScreen>;
 const element = () => fixture.nativeElement as HTMLElement;
-const words = (selector: string) => element().querySelector(selector)?.textContent.replace(/\s+/g, ' ').trim() ?? '';
+const words = (selector: string) =>
+  element().querySelector(selector)?.textContent.replace(/\s+/g, ' ').trim() ?? '';
 const settle = async () => {
   await fixture.whenStable();
   await fixture.whenStable();
@@ -20,7 +21,10 @@ const key = async (name: string, own: KeyboardEventInit = {}) => {
 async function begin(): Promise<void> {
   TestBed.resetTestingModule();
   TestBed.configureTestingModule({
-    providers: [provideStore({ connection: connectionReducer, jobs: jobsReducer }), provideRouter([{ path: '**', children: [] }])],
+    providers: [
+      provideStore({ connection: connectionReducer, jobs: jobsReducer }),
+      provideRouter([{ path: '**', children: [] }]),
+    ],
   });
   fixture = TestBed.createComponent(IdentifyScreen);
   await settle();
@@ -87,7 +91,9 @@ describe('identifying', () => {
     await key('1');
     const pictures = [...element().querySelectorAll<SVGElement>('p-thing-drawing svg')];
     expect(pictures.length).toBeGreaterThan(3);
-    const scales = pictures.map((svg) => parseFloat(svg.style.width) / Number(svg.getAttribute('viewBox')!.split(' ')[2]));
+    const scales = pictures.map(
+      (svg) => parseFloat(svg.style.width) / Number(svg.getAttribute('viewBox')!.split(' ')[2]),
+    );
     expect(Math.max(...scales) - Math.min(...scales)).toBeLessThan(1e-6);
   });
 });

@@ -1,6 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { narrow, shippedIdentify, THING_GROUPS, type Feature, type SeenOnThing, type ThingGroup } from '@petrichor/core/identify';
+import {
+  narrow,
+  shippedIdentify,
+  THING_GROUPS,
+  type Feature,
+  type SeenOnThing,
+  type ThingGroup,
+} from '@petrichor/core/identify';
 import { ThingDrawing } from '../drawing/thing-drawing';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys, type Binding } from '../shell/keys';
@@ -18,7 +25,9 @@ const GROUP_WORDS: Readonly<Record<ThingGroup, string>> = {
 };
 const SHOWN = 8;
 
-/** What is this thing in my hand? One question after another, the one that tells most for least effort first. */
+/**
+ * What is this thing in my hand? One question after another, the one that tells most for least effort first.
+ */
 @Component({
   selector: 'p-identify',
   imports: [RouterLink, ThingDrawing, ConnectionLine, Choice, KeyBox, NumberField],
@@ -49,7 +58,9 @@ export class IdentifyScreen {
     return open ?? this.found().next;
   });
   protected readonly others = computed(() =>
-    this.knowledge.features.filter((one) => !this.isAnswered(one.id) && one.id !== this.question()?.id && this.arises(one.id)),
+    this.knowledge.features.filter(
+      (one) => !this.isAnswered(one.id) && one.id !== this.question()?.id && this.arises(one.id),
+    ),
   );
   protected readonly value = signal<number | null>(null);
   protected readonly fault = signal('');
@@ -64,14 +75,18 @@ export class IdentifyScreen {
     const [first, second] = this.found().candidates;
     if (!first) return 'Nothing known looks like this.';
     if (this.seen().length === 0) return 'What is this thing?';
-    if (!this.found().next && !this.found().contradiction && (!second || first.chance > 2 * second.chance)) return `${first.thing.name}.`;
+    if (!this.found().next && !this.found().contradiction && (!second || first.chance > 2 * second.chance))
+      return `${first.thing.name}.`;
     return `${this.found().candidates.filter((one) => one.against.length === 0).length} things are left.`;
   });
 
   constructor() {
     const router = inject(Router);
     const digits = Object.fromEntries(
-      Array.from({ length: 9 }, (_, at): [string, Binding] => [String(at + 1), { say: `Answer ${at + 1}`, run: () => this.answerAt(at) }]),
+      Array.from({ length: 9 }, (_, at): [string, Binding] => [
+        String(at + 1),
+        { say: `Answer ${at + 1}`, run: () => this.answerAt(at) },
+      ]),
     );
     inject(Keys).bind({
       ...digits,
@@ -87,7 +102,8 @@ export class IdentifyScreen {
     const feature = this.knowledge.features.find((one) => one.id === seen.feature);
     if (!feature) return '';
     if (seen.kind === 'cannot-see') return `${feature.ask} Cannot see.`;
-    if (seen.kind === 'measure') return `${feature.ask} ${seen.value} ${feature.kind === 'measure' ? feature.unit : ''}`;
+    if (seen.kind === 'measure')
+      return `${feature.ask} ${seen.value} ${feature.kind === 'measure' ? feature.unit : ''}`;
     const answer = feature.kind === 'look' ? feature.answers.find((one) => one.id === seen.answer)?.say : '';
     return `${feature.ask} ${answer ?? ''}`;
   }
@@ -154,6 +170,8 @@ export class IdentifyScreen {
 
   /** Whether anything that is left shows it at all. */
   private arises(feature: string): boolean {
-    return this.found().candidates.some((one) => one.thing.shows[feature] !== undefined && one.against.length === 0);
+    return this.found().candidates.some(
+      (one) => one.thing.shows[feature] !== undefined && one.against.length === 0,
+    );
   }
 }

@@ -9,14 +9,18 @@ const element = (): HTMLElement => fixture.nativeElement as HTMLElement;
 const board = (): SVGSVGElement => element().querySelector('svg')!;
 const marks = () => fixture.componentInstance.value().marks;
 const press = async (...keys: string[]) => {
-  for (const key of keys) board().dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+  for (const key of keys)
+    board().dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
   await fixture.whenStable();
   await fixture.whenStable();
 };
 
 beforeEach(async () => {
   TestBed.configureTestingModule({
-    providers: [provideHttpClient(), { provide: PhotoKeeper, useValue: { waiting: () => 0, refused: () => null } }],
+    providers: [
+      provideHttpClient(),
+      { provide: PhotoKeeper, useValue: { waiting: () => 0, refused: () => null } },
+    ],
   });
   fixture = TestBed.createComponent(ConditionField);
   fixture.componentRef.setInput('value', ConditionSchema.parse({}));
@@ -27,11 +31,17 @@ describe('marks on the outline', () => {
   it('are set by arrow keys and Enter, and read out', async () => {
     await press('ArrowRight', 'ArrowRight', 'ArrowDown', 'Enter');
     expect(marks()).toEqual([{ view: 'lid', x: 0.6, y: 0.55, kind: 'scratch', words: '' }]);
-    expect(board().getAttribute('aria-label')).toBe('Outline of the lid, one mark. Arrow keys move, Enter marks a scratch.');
+    expect(board().getAttribute('aria-label')).toBe(
+      'Outline of the lid, one mark. Arrow keys move, Enter marks a scratch.',
+    );
   });
 
   it('stay on the outline however far the keys go', async () => {
-    await press(...Array.from({ length: 30 }, () => 'ArrowLeft'), ...Array.from({ length: 30 }, () => 'ArrowUp'), 'Enter');
+    await press(
+      ...Array.from({ length: 30 }, () => 'ArrowLeft'),
+      ...Array.from({ length: 30 }, () => 'ArrowUp'),
+      'Enter',
+    );
     expect(marks()[0]).toMatchObject({ x: 0, y: 0 });
   });
 
@@ -57,7 +67,9 @@ describe('marks on the outline', () => {
       '1 lid: scratch (corner, left)',
       '2 base: scratch',
     ]);
-    [...element().querySelectorAll('button')].find((one) => one.textContent.includes('Leave out mark 1'))!.click();
+    [...element().querySelectorAll('button')]
+      .find((one) => one.textContent.includes('Leave out mark 1'))!
+      .click();
     await fixture.whenStable();
     expect(marks().map((one) => one.view)).toEqual(['base']);
   });

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, input, model, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  input,
+  model,
+  signal,
+  viewChild,
+} from '@angular/core';
 import {
   MARK_KINDS,
   SAY_MARK,
@@ -80,7 +89,12 @@ const STEP = 0.05;
   `,
   template: `
     <span class="visually-hidden" id="condition-view">Side that is looked at</span>
-    <p-choice [options]="views" [value]="view()" (valueChange)="view.set($event)" labelledBy="condition-view" />
+    <p-choice
+      [options]="views"
+      [value]="view()"
+      (valueChange)="view.set($event)"
+      labelledBy="condition-view"
+    />
     <svg
       #board
       viewBox="0 0 200 140"
@@ -116,13 +130,35 @@ const STEP = 0.05;
       @if (focused()) {
         <path
           class="cursor"
-          [attr.d]="'M' + (2 + at().x * 180) + ' ' + (10 + at().y * 120) + 'h16M' + (10 + at().x * 180) + ' ' + (2 + at().y * 120) + 'v16'"
+          [attr.d]="
+            'M' +
+            (2 + at().x * 180) +
+            ' ' +
+            (10 + at().y * 120) +
+            'h16M' +
+            (10 + at().x * 180) +
+            ' ' +
+            (2 + at().y * 120) +
+            'v16'
+          "
         />
       }
     </svg>
     <div class="row">
-      <p-select-field class="kind" label="Next mark is a" fieldId="mark-kind" [options]="kinds" [(value)]="kind" />
-      <p-text-field class="grow" label="Where, in words" fieldId="mark-words" most="120" [(value)]="markWords" />
+      <p-select-field
+        class="kind"
+        label="Next mark is a"
+        fieldId="mark-kind"
+        [options]="kinds"
+        [(value)]="kind"
+      />
+      <p-text-field
+        class="grow"
+        label="Where, in words"
+        fieldId="mark-words"
+        most="120"
+        [(value)]="markWords"
+      />
     </div>
     <ol>
       @for (mark of value().marks; track $index; let at = $index) {
@@ -201,7 +237,12 @@ export class ConditionField {
   }
 
   private mark(): void {
-    const mark: ConditionMark = { view: this.view(), ...this.at(), kind: this.kind(), words: this.markWords().trim() };
+    const mark: ConditionMark = {
+      view: this.view(),
+      ...this.at(),
+      kind: this.kind(),
+      words: this.markWords().trim(),
+    };
     const { words, marks, photos } = this.value();
     this.value.set({ words, marks: [...marks, mark], photos });
     this.markWords.set('');

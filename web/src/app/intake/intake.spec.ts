@@ -40,7 +40,12 @@ async function open(comeback?: string): Promise<void> {
   TestBed.resetTestingModule();
   TestBed.configureTestingModule({
     providers: [
-      provideStore({ session: sessionReducer, knowledge: knowledgeReducer, jobs: jobsReducer, connection: connectionReducer }),
+      provideStore({
+        session: sessionReducer,
+        knowledge: knowledgeReducer,
+        jobs: jobsReducer,
+        connection: connectionReducer,
+      }),
       provideRouter([{ path: '**', children: [] }]),
       provideHttpClient(),
       provideHttpClientTesting(),
@@ -48,7 +53,10 @@ async function open(comeback?: string): Promise<void> {
     ],
   });
   http = TestBed.inject(HttpTestingController);
-  const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
+  const diagnosis = {
+    before: learn(shippedDiagnosis('before'), []),
+    after: learn(shippedDiagnosis('after'), []),
+  };
   const reply = {
     version: '1',
     since: null,
@@ -162,7 +170,10 @@ describe('taking in a machine', () => {
     await press('Take it in');
     const first = http.expectOne('/api/jobs');
     const detail = 'This form went in before you changed it, as job 412.';
-    first.flush({ type: 'x', title: 'Refused', status: 409, code: 'other-command', detail }, { status: 409, statusText: 'Conflict' });
+    first.flush(
+      { type: 'x', title: 'Refused', status: 409, code: 'other-command', detail },
+      { status: 409, statusText: 'Conflict' },
+    );
     await settle();
     expect(element().querySelector('.send [role=alert]')!.textContent).toContain('as job 412');
     expect(valueOf('complaint')).toBe('It freezes.');
@@ -176,7 +187,16 @@ describe('somebody who was here before', () => {
     id: 'c-1',
     name: 'Halima Quist',
     reach: '01632 960 018',
-    machines: [{ modelId: 'fen', modelName: 'Tarnwell Fen 14', serial: 'TF14-30417', jobId: 'job-0', number: 401, closed: true }],
+    machines: [
+      {
+        modelId: 'fen',
+        modelName: 'Tarnwell Fen 14',
+        serial: 'TF14-30417',
+        jobId: 'job-0',
+        number: 401,
+        closed: true,
+      },
+    ],
   };
   const choose = async () => {
     const field = element().querySelector<HTMLInputElement>('#customer')!;
@@ -186,7 +206,9 @@ describe('somebody who was here before', () => {
     http.expectOne((request) => request.url.startsWith('/api/customers?')).flush({ customers: [known] });
     await settle();
     await settle();
-    [...document.querySelectorAll<HTMLElement>('[role=option]')].find((one) => one.textContent.includes('Halima Quist'))!.click();
+    [...document.querySelectorAll<HTMLElement>('[role=option]')]
+      .find((one) => one.textContent.includes('Halima Quist'))!
+      .click();
     await settle();
   };
 

@@ -96,12 +96,27 @@ type KnownCustomer = CustomersReply['customers'][number] & Suggestion;
 interface ModelOption extends Suggestion {
   readonly id: string;
 }
-const optionOf = (model: MachineModel): ModelOption => ({ id: model.id, name: sayModel(model), detail: model.labelTexts.join(', ') });
+const optionOf = (model: MachineModel): ModelOption => ({
+  id: model.id,
+  name: sayModel(model),
+  detail: model.labelTexts.join(', '),
+});
 
 /** Taking a machine in: what the counter asks, in the order one asks it. Kept while it is typed. */
 @Component({
   selector: 'p-intake',
-  imports: [RouterLink, Choice, ChoiceField, ConditionField, ConnectionLine, KeyBox, MoneyField, SelectField, SuggestField, TextField],
+  imports: [
+    RouterLink,
+    Choice,
+    ChoiceField,
+    ConditionField,
+    ConnectionLine,
+    KeyBox,
+    MoneyField,
+    SelectField,
+    SuggestField,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './intake.html',
   styleUrl: './intake.css',
@@ -121,7 +136,9 @@ export class IntakeScreen {
   protected readonly typed = draft<Typed>('intake', blank());
   /** What was typed last to look for a model; answered anew when the models come later than the fingers. */
   private readonly askedModel = signal({ query: '' });
-  protected readonly suggestions = computed(() => findModels(this.models(), this.askedModel().query).slice(0, 12).map(optionOf));
+  protected readonly suggestions = computed(() =>
+    findModels(this.models(), this.askedModel().query).slice(0, 12).map(optionOf),
+  );
   protected readonly customers = signal<KnownCustomer[]>([]);
   /** The chosen customer, with the machines they brought before. */
   protected readonly known = signal<KnownCustomer | null>(null);
@@ -143,7 +160,9 @@ export class IntakeScreen {
   protected readonly busy = signal(false);
   protected readonly general = signal('');
   private readonly faults = signal<Readonly<Record<string, string>>>({});
-  protected readonly model = computed(() => this.models().find((one) => one.id === this.typed().modelId) ?? null);
+  protected readonly model = computed(
+    () => this.models().find((one) => one.id === this.typed().modelId) ?? null,
+  );
   protected readonly chosen = computed(() => {
     const model = this.model();
     return model ? optionOf(model) : this.modelText();
@@ -176,7 +195,10 @@ export class IntakeScreen {
     value,
     label: SAY_RECOVERY_KEY[value],
   }));
-  protected readonly sealStates = (Object.keys(SAY_SEALS) as Intake['seals'][]).map((value) => ({ value, label: SAY_SEALS[value] }));
+  protected readonly sealStates = (Object.keys(SAY_SEALS) as Intake['seals'][]).map((value) => ({
+    value,
+    label: SAY_SEALS[value],
+  }));
 
   constructor() {
     if (!this.knowledge().loaded) this.store.dispatch(KnowledgeActions.wanted());
@@ -200,7 +222,10 @@ export class IntakeScreen {
   }
 
   protected allWork(): void {
-    this.set('baseline', Object.fromEntries(BASELINE_CHECKS.map(({ id }) => [id, this.typed().baseline[id] ?? 'works'])));
+    this.set(
+      'baseline',
+      Object.fromEntries(BASELINE_CHECKS.map(({ id }) => [id, this.typed().baseline[id] ?? 'works'])),
+    );
   }
 
   protected suggestModels(query: string): void {
@@ -208,7 +233,10 @@ export class IntakeScreen {
     this.askedModel.set({ query });
   }
 
-  /** Customers of the whole record, by any word of name or phone. Away from the server one simply goes on typing. */
+  /**
+   * Customers of the whole record, by any word of name or phone. Away from the server one simply goes on
+   * typing.
+   */
   protected suggestCustomers(query: string): void {
     this.api.customers({ query: { find: query } }).subscribe({
       next: ({ customers }) => this.customers.set(customers.map((one) => ({ ...one, detail: one.reach }))),
@@ -237,7 +265,9 @@ export class IntakeScreen {
     }));
   }
 
-  /** One of the machines that this customer brought before; closed within the record, it may be a comeback. */
+  /**
+   * One of the machines that this customer brought before; closed within the record, it may be a comeback.
+   */
   protected chooseMachine(machine: KnownCustomer['machines'][number], comeback: boolean): void {
     this.modelText.set(null);
     this.typed.update((typed) => ({
@@ -253,7 +283,10 @@ export class IntakeScreen {
     this.set('comebackOf', null);
   }
 
-  /** A comeback that is half typed is gone on with; another machine that is half typed is not thrown away unasked. */
+  /**
+   * A comeback that is half typed is gone on with; another machine that is half typed is not thrown away
+   * unasked.
+   */
   private askFor(jobId: string): void {
     const typed = this.typed();
     if (typed.comebackOf?.jobId === jobId) return;
@@ -317,14 +350,19 @@ export class IntakeScreen {
     // A draft of before a question was there has that answer open.
     const { commandId, customer, customerId, reach, ...rest } = { ...blank(), ...this.typed() };
     const model = this.model();
-    const baseline = Object.fromEntries(BASELINE_CHECKS.map(({ id }) => [id, rest.baseline[id] ?? 'not-tried']));
+    const baseline = Object.fromEntries(
+      BASELINE_CHECKS.map(({ id }) => [id, rest.baseline[id] ?? 'not-tried']),
+    );
     const read = IntakeSchema.safeParse({
       ...rest,
       baseline,
       modelName: model ? sayModel(model) : '',
       customer: { id: customerId, name: customer, reach },
     });
-    if (!read.success) return this.show(read.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message })));
+    if (!read.success)
+      return this.show(
+        read.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message })),
+      );
     this.busy.set(true);
     this.general.set('');
     this.faults.set({});
@@ -367,7 +405,8 @@ export class IntakeScreen {
     for (const { path, message } of faults) byPath[path === 'modelName' ? 'modelId' : path] ??= message;
     this.faults.set(byPath);
     const count = Object.keys(byPath).length;
-    if (count > 0) this.general.set(count === 1 ? 'One entry needs another look.' : `${count} entries need another look.`);
+    if (count > 0)
+      this.general.set(count === 1 ? 'One entry needs another look.' : `${count} entries need another look.`);
     const first = Object.keys(byPath)[0];
     if (first) this.hands.to(this.form(), `[data-path="${first}"] :is(input, textarea)`);
   }

@@ -1,8 +1,25 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { Router } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { missing, phaseAfter, phaseIndex, SAY_PHASE, sayRoles, type JobState, type Missing, type Phase } from '@petrichor/core/job';
+import {
+  missing,
+  phaseAfter,
+  phaseIndex,
+  SAY_PHASE,
+  sayRoles,
+  type JobState,
+  type Missing,
+  type Phase,
+} from '@petrichor/core/job';
 import { Dialog } from 'primeng/dialog';
 import { z } from 'zod';
 import { Keys } from '../shell/keys';
@@ -81,7 +98,9 @@ export class GateBar {
   protected readonly at = computed(() => SAY_PHASE[this.job().phase]);
   protected readonly canEnd = computed(() => phaseIndex(this.job().phase) < phaseIndex('way-in'));
   protected readonly refusal = signal('');
-  /** Going on was refused: the list of what is missing is marked until it is empty, or the job is elsewhere. */
+  /**
+   * Going on was refused: the list of what is missing is marked until it is empty, or the job is elsewhere.
+   */
   protected readonly pointed = linkedSignal<string, boolean>({
     // A computed, here as elsewhere: a plain function would start anew with every event of the job.
     source: computed(() => `${this.job().phase} ${this.open().length === 0}`),
@@ -98,7 +117,9 @@ export class GateBar {
       if (what === null) return null;
       const refusal = this.desk.give(
         this.job(),
-        what === 'end' ? { type: 'end-early', reason, referredTo: referredTo || null } : { type: 'waive', code: what.code, reason },
+        what === 'end'
+          ? { type: 'end-early', reason, referredTo: referredTo || null }
+          : { type: 'waive', code: what.code, reason },
       );
       if (!refusal) this.asking.set(null);
       return refusal;
@@ -121,11 +142,16 @@ export class GateBar {
     this.pointed.set(refusal?.code === 'gate');
   }
 
-  /** To where a missing thing is settled: its field on this screen, on whichever of its views, or the part of the job that has it. */
+  /**
+   * To where a missing thing is settled: its field on this screen, on whichever of its views, or the part of
+   * the job that has it.
+   */
   protected goTo(one: Missing): void {
     if (one.at === null || one.at === this.phase()) return this.places.reach(one.code);
     const queryParams = one.at === this.job().phase ? {} : { see: one.at };
-    void this.router.navigate(['/jobs', this.job().id], { queryParams }).then(() => this.places.reach(one.code));
+    void this.router
+      .navigate(['/jobs', this.job().id], { queryParams })
+      .then(() => this.places.reach(one.code));
   }
 
   private goToNext(): void {

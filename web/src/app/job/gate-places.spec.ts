@@ -10,18 +10,23 @@ const ROOT = process.cwd();
 
 /** The first words of every code that a gate may name: `opening:usb-medium` is `opening`. */
 const codes = new Set(
-  sources(join(ROOT, 'core/src/job/gates'), (name) => name.endsWith('.ts') && !name.endsWith('.spec.ts')).flatMap((text) =>
-    [...text.matchAll(/(?:must|should)\(\s*[`']([a-z-]+)/g)].map((found) => found[1]!),
-  ),
+  sources(
+    join(ROOT, 'core/src/job/gates'),
+    (name) => name.endsWith('.ts') && !name.endsWith('.spec.ts'),
+  ).flatMap((text) => [...text.matchAll(/(?:must|should)\(\s*[`']([a-z-]+)/g)].map((found) => found[1]!)),
 );
 const places = new Set(
-  sources(join(ROOT, 'web/src/app/job'), (name) => /\.(html|ts)$/.test(name) && !name.endsWith('.spec.ts')).flatMap((text) =>
+  sources(
+    join(ROOT, 'web/src/app/job'),
+    (name) => /\.(html|ts)$/.test(name) && !name.endsWith('.spec.ts'),
+  ).flatMap((text) =>
     [...text.matchAll(/data-gate\]?="([^"]+)"/g)].flatMap((found) => found[1]!.match(/[a-z][a-z-]+/g) ?? []),
   ),
 );
 
 describe('what a gate names', () => {
-  it('is a dozen codes at least, so that this test looks at something', () => expect(codes.size).toBeGreaterThan(12));
+  it('is a dozen codes at least, so that this test looks at something', () =>
+    expect(codes.size).toBeGreaterThan(12));
 
   // The steps themselves are where one stands while they are left.
   it.each([...codes].filter((code) => code !== 'steps-'))('%s has a place that the dot key goes to', (code) =>

@@ -4,7 +4,8 @@ import { ApplicationRef, DestroyRef, inject, Injectable } from '@angular/core';
 const TRIES = [60, 140, 280, 500, 900];
 
 /**
- * Where a missing thing is settled. A place carries its code, or the part of it before the colon, in `data-gate`; several
+ * Where a missing thing is settled. A place carries its code, or the part of it before the colon, in
+ * `data-gate`; several
  * apart by spaces. A section with views of its own brings the right one up first.
  */
 @Injectable({ providedIn: 'root' })
@@ -33,7 +34,9 @@ export class GatePlaces {
   private tryToReach(code: string): boolean {
     for (const revealer of this.revealers) revealer(code);
     this.app.tick();
-    const place = [...document.querySelectorAll<HTMLElement>('[data-gate]')].find((one) => isOf(code, one.dataset['gate'] ?? ''));
+    const place = [...document.querySelectorAll<HTMLElement>('[data-gate]')].find((one) =>
+      isOf(code, one.dataset['gate'] ?? ''),
+    );
     if (!place) return false;
     const target = place.matches('button, a, input')
       ? place
@@ -46,4 +49,5 @@ export class GatePlaces {
   }
 }
 
-const isOf = (code: string, gates: string): boolean => gates.split(' ').some((gate) => code === gate || code.startsWith(`${gate}:`));
+const isOf = (code: string, gates: string): boolean =>
+  gates.split(' ').some((gate) => code === gate || code.startsWith(`${gate}:`));

@@ -83,6 +83,8 @@ export class HandedOutcome {
       .filter(({ taken }) => taken)
       .map((one) => ({ ...one, stands: one.at !== null && one.at !== this.seen() ? SAY_PHASE[one.at] : '' })),
   );
-  protected readonly reading = computed(() => this.documents.reading() && this.documents.outcome().place === this.place());
+  protected readonly reading = computed(
+    () => this.documents.reading() && this.documents.outcome().place === this.place(),
+  );
   protected readonly nothing = computed(() => this.here().length === 0 && !this.reading());
 }

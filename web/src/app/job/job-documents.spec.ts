@@ -9,15 +9,19 @@ import { handedFrom, JobDocuments } from './job-documents';
 
 const knowledge = { models: [model()], drives: [] };
 const REPORT = JSON.stringify(smartctlAta());
-const DUMP = 'label: dos\ndevice: d.img\nunit: sectors\nsector-size: 512\n\nd.img1 : start=2048, size=1024000, type=7\n';
-const shown = (job = jobAt('diagnose').job) => JobScreenHarness.of(HandedOutcome, job, knowledge, { place: 'job', seen: job.phase });
+const DUMP =
+  'label: dos\ndevice: d.img\nunit: sectors\nsector-size: 512\n\nd.img1 : start=2048, size=1024000, type=7\n';
+const shown = (job = jobAt('diagnose').job) =>
+  JobScreenHarness.of(HandedOutcome, job, knowledge, { place: 'job', seen: job.phase });
 const words = (screen: { element: HTMLElement }) => screen.element.textContent.replace(/\s+/g, ' ').trim();
 
 describe('documents handed to a job', () => {
   it('are each taken or told why not, by their names, and what stands elsewhere is said to', async () => {
     const screen = await shown();
     const documents = TestBed.inject(JobDocuments);
-    const all = await documents.take(screen.job, 'job', handedFrom([DUMP, 'nothing of ours', REPORT]), { seen: 'diagnose' });
+    const all = await documents.take(screen.job, 'job', handedFrom([DUMP, 'nothing of ours', REPORT]), {
+      seen: 'diagnose',
+    });
     await screen.settle();
     expect(all).toBe(false);
     expect(words(screen)).toContain('Petrichor does not know this file.');

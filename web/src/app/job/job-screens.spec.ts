@@ -15,7 +15,10 @@ const knowledge = {
 };
 
 describe('the foot of a job', () => {
-  const at = (phase: Parameters<typeof jobAt>[0], prepare: (bench: ReturnType<typeof jobAt>) => void = () => undefined) => {
+  const at = (
+    phase: Parameters<typeof jobAt>[0],
+    prepare: (bench: ReturnType<typeof jobAt>) => void = () => undefined,
+  ) => {
     const bench = jobAt(phase);
     prepare(bench);
     return JobScreenHarness.of(GateBar, bench.job, knowledge, { phase });
@@ -51,7 +54,13 @@ describe('the foot of a job', () => {
     const prove = jobAt('prove');
     const many = await JobScreenHarness.of(
       GateBar,
-      { ...prove.job, intake: { ...prove.job.intake, baseline: { ...prove.job.intake.baseline, screen: 'works', camera: 'works' } } },
+      {
+        ...prove.job,
+        intake: {
+          ...prove.job.intake,
+          baseline: { ...prove.job.intake.baseline, screen: 'works', camera: 'works' },
+        },
+      },
       knowledge,
       { phase: 'prove' },
     );
@@ -62,7 +71,13 @@ describe('the foot of a job', () => {
     const screen = await at('safeguard', (bench) =>
       bench.must({
         type: 'decide-safeguard',
-        safeguard: { plan: 'rescue', backup: 'none', backupWhere: '', recoveryKey: 'not-encrypted', note: '' },
+        safeguard: {
+          plan: 'rescue',
+          backup: 'none',
+          backupWhere: '',
+          recoveryKey: 'not-encrypted',
+          note: '',
+        },
       }),
     );
     await screen.press('Waive, with a reason');
@@ -100,7 +115,9 @@ describe('the way', () => {
   it('loses no key pressed before the screen is drawn again', async () => {
     const screen = await walking();
     for (let press = 0; press < 3; press++)
-      document.body.dispatchEvent(new KeyboardEvent('keydown', { key: ' ', bubbles: true, cancelable: true }));
+      document.body.dispatchEvent(
+        new KeyboardEvent('keydown', { key: ' ', bubbles: true, cancelable: true }),
+      );
     await screen.settle();
     expect(screen.step).toBe('in:cover-off');
     expect(screen.element.querySelector('[role=alert]')!.textContent).toBe('');
@@ -138,7 +155,11 @@ describe('the way', () => {
                 takes: one.takes.flatMap((thing): TakenThing[] =>
                   thing.kind === 'screw'
                     ? [
-                        { ...thing, behind: 'board', holes: thing.holes.map((hole) => ({ ...hole, depthMm: 5.5 })) },
+                        {
+                          ...thing,
+                          behind: 'board',
+                          holes: thing.holes.map((hole) => ({ ...hole, depthMm: 5.5 })),
+                        },
                         {
                           ...thing,
                           key: 'long',
@@ -164,20 +185,25 @@ describe('the way', () => {
     walkOn('way-in');
     const screen = await JobScreenHarness.of(WaySection, bench.job, { ...knowledge, models: [told] });
     const text = screen.element.querySelector('p-step-facts')!.textContent;
-    for (const words of ['still has power', 'at the hinge, no deeper than 5 mm', 'the lid is shut']) expect(text).toContain(words);
+    for (const words of ['still has power', 'at the hinge, no deeper than 5 mm', 'the lid is shut'])
+      expect(text).toContain(words);
     expect(text).not.toContain('Not in here');
     walkOn('way-out');
     while (currentStep(bench.job)!.step.id !== 'out:screws') bench.must(nextTick(bench.job, true)!);
     TestBed.resetTestingModule();
     const back = await JobScreenHarness.of(WaySection, bench.job, { ...knowledge, models: [told] });
-    expect(back.element.querySelector('p-step-facts')!.textContent).toMatch(/Not in here:.*M2 × 8 pan in 3 holes.*into the main board/);
+    expect(back.element.querySelector('p-step-facts')!.textContent).toMatch(
+      /Not in here:.*M2 × 8 pan in 3 holes.*into the main board/,
+    );
   });
 
   it('counts the screws on the mat and says where one left over belongs', async () => {
     const screen = await walking();
     await screen.key(' ');
     await screen.key('c');
-    const more = [...document.querySelectorAll('button')].find((one) => one.getAttribute('aria-label') === 'One more M2 × 5 pan')!;
+    const more = [...document.querySelectorAll('button')].find(
+      (one) => one.getAttribute('aria-label') === 'One more M2 × 5 pan',
+    )!;
     // What lies there is asked before it is told what should.
     expect(document.querySelector<HTMLInputElement>('.p-drawer .stepper input')!.value).toBe('');
     expect(document.body.textContent).not.toContain('by the steps: 1');
@@ -203,7 +229,9 @@ describe('matching', () => {
 
   it('shows every check with what the drive has and the machine needs', async () => {
     const screen = await matching();
-    const rows = [...screen.element.querySelectorAll('tbody tr:not(.sentence)')].map((row) => row.textContent.replace(/\s+/g, ' ').trim());
+    const rows = [...screen.element.querySelectorAll('tbody tr:not(.sentence)')].map((row) =>
+      row.textContent.replace(/\s+/g, ' ').trim(),
+    );
     expect(rows.find((row) => row.includes('Height'))).toMatch(/4\.98.*5\.4.*\+0\.42 ±\.18/);
     expect(rows.find((row) => row.includes('Speaks'))).toMatch(/NVMe.*NVMe.*same/);
   });
@@ -223,7 +251,11 @@ describe('matching', () => {
     await screen.key('m');
     await screen.type('#reading', '1,38');
     await screen.press('Keep this reading');
-    expect(screen.job.measured['skerry-t4']!.topHeight).toEqual({ mm: 1.38, plusMinusMm: 0.05, from: 'callipers' });
+    expect(screen.job.measured['skerry-t4']!.topHeight).toEqual({
+      mm: 1.38,
+      plusMinusMm: 0.05,
+      from: 'callipers',
+    });
     expect(screen.element.querySelector('h1')!.textContent).toContain('Fits with one extra.');
   });
 

@@ -13,7 +13,15 @@ import {
 } from '@angular/core';
 import { Title } from '@angular/platform-browser';
 import { Router, RouterLink } from '@angular/router';
-import { isBefore, PHASES, phaseIndex, SAY_PHASE, summarise, waitsFor, type Phase } from '@petrichor/core/job';
+import {
+  isBefore,
+  PHASES,
+  phaseIndex,
+  SAY_PHASE,
+  summarise,
+  waitsFor,
+  type Phase,
+} from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { JobLine } from '../drawing/job-line';
@@ -104,7 +112,9 @@ export class JobScreen {
     return wanted && job && wanted !== 'intake' && phaseIndex(wanted) < phaseIndex(at) ? wanted : at;
   });
   /** Not a part of the job but a look at it: what is new since the swap. */
-  protected readonly afterSwap = computed(() => this.see() === 'after-swap' && !isBefore(this.job()?.phase ?? 'diagnose', 'try'));
+  protected readonly afterSwap = computed(
+    () => this.see() === 'after-swap' && !isBefore(this.job()?.phase ?? 'diagnose', 'try'),
+  );
   protected readonly lookingBack = computed(() => this.job() !== null && this.phase() !== this.job()!.phase);
   protected readonly parts = computed(() => {
     const at = phaseIndex(this.job()?.phase ?? 'diagnose');
@@ -130,7 +140,9 @@ export class JobScreen {
   });
   /** The part whose top was gone to last. */
   private shown = '';
-  protected readonly mayTakeUp = computed(() => this.account()?.roles.some((role) => role !== 'desk') ?? false);
+  protected readonly mayTakeUp = computed(
+    () => this.account()?.roles.some((role) => role !== 'desk') ?? false,
+  );
   protected readonly time = computed(() => format(this.clock.now(), 'HH:mm'));
   protected readonly promise = computed(() => {
     const job = this.job();
@@ -171,15 +183,22 @@ export class JobScreen {
     });
     inject(Keys).bind({
       Escape: { say: 'Up to the Bench', run: () => this.up() },
-      R: { say: 'Record: counter, notes, tags, history', run: () => void this.router.navigate(['/jobs', this.jobId(), 'record']) },
-      'Shift+O': { say: 'Hand in a file: self-report, table, map, speed, listing', run: () => this.file()?.nativeElement.click() },
+      R: {
+        say: 'Record: counter, notes, tags, history',
+        run: () => void this.router.navigate(['/jobs', this.jobId(), 'record']),
+      },
+      'Shift+O': {
+        say: 'Hand in a file: self-report, table, map, speed, listing',
+        run: () => this.file()?.nativeElement.click(),
+      },
       'Shift+T': { say: 'Take the job up, or over', run: () => this.takeUp() },
     });
   }
 
   protected takeUp(): void {
     const job = this.job();
-    if (job && !job.closed && this.mayTakeUp() && this.hands() !== 'mine') this.desk.give(job, { type: 'take-up' });
+    if (job && !job.closed && this.mayTakeUp() && this.hands() !== 'mine')
+      this.desk.give(job, { type: 'take-up' });
   }
 
   protected goOnHands(): void {
@@ -187,7 +206,9 @@ export class JobScreen {
     if (job) this.desk.give(job, { type: 'stop-waiting', how: '' });
   }
 
-  /** Any file or text, on any part of the job, goes where it belongs. Text pasted into a field stays in it. */
+  /**
+   * Any file or text, on any part of the job, goes where it belongs. Text pasted into a field stays in it.
+   */
   protected paste(event: ClipboardEvent): void {
     if (this.modals.any) return;
     if (event.target instanceof Element && event.target.closest('input, textarea, [contenteditable]')) return;
@@ -216,7 +237,8 @@ export class JobScreen {
 
   private hand(handed: HandedOver): void {
     const job = this.job();
-    if (job && handed.length > 0) void this.documents.take(job, 'job', handedFrom(handed), { seen: this.phase() });
+    if (job && handed.length > 0)
+      void this.documents.take(job, 'job', handedFrom(handed), { seen: this.phase() });
   }
 
   protected up(): void {

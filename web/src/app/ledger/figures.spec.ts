@@ -9,7 +9,11 @@ import { Chart } from '../ui/chart';
 import { FiguresScreen } from './figures';
 
 /** jsdom draws no charts: what one would be told is looked at. */
-@Component({ selector: 'p-chart', changeDetection: ChangeDetectionStrategy.OnPush, template: '{{ words() }}' })
+@Component({
+  selector: 'p-chart',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: '{{ words() }}',
+})
 class SaidChart {
   readonly series = input<unknown>();
   readonly labels = input<unknown>();
@@ -19,14 +23,18 @@ class SaidChart {
 }
 
 const done = finishedOf(
-  payAndHandOver(jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' })).job,
+  payAndHandOver(
+    jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' }),
+  ).job,
 )!;
 
 let fixture: ComponentFixture<FiguresScreen>;
 const rest = () => new Promise((go) => setTimeout(go, 20));
 const text = (): string => (fixture.nativeElement as HTMLElement).textContent.replace(/\s+/g, ' ');
 async function shown(finished: readonly Finished[], more = false): Promise<void> {
-  TestBed.configureTestingModule({ providers: [provideRouter([]), provideHttpClient(), provideHttpClientTesting()] });
+  TestBed.configureTestingModule({
+    providers: [provideRouter([]), provideHttpClient(), provideHttpClientTesting()],
+  });
   TestBed.overrideComponent(FiguresScreen, { remove: { imports: [Chart] }, add: { imports: [SaidChart] } });
   fixture = TestBed.createComponent(FiguresScreen);
   fixture.detectChanges();

@@ -59,7 +59,8 @@ export class HistoryScreen {
   private readonly api = inject(Api);
   protected readonly rows = resource({
     params: () => this.serial(),
-    loader: async ({ params }) => (await firstValueFrom(this.api.history({ params: { serial: params } }))).rows,
+    loader: async ({ params }) =>
+      (await firstValueFrom(this.api.history({ params: { serial: params } }))).rows,
   });
   protected readonly told = computed(() => {
     const own = wholeSerial(this.serial());
@@ -73,12 +74,16 @@ export class HistoryScreen {
           : wholeSerial(row.newSerial) === own
             ? `fitted as ${row.newDrive} in ${row.modelName}, ${row.serial}`
             : `taken out of ${row.modelName}, ${row.serial}`,
-      says: [row.complaint, row.cause, row.newDrive && `${row.newDrive}, ${row.newSerial}`].filter(Boolean).join(' · '),
+      says: [row.complaint, row.cause, row.newDrive && `${row.newDrive}, ${row.newSerial}`]
+        .filter(Boolean)
+        .join(' · '),
     }));
   });
 
   constructor() {
     const router = inject(Router);
-    inject(Keys).bind({ Escape: { say: 'Back to the Ledger', run: () => void router.navigate(['/ledger']) } });
+    inject(Keys).bind({
+      Escape: { say: 'Back to the Ledger', run: () => void router.navigate(['/ledger']) },
+    });
   }
 }

@@ -64,11 +64,18 @@ describe('the Ledger', () => {
   it('lists what was found, says what was found instead, and opens the first', async () => {
     fixture = TestBed.createComponent(LedgerScreen);
     fixture.detectChanges();
-    await answer('/api/ledger', { rows: [row({})], instead: { halina: ['halima'] }, cut: ['fe'], next: null });
+    await answer('/api/ledger', {
+      rows: [row({})],
+      instead: { halina: ['halima'] },
+      cut: ['fe'],
+      next: null,
+    });
     expect(text()).toContain('Tarnwell Fen 14');
     expect(text()).toContain('“halina” was not found; shown is halima.');
     expect(text()).toContain('More begins with “fe” than is shown here.');
-    (fixture.nativeElement as HTMLElement).querySelector('input')!.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
+    (fixture.nativeElement as HTMLElement)
+      .querySelector('input')!
+      .dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter' }));
     await rest(20);
     expect(TestBed.inject(Router).url).toBe('/jobs/one');
   });
@@ -85,9 +92,13 @@ describe('the Ledger', () => {
     fixture.detectChanges();
     await rest(160);
     fixture.detectChanges();
-    http.expectOne((request) => !request.url.includes('before=')).flush({ rows: [], instead: {}, cut: [], next: 900 });
+    http
+      .expectOne((request) => !request.url.includes('before='))
+      .flush({ rows: [], instead: {}, cut: [], next: 900 });
     await rest(20);
-    http.expectOne((request) => request.url.endsWith('&before=900')).flush({ rows: [row({})], instead: {}, cut: [], next: null });
+    http
+      .expectOne((request) => request.url.endsWith('&before=900'))
+      .flush({ rows: [row({})], instead: {}, cut: [], next: null });
     await rest(20);
     fixture.detectChanges();
     expect(text()).toContain('Tarnwell Fen 14');

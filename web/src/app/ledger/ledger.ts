@@ -36,7 +36,10 @@ import { tooLarge } from '../ui/too-large';
 const MOST_TURNS = 20;
 type State = 'all' | 'open' | 'closed';
 
-/** Every job there ever was: found by serial, customer, phone, model, drive or any word, typing errors allowed for. */
+/**
+ * Every job there ever was: found by serial, customer, phone, model, drive or any word, typing errors allowed
+ * for.
+ */
 @Component({
   selector: 'p-ledger',
   imports: [RouterLink, ChoiceField, ConnectionLine, KeyBox, SelectField, StateMark, TextField],
@@ -84,17 +87,26 @@ export class LedgerScreen {
     loader: ({ params, abortSignal }) => this.firstFound(params, abortSignal),
   });
   /** Pages that were fetched since the question was asked. */
-  private readonly more = linkedSignal<object, readonly LedgerReply[]>({ source: this.query, computation: () => [] });
+  private readonly more = linkedSignal<object, readonly LedgerReply[]>({
+    source: this.query,
+    computation: () => [],
+  });
   /** What was found last stays on the screen while the next answer comes. */
   private readonly shown = linkedSignal<LedgerReply | undefined, LedgerReply | undefined>({
     source: () => (this.reply.hasValue() ? this.reply.value() : undefined),
     computation: (reply, before) => reply ?? before?.value,
   });
-  protected readonly rows = computed(() => [...(this.shown()?.rows ?? []), ...this.more().flatMap((page) => page.rows)].map(rowOf));
+  protected readonly rows = computed(() =>
+    [...(this.shown()?.rows ?? []), ...this.more().flatMap((page) => page.rows)].map(rowOf),
+  );
   protected readonly next = computed(() => (this.more().at(-1) ?? this.shown())?.next ?? null);
   protected readonly notes = computed(() => [
-    ...Object.entries(this.shown()?.instead ?? {}).map(([typed, words]) => `“${typed}” was not found; shown is ${words.join(', ')}.`),
-    ...(this.shown()?.cut ?? []).map((typed) => `More begins with “${typed}” than is shown here. Type more of it.`),
+    ...Object.entries(this.shown()?.instead ?? {}).map(
+      ([typed, words]) => `“${typed}” was not found; shown is ${words.join(', ')}.`,
+    ),
+    ...(this.shown()?.cut ?? []).map(
+      (typed) => `More begins with “${typed}” than is shown here. Type more of it.`,
+    ),
   ]);
   protected readonly failed = computed(() => (this.reply.error() ? faultSentence(this.reply.error()) : ''));
   /** Files hold what is listed here, all pages of it. */
@@ -116,10 +128,17 @@ export class LedgerScreen {
     });
   }
 
-  /** Each answer looks back so far and no further, so that it comes at once; where it finds nothing yet, the next goes on from there. */
+  /**
+   * Each answer looks back so far and no further, so that it comes at once; where it finds nothing yet, the
+   * next goes on from there.
+   */
   private async firstFound(query: ReturnType<typeof this.query>, given: AbortSignal): Promise<LedgerReply> {
     let page = await firstValueFrom(this.api.ledger({ query }));
-    for (let turns = 0; page.rows.length === 0 && page.next !== null && turns < MOST_TURNS && !given.aborted; turns++)
+    for (
+      let turns = 0;
+      page.rows.length === 0 && page.next !== null && turns < MOST_TURNS && !given.aborted;
+      turns++
+    )
       page = await firstValueFrom(this.api.ledger({ query: { ...query, before: page.next } }));
     return page;
   }
@@ -184,7 +203,11 @@ function rowOf(row: LedgerRow) {
     opened: format(new Date(row.openedAt), 'd MMM yyyy'),
     ended: [
       row.closedAt ? format(new Date(row.closedAt), 'd MMM yyyy') : '',
-      row.comebackOf ? `came back from ${row.comebackOf}` : row.cameBackAs ? `came back as ${row.cameBackAs}` : '',
+      row.comebackOf
+        ? `came back from ${row.comebackOf}`
+        : row.cameBackAs
+          ? `came back as ${row.cameBackAs}`
+          : '',
     ]
       .filter(Boolean)
       .join(' · '),

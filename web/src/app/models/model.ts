@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { Correction, ModelRecord } from '@petrichor/api';
@@ -11,7 +20,12 @@ import { firstValueFrom } from 'rxjs';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
 import { Api, faultOf } from '../state/api';
-import { KnowledgeActions, selectKnowledgeState, selectPolicy, selectCompanionCases } from '../state/knowledge/knowledge.reducer';
+import {
+  KnowledgeActions,
+  selectKnowledgeState,
+  selectPolicy,
+  selectCompanionCases,
+} from '../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../state/session/session.reducer';
 import { TextField } from '../ui/field/text-field';
 import { KeyBox } from '../ui/key-box';
@@ -24,7 +38,10 @@ import { WholeOutline } from './whole-outline';
 
 const SAY_EVIDENCE = { claimed: 'the maker says', reported: 'reported', 'seen-here': 'seen here' } as const;
 
-/** One machine model: its card, slots, outline map, guide, versions, what jobs said against it, and what they were. */
+/**
+ * One machine model: its card, slots, outline map, guide, versions, what jobs said against it, and what they
+ * were.
+ */
 @Component({
   selector: 'p-model',
   imports: [RouterLink, ConnectionLine, KeyBox, Photo, StateMark, TextField, WholeOutline],
@@ -37,7 +54,9 @@ export class ModelScreen {
   private readonly store = inject(Store);
   private readonly cases = this.store.selectSignal(selectCompanionCases);
   /** What jobs here have shown about memory, wireless cards and batteries in this model. */
-  protected readonly companions = computed(() => this.cases().filter((one) => one.modelId === this.modelId()));
+  protected readonly companions = computed(() =>
+    this.cases().filter((one) => one.modelId === this.modelId()),
+  );
   private readonly api = inject(Api);
   private readonly router = inject(Router);
   private readonly account = this.store.selectSignal(selectAccount);
@@ -47,7 +66,9 @@ export class ModelScreen {
   protected readonly lead = computed(() => this.account()?.roles.includes('lead') ?? false);
   /** An older version that is looked at instead of the one in use. */
   protected readonly old = signal<MachineModel | null>(null);
-  protected readonly model = computed(() => this.old() ?? this.knowledge().models.find((one) => one.id === this.modelId()) ?? null);
+  protected readonly model = computed(
+    () => this.old() ?? this.knowledge().models.find((one) => one.id === this.modelId()) ?? null,
+  );
   protected readonly loaded = computed(() => this.knowledge().loaded);
   protected readonly record = signal<ModelRecord | null>(null);
   protected readonly fault = signal('');
@@ -66,7 +87,10 @@ export class ModelScreen {
   constructor() {
     inject(Keys).bind({
       Escape: { say: 'Back to Models', run: () => void this.router.navigate(['/models']) },
-      E: { say: 'Write at its guide', run: () => void this.router.navigate(['/models', this.modelId(), 'guide']) },
+      E: {
+        say: 'Write at its guide',
+        run: () => void this.router.navigate(['/models', this.modelId(), 'guide']),
+      },
     });
     this.store.dispatch(KnowledgeActions.wanted());
     effect(() => {
@@ -88,7 +112,8 @@ export class ModelScreen {
 
   private wayOf(model: MachineModel, slot: Slot) {
     const evidence = slot.evidence.map(
-      (one) => `${one.gb} GB ${one.worked ? 'works' : 'does not work'}: ${SAY_EVIDENCE[one.kind]}, ${one.source}`,
+      (one) =>
+        `${one.gb} GB ${one.worked ? 'works' : 'does not work'}: ${SAY_EVIDENCE[one.kind]}, ${one.source}`,
     );
     const way = slot.reach.length > 0 ? buildWay(model, slot, [], { policy: this.policy() }) : null;
     if (!way) return { evidence, say: 'part of the board: nothing comes off to change it', steps: [] };
@@ -119,7 +144,9 @@ export class ModelScreen {
     this.fault.set('');
     const words = this.words()[`${one.jobId} ${one.seq}`] ?? '';
     try {
-      await firstValueFrom(this.api.settleCorrection({ params: { jobId: one.jobId, seq: one.seq }, body: { verdict, words } }));
+      await firstValueFrom(
+        this.api.settleCorrection({ params: { jobId: one.jobId, seq: one.seq }, body: { verdict, words } }),
+      );
       await this.load(this.modelId());
     } catch (error) {
       const { sentence, fields } = faultOf(error);
@@ -132,14 +159,28 @@ export class ModelScreen {
     if (!model) return;
     const name = `${model.id}-v${model.guide.version}`;
     this.fault.set('');
-    if (kind === 'json') return saveFile(`${name}.json`, 'application/json', `${JSON.stringify(model, null, 2)}\n`);
+    if (kind === 'json')
+      return saveFile(`${name}.json`, 'application/json', `${JSON.stringify(model, null, 2)}\n`);
     if (kind === 'markdown') return saveFile(`${name}.md`, 'text/markdown', guideMarkdown(model));
-    if (kind === 'how-to') return saveFile(`${name}.jsonld`, 'application/ld+json', `${JSON.stringify(guideHowTo(model), null, 2)}\n`);
-    if (kind === 'pdf') return this.fault.set(await savePdf(`${name}.pdf`, (face) => guideSheets(model, this.paper.name(), face)));
+    if (kind === 'how-to')
+      return saveFile(
+        `${name}.jsonld`,
+        'application/ld+json',
+        `${JSON.stringify(guideHowTo(model), null, 2)}\n`,
+      );
+    if (kind === 'pdf')
+      return this.fault.set(
+        await savePdf(`${name}.pdf`, (face) => guideSheets(model, this.paper.name(), face)),
+      );
     // Every screw of the guide, whichever slot it is on the way to.
     const all = { ...model.slots[0]!, reach: model.guide.operations.map((one) => one.id) };
     const way = buildWay(model, all, [], { policy: this.policy() });
     if (!way.ok) return this.fault.set(`There is no mat of this guide yet. ${way.problem}`);
-    this.fault.set(await savePdf(`${name}-mat.pdf`, () => drawMat(model.guide, way.steps, sayModel(model), this.paper.name()).sheets));
+    this.fault.set(
+      await savePdf(
+        `${name}-mat.pdf`,
+        () => drawMat(model.guide, way.steps, sayModel(model), this.paper.name()).sheets,
+      ),
+    );
   }
 }

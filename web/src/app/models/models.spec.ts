@@ -36,13 +36,23 @@ function begin(roles: Role[]): HttpTestingController {
       provideRouter([{ path: '**', children: [] }]),
       provideHttpClient(),
       provideHttpClientTesting(),
-      { provide: PhotoKeeper, useValue: { waiting: () => 0, refused: () => null, address: (hash: string) => Promise.resolve(hash) } },
+      {
+        provide: PhotoKeeper,
+        useValue: { waiting: () => 0, refused: () => null, address: (hash: string) => Promise.resolve(hash) },
+      },
     ],
   });
   const store = TestBed.inject(Store);
   const account = { id: 'ines', name: 'Ines', signInName: 'ines', roles };
-  store.dispatch(SessionActions.told({ reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } } }));
-  const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
+  store.dispatch(
+    SessionActions.told({
+      reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } },
+    }),
+  );
+  const diagnosis = {
+    before: learn(shippedDiagnosis('before'), []),
+    after: learn(shippedDiagnosis('after'), []),
+  };
   store.dispatch(
     KnowledgeActions.told({
       reply: {
@@ -87,7 +97,9 @@ describe('a model', () => {
     expect(element.textContent).toContain('5 steps in');
     expect(element.textContent).toContain('Four screws, not three.');
     expect(element.textContent).toContain('For a lead to look at.');
-    expect([...element.querySelectorAll('button')].some((one) => one.textContent.trim() === 'Taken up')).toBe(false);
+    expect([...element.querySelectorAll('button')].some((one) => one.textContent.trim() === 'Taken up')).toBe(
+      false,
+    );
   });
 
   it('lets a lead settle it with words, and says what the server says', async () => {
@@ -125,10 +137,16 @@ describe('how a workshop opens machines', () => {
     };
     await type('2');
     await press(element, 'Keep this for the next ways that are planned', settle);
-    expect(element.querySelector('p[role=alert]:not(:empty)')?.textContent ?? element.textContent).toContain('5 s at the least');
+    expect(element.querySelector('p[role=alert]:not(:empty)')?.textContent ?? element.textContent).toContain(
+      '5 s at the least',
+    );
     await type('30');
     await press(element, 'once it is closed', settle);
     await press(element, 'Keep this for the next ways that are planned', settle);
-    expect(http.expectOne('/api/policy').request.body).toEqual({ ...USUAL_POLICY, drainSeconds: 30, tryBeforeClosing: false });
+    expect(http.expectOne('/api/policy').request.body).toEqual({
+      ...USUAL_POLICY,
+      drainSeconds: 30,
+      tryBeforeClosing: false,
+    });
   });
 });

@@ -27,7 +27,11 @@ import { PricingForm } from './pricing-form';
       <h1>Models</h1>
       @if (lead()) {
         <label class="tgt"
-          >Bring in a document<input class="visually-hidden" type="file" accept=".json,application/json" (change)="bringIn($event)"
+          >Bring in a document<input
+            class="visually-hidden"
+            type="file"
+            accept=".json,application/json"
+            (change)="bringIn($event)"
         /></label>
       }
     </header>
@@ -49,7 +53,10 @@ import { PricingForm } from './pricing-form';
                 ><a [routerLink]="['/models', model.id]"
                   ><b>{{ model.name }}</b></a
                 ><br /><span class="mu">label: {{ model.labels }}</span></span
-              ><span>{{ model.slots }}; {{ model.operations }} operations, guide version {{ model.version }}{{ model.state }}</span>
+              ><span
+                >{{ model.slots }}; {{ model.operations }} operations, guide version {{ model.version
+                }}{{ model.state }}</span
+              >
             </li>
           } @empty {
             <li>

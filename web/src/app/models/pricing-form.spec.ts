@@ -18,7 +18,11 @@ const type = async (id: string, text: string) => {
 
 async function form(lead: boolean): Promise<void> {
   TestBed.configureTestingModule({
-    providers: [provideStore({ knowledge: knowledgeReducer }), provideHttpClient(), provideHttpClientTesting()],
+    providers: [
+      provideStore({ knowledge: knowledgeReducer }),
+      provideHttpClient(),
+      provideHttpClientTesting(),
+    ],
   });
   http = TestBed.inject(HttpTestingController);
   fixture = TestBed.createComponent(PricingForm);

@@ -14,7 +14,10 @@ import { form } from '../ui/form';
 const TypedSchema = PricingSchema.omit({ taxBasisPoints: true }).extend({
   taxPercent: z.number('Type the tax, 0 where there is none.').min(0).max(100, 'Tax is at most 100 %.'),
 });
-/** What this workshop charges and promises: a lead's to set. Offers that were made keep the prices they were made with. */
+/**
+ * What this workshop charges and promises: a lead's to set. Offers that were made keep the prices they were
+ * made with.
+ */
 @Component({
   selector: 'p-pricing-form',
   imports: [FormField, MoneyField, NumberField, SelectField],
@@ -38,16 +41,35 @@ const TypedSchema = PricingSchema.omit({ taxBasisPoints: true }).extend({
     <form class="stack" (submit)="form.send($event)" novalidate>
       <div class="grid">
         <p-money-field label="An hour of work" fieldId="price-hour" [formField]="form.fields.hourMinor" />
-        <p-money-field label="Looking, if nothing is repaired" fieldId="price-looking" [formField]="form.fields.lookingMinor" />
+        <p-money-field
+          label="Looking, if nothing is repaired"
+          fieldId="price-looking"
+          [formField]="form.fields.lookingMinor"
+        />
         <p-number-field label="Tax" fieldId="price-tax" unit="%" [formField]="form.fields.taxPercent" />
-        <p-select-field label="Smallest coin taken" fieldId="price-coin" [options]="coins" [formField]="form.fields.coinMinor" />
+        <p-select-field
+          label="Smallest coin taken"
+          fieldId="price-coin"
+          [options]="coins"
+          [formField]="form.fields.coinMinor"
+        />
         @for (one of numbers; track one.key) {
-          <p-number-field [label]="one.label" [fieldId]="'price-' + one.key" [unit]="one.unit" [formField]="form.fields[one.key]" />
+          <p-number-field
+            [label]="one.label"
+            [fieldId]="'price-' + one.key"
+            [unit]="one.unit"
+            [formField]="form.fields[one.key]"
+          />
         }
       </div>
-      <p class="mu">Without tax. Tax is added once to the sum, and the total rounded to the smallest coin, halves away from zero.</p>
+      <p class="mu">
+        Without tax. Tax is added once to the sum, and the total rounded to the smallest coin, halves away
+        from zero.
+      </p>
       @if (lead()) {
-        <p><button class="tgt" type="submit" [disabled]="form.busy()">Keep this for the next offers</button></p>
+        <p>
+          <button class="tgt" type="submit" [disabled]="form.busy()">Keep this for the next offers</button>
+        </p>
       } @else {
         <p class="mu">A lead changes this.</p>
       }
@@ -61,7 +83,10 @@ export class PricingForm {
   readonly lead = input(false);
   private readonly api = inject(Api);
   private readonly store = inject(Store);
-  protected readonly coins = ([1, 5, 10, 50, 100] as const).map((value) => ({ value, label: String(value / 100) }));
+  protected readonly coins = ([1, 5, 10, 50, 100] as const).map((value) => ({
+    value,
+    label: String(value / 100),
+  }));
   protected readonly numbers = [
     { key: 'depositPercent', label: 'Deposit before ordering', unit: '%' },
     { key: 'offerDays', label: 'An offer holds', unit: 'days' },

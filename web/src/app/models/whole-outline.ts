@@ -17,7 +17,14 @@ const SHAPES = ['circle', 'square', 'diamond', 'triangle'] as const;
           role="img"
           [attr.aria-label]="map.words"
         >
-          <rect class="body" x="0" y="0" [attr.width]="map.outline.widthMm" [attr.height]="map.outline.heightMm" rx="8" />
+          <rect
+            class="body"
+            x="0"
+            y="0"
+            [attr.width]="map.outline.widthMm"
+            [attr.height]="map.outline.heightMm"
+            rx="8"
+          />
           @for (mark of map.outline.landmarks; track $index) {
             @if (mark.shape === 'circle') {
               <circle
@@ -42,7 +49,9 @@ const SHAPES = ['circle', 'square', 'diamond', 'triangle'] as const;
               <path class="leader" [attr.d]="label.leader" />
             }
             @for (line of label.lines; track $index) {
-              <text class="name" [attr.x]="line.x" [attr.y]="line.y" text-anchor="middle">{{ line.text }}</text>
+              <text class="name" [attr.x]="line.x" [attr.y]="line.y" text-anchor="middle">
+                {{ line.text }}
+              </text>
             }
           }
           @for (hole of map.holes; track $index) {
@@ -54,7 +63,9 @@ const SHAPES = ['circle', 'square', 'diamond', 'triangle'] as const;
           <ul>
             @for (kind of map.kinds; track kind.say) {
               <li>
-                <svg viewBox="-6 -6 12 12" width="18" height="18" aria-hidden="true"><path [attr.d]="kind.path" /></svg>
+                <svg viewBox="-6 -6 12 12" width="18" height="18" aria-hidden="true">
+                  <path [attr.d]="kind.path" />
+                </svg>
                 <span class="m">{{ kind.count }} × {{ kind.say }}</span>
               </li>
             }
@@ -125,13 +136,23 @@ export class WholeOutline {
         if (thing.kind !== 'screw') continue;
         const side = one.side ?? startSide;
         const map = sides[side] ?? outline;
-        const here = of.get(map) ?? { side, holes: [], kinds: new Map<string, number>(), counts: new Map<string, number>() };
+        const here = of.get(map) ?? {
+          side,
+          holes: [],
+          kinds: new Map<string, number>(),
+          counts: new Map<string, number>(),
+        };
         of.set(map, here);
         const say = `${sayScrew(thing.screw)}, ${thing.screw.bit}`;
         if (!here.kinds.has(say)) here.kinds.set(say, here.kinds.size);
         here.counts.set(say, (here.counts.get(say) ?? 0) + thing.holes.length);
         for (const hole of thing.holes)
-          here.holes.push({ path: shape(here.kinds.get(say)!, hole.xMm, hole.yMm), captive: thing.captive, x: hole.xMm, y: hole.yMm });
+          here.holes.push({
+            path: shape(here.kinds.get(say)!, hole.xMm, hole.yMm),
+            captive: thing.captive,
+            x: hole.xMm,
+            y: hole.yMm,
+          });
       }
     return [...of].map(([map, { side, holes, kinds, counts }]) => ({
       outline: map,

@@ -18,7 +18,12 @@ const NOBODY: NewAccount = { name: '', signInName: '', password: '', roles: ['te
   template: `
     <form class="stacked" (submit)="form.send($event)" novalidate>
       <p-text-field label="Name" fieldId="name" [formField]="form.fields.name" />
-      <p-text-field label="Sign-in name" fieldId="sign-in-name" capitals="none" [formField]="form.fields.signInName" />
+      <p-text-field
+        label="Sign-in name"
+        fieldId="sign-in-name"
+        capitals="none"
+        [formField]="form.fields.signInName"
+      />
       <p-text-field
         label="First password, at least 10 characters"
         fieldId="password"

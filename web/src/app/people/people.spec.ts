@@ -10,8 +10,20 @@ import { sayDevice } from './device';
 import { PeopleScreen } from './people';
 
 const INES: Person = { id: 'ines', name: 'Ines', signInName: 'ines', roles: ['lead'], locked: false };
-const TOBIAH: Person = { id: 'tobiah', name: 'Tobiah', signInName: 'tobiah', roles: ['technician'], locked: false };
-const TABLET: SignedIn = { id: 'a'.repeat(64), since: '2026-04-14T08:00:00Z', device: '', address: '192.168.7.31', here: false };
+const TOBIAH: Person = {
+  id: 'tobiah',
+  name: 'Tobiah',
+  signInName: 'tobiah',
+  roles: ['technician'],
+  locked: false,
+};
+const TABLET: SignedIn = {
+  id: 'a'.repeat(64),
+  since: '2026-04-14T08:00:00Z',
+  device: '',
+  address: '192.168.7.31',
+  here: false,
+};
 
 let fixture: ComponentFixture<PeopleScreen>;
 let http: HttpTestingController;
@@ -113,7 +125,10 @@ describe('a lead', () => {
     const detail = 'That is the last lead who can sign in.';
     http
       .expectOne('/api/accounts/ines')
-      .flush({ type: 'x', title: 'Refused', status: 409, code: 'last-lead', detail }, { status: 409, statusText: 'Conflict' });
+      .flush(
+        { type: 'x', title: 'Refused', status: 409, code: 'last-lead', detail },
+        { status: 409, statusText: 'Conflict' },
+      );
     await settle();
     expect(element().querySelector('p-person-panel [role=alert]')!.textContent).toBe(detail);
   });

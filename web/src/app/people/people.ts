@@ -10,7 +10,10 @@ import { StateMark } from '../ui/state-mark';
 import { AddPerson } from './add-person';
 import { PersonPanel } from './person-panel';
 
-/** Who works here. A lead adds, changes, locks and removes people; everybody changes their own password and signs devices out. */
+/**
+ * Who works here. A lead adds, changes, locks and removes people; everybody changes their own password and
+ * signs devices out.
+ */
 @Component({
   selector: 'p-people',
   imports: [RouterLink, KeyBox, StateMark, AddPerson, PersonPanel],
@@ -51,13 +54,20 @@ import { PersonPanel } from './person-panel';
           }
         </ul>
         @if (lead() && shown()) {
-          <div class="buttons"><button class="tgt" type="button" (click)="chosen.set(null)">Add somebody</button></div>
+          <div class="buttons">
+            <button class="tgt" type="button" (click)="chosen.set(null)">Add somebody</button>
+          </div>
         }
         <p class="fault" role="alert">{{ failed() }}</p>
       </section>
       <section>
         @if (shown(); as one) {
-          <p-person-panel [person]="one" [lead]="lead()" [self]="one.id === me()" (changed)="people.set($event)" />
+          <p-person-panel
+            [person]="one"
+            [lead]="lead()"
+            [self]="one.id === me()"
+            (changed)="people.set($event)"
+          />
         } @else if (lead()) {
           <h2>Add somebody</h2>
           <p-add-person (changed)="people.set($event)" />

@@ -88,7 +88,12 @@ export class PersonPanel {
 
   protected remove(): void {
     if (!this.removing()) return this.removing.set(true);
-    this.ask(this.people(this.api.removePerson({ params: this.who() }), `${this.person().name} is gone. What they did keeps their name.`));
+    this.ask(
+      this.people(
+        this.api.removePerson({ params: this.who() }),
+        `${this.person().name} is gone. What they did keeps their name.`,
+      ),
+    );
   }
 
   protected signOut(session: SignedIn): void {
@@ -104,10 +109,16 @@ export class PersonPanel {
     const sentence = self
       ? 'Your password is changed. Your other devices are signed out.'
       : `${this.person().name} signs in with that password now, and is signed out everywhere. Tell it to nobody else.`;
-    return this.said(asked, sentence, () => this.sessions.update((sessions) => sessions.filter(({ here }) => here)));
+    return this.said(asked, sentence, () =>
+      this.sessions.update((sessions) => sessions.filter(({ here }) => here)),
+    );
   }
 
-  private people(asked: Observable<{ accounts: Person[] }>, sentence: string, then: () => void = () => undefined): Observable<unknown> {
+  private people(
+    asked: Observable<{ accounts: Person[] }>,
+    sentence: string,
+    then: () => void = () => undefined,
+  ): Observable<unknown> {
     return this.said(asked, sentence, ({ accounts }) => {
       this.removing.set(false);
       then();

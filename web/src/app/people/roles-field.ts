@@ -19,7 +19,13 @@ const ROLES: readonly { readonly id: Role; readonly say: string }[] = [
       <div role="group" [attr.aria-labelledby]="labelId()" [attr.aria-describedby]="describedBy()">
         @for (role of roles; track role.id) {
           <label>
-            <input #box type="checkbox" [id]="id() + role.id" [checked]="value().includes(role.id)" (change)="hold(role.id, box.checked)" />
+            <input
+              #box
+              type="checkbox"
+              [id]="id() + role.id"
+              [checked]="value().includes(role.id)"
+              (change)="hold(role.id, box.checked)"
+            />
             {{ role.say }}
           </label>
         }

@@ -2,14 +2,19 @@ import { readTable, writeTable, type ReadTable } from '@petrichor/core/formats';
 import type { Drive, Part } from '@petrichor/core/hardware';
 import Papa from 'papaparse';
 
-/** A CSV text (RFC 4180, comma or semicolon) as documents; what the reader of CSV itself stumbles over is a bad row, too. */
+/**
+ * A CSV text (RFC 4180, comma or semicolon) as documents; what the reader of CSV itself stumbles over is a
+ * bad row, too.
+ */
 export function readCsv(text: string): ReadTable {
   const { data, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',
     delimitersToGuess: [',', ';', '\t'],
   });
-  const broken = errors.flatMap((error) => (error.row === undefined ? [] : [{ line: error.row + 2, reason: error.message }]));
+  const broken = errors.flatMap((error) =>
+    error.row === undefined ? [] : [{ line: error.row + 2, reason: error.message }],
+  );
   const lines = new Set(broken.map((one) => one.line));
   // A broken row is listed once, for what is wrong with it as text; its line stays counted.
   const read = readTable(data.map((row, at) => (lines.has(at + 2) ? { item: 'part' } : plain(row))));
@@ -31,4 +36,6 @@ export function writeCsv(drives: readonly Drive[], parts: readonly Part[]): stri
 const FORMULA = /^[=+\-@\t\r]/;
 
 const plain = (row: Record<string, string>): Record<string, string> =>
-  Object.fromEntries(Object.entries(row).map(([column, cell]) => [column.trim(), (cell ?? '').replace(/^'(?=[=+\-@])/, '')]));
+  Object.fromEntries(
+    Object.entries(row).map(([column, cell]) => [column.trim(), (cell ?? '').replace(/^'(?=[=+\-@])/, '')]),
+  );

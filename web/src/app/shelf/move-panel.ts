@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { RouterLink } from '@angular/router';
 import type { StockEntry } from '@petrichor/api';
@@ -35,7 +45,9 @@ const SAY: Readonly<Record<StockMove['kind'], string>> = {
   cancelled: 'order cancelled',
 };
 
-const MoveSchema = StockMoveSchema.pick({ kind: true, quantity: true, note: true }).extend({ dueOn: z.string() });
+const MoveSchema = StockMoveSchema.pick({ kind: true, quantity: true, note: true }).extend({
+  dueOn: z.string(),
+});
 
 /** One item: how many are where, what happened to it, and the next thing that does. */
 @Component({
@@ -65,7 +77,13 @@ const MoveSchema = StockMoveSchema.pick({ kind: true, quantity: true, note: true
       </div>
     </dl>
     <form (submit)="form.send($event)" novalidate>
-      <p-choice-field class="kinds" label="What happened" fieldId="move-kind" [options]="kinds" [formField]="form.fields.kind" />
+      <p-choice-field
+        class="kinds"
+        label="What happened"
+        fieldId="move-kind"
+        [options]="kinds"
+        [formField]="form.fields.kind"
+      />
       <div class="two">
         <p-number-field
           [label]="kind() === 'counted' ? 'Lie there now' : 'How many'"
@@ -90,7 +108,8 @@ const MoveSchema = StockMoveSchema.pick({ kind: true, quantity: true, note: true
         <li>
           <span class="m small">{{ when(entry) }}</span>
           <span
-            >{{ entry.move.quantity }} {{ say[entry.move.kind] }}{{ entry.move.note ? ': ' + entry.move.note : ''
+            >{{ entry.move.quantity }} {{ say[entry.move.kind]
+            }}{{ entry.move.note ? ': ' + entry.move.note : ''
             }}{{ entry.move.dueOn ? ', due ' + entry.move.dueOn : '' }}</span
           >
           <span class="mu small">
@@ -165,7 +184,8 @@ export class MovePanel {
       this.key();
       return { kind: 'received', quantity: 1, note: '', dueOn: '' };
     },
-    send: ({ dueOn, ...given }) => this.move({ ...given, jobId: null, dueOn: given.kind === 'ordered' && dueOn !== '' ? dueOn : null }),
+    send: ({ dueOn, ...given }) =>
+      this.move({ ...given, jobId: null, dueOn: given.kind === 'ordered' && dueOn !== '' ? dueOn : null }),
   });
   protected readonly kind = computed(() => this.form.typed().kind);
   protected readonly fault = signal('');

@@ -19,8 +19,18 @@ export interface ShelfRow {
 export const keyOf = ({ kind, id }: ItemRef): string => `${kind} ${id}`;
 
 /** Drives and small parts with their levels. What has never moved lies on the shelf as its document says. */
-export function shelfRows(drives: readonly Drive[], parts: readonly Part[], levels: ReadonlyMap<string, Level>): ShelfRow[] {
-  const row = (kind: ItemRef['kind'], of: Drive | Part, name: string, kindWords: string, what: string): ShelfRow => {
+export function shelfRows(
+  drives: readonly Drive[],
+  parts: readonly Part[],
+  levels: ReadonlyMap<string, Level>,
+): ShelfRow[] {
+  const row = (
+    kind: ItemRef['kind'],
+    of: Drive | Part,
+    name: string,
+    kindWords: string,
+    what: string,
+  ): ShelfRow => {
     const item = { kind, id: of.id };
     const level = levels.get(keyOf(item)) ?? { ...EMPTY, onShelf: of.inStock };
     return {
@@ -37,12 +47,15 @@ export function shelfRows(drives: readonly Drive[], parts: readonly Part[], leve
     };
   };
   return [
-    ...drives.map((drive) => row('drive', drive, sayDrive(drive), 'drive', `${sayForm(drive)}, ${sayLink(drive.link)}`)),
+    ...drives.map((drive) =>
+      row('drive', drive, sayDrive(drive), 'drive', `${sayForm(drive)}, ${sayLink(drive.link)}`),
+    ),
     ...parts.map((part) => row('part', part, part.name, PART_KIND_WORDS[part.kind], madeFor(part))),
   ];
 }
 
-const madeFor = (part: Part): string => ('forModels' in part && part.forModels.length > 0 ? `for ${part.forModels.join(', ')}` : '');
+const madeFor = (part: Part): string =>
+  'forModels' in part && part.forModels.length > 0 ? `for ${part.forModels.join(', ')}` : '';
 
 /** What a scanner or a hand typed, as a row: the id exactly, else the only row whose name begins so. */
 export function scanned(rows: readonly ShelfRow[], text: string): ShelfRow | null {
@@ -50,6 +63,8 @@ export function scanned(rows: readonly ShelfRow[], text: string): ShelfRow | nul
   if (typed === '') return null;
   const exact = rows.find((row) => row.item.id === typed || row.name.toLowerCase() === typed);
   if (exact) return exact;
-  const begun = rows.filter((row) => row.item.id.startsWith(typed) || row.name.toLowerCase().startsWith(typed));
+  const begun = rows.filter(
+    (row) => row.item.id.startsWith(typed) || row.name.toLowerCase().startsWith(typed),
+  );
   return begun.length === 1 ? begun[0]! : null;
 }

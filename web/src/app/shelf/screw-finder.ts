@@ -11,7 +11,10 @@ import { StateMark } from '../ui/state-mark';
 
 const MARKS = { fits: 'settled', unknown: 'needs', no: 'stop' } as const;
 
-/** Which screw of my stock will do, and which of the machine's own may be lent: ranked, with why each is refused. */
+/**
+ * Which screw of my stock will do, and which of the machine's own may be lent: ranked, with why each is
+ * refused.
+ */
 @Component({
   selector: 'p-screw-finder',
   imports: [NumberField, SelectField, StateMark],
@@ -34,7 +37,9 @@ const MARKS = { fits: 'settled', unknown: 'needs', no: 'stop' } as const;
         <li>
           <p-state-mark [mark]="marks[one.verdict]" [size]="15" />
           <b>{{ say(one.screw) }}</b>
-          <span>{{ one.from === 'shelf' ? one.count + ' in ' + one.where : 'from the machine: ' + one.where }}</span>
+          <span>{{
+            one.from === 'shelf' ? one.count + ' in ' + one.where : 'from the machine: ' + one.where
+          }}</span>
           <span class="mu">{{ one.sentence }}</span>
         </li>
       } @empty {
@@ -43,8 +48,8 @@ const MARKS = { fits: 'settled', unknown: 'needs', no: 'stop' } as const;
     </ul>
     @if (lends()) {
       <p class="mu small">
-        A screw that is lent leaves its own hole open: it goes on the job's tray until another is back in it. Battery screws are often
-        thinner.
+        A screw that is lent leaves its own hole open: it goes on the job's tray until another is back in it.
+        Battery screws are often thinner.
       </p>
     }
   `,
@@ -106,7 +111,12 @@ export class ScrewFinder {
     const near = (screw: Screw) => screw.thread === this.thread();
     const all = findScrews(this.need(), this.parts(), own);
     // What is of another thread is of no use here, but for the first few that one could take for it.
-    return [...all.filter((one) => near(one.screw)), ...all.filter((one) => !near(one.screw)).slice(0, 3)].slice(0, 14);
+    return [
+      ...all.filter((one) => near(one.screw)),
+      ...all.filter((one) => !near(one.screw)).slice(0, 3),
+    ].slice(0, 14);
   });
-  protected readonly lends = computed(() => this.found().some((one) => one.from === 'machine' && one.verdict === 'fits'));
+  protected readonly lends = computed(() =>
+    this.found().some((one) => one.from === 'machine' && one.verdict === 'fits'),
+  );
 }

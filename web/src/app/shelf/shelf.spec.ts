@@ -61,7 +61,8 @@ describe('rows of the shelf', () => {
 
   it('say what is free: what is reserved lies there, too', () =>
     expect(rows.find((row) => row.item.id === 'post-m2')).toMatchObject({ free: 3, level }));
-  it('take a document at its word while nothing has moved', () => expect(rows[0]).toMatchObject({ free: 3, level: { onShelf: 3 } }));
+  it('take a document at its word while nothing has moved', () =>
+    expect(rows[0]).toMatchObject({ free: 3, level: { onShelf: 3 } }));
 
   it.each([
     ['corrie-d7', 'corrie-d7'],
@@ -114,7 +115,12 @@ describe('the screen', () => {
   async function shelf(roles: Role[] = ['technician']): Promise<void> {
     TestBed.configureTestingModule({
       providers: [
-        provideStore({ session: sessionReducer, knowledge: knowledgeReducer, connection: connectionReducer, jobs: jobsReducer }),
+        provideStore({
+          session: sessionReducer,
+          knowledge: knowledgeReducer,
+          connection: connectionReducer,
+          jobs: jobsReducer,
+        }),
         provideRouter([{ path: '**', children: [] }]),
         provideHttpClient(),
         provideHttpClientTesting(),
@@ -122,8 +128,15 @@ describe('the screen', () => {
     });
     const store = TestBed.inject(Store);
     const account = { id: 'ines', name: 'Ines', signInName: 'ines', roles };
-    store.dispatch(SessionActions.told({ reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } } }));
-    const diagnosis = { before: learn(shippedDiagnosis('before'), []), after: learn(shippedDiagnosis('after'), []) };
+    store.dispatch(
+      SessionActions.told({
+        reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } },
+      }),
+    );
+    const diagnosis = {
+      before: learn(shippedDiagnosis('before'), []),
+      after: learn(shippedDiagnosis('after'), []),
+    };
     store.dispatch(
       KnowledgeActions.told({
         reply: {
@@ -142,9 +155,9 @@ describe('the screen', () => {
     fixture = TestBed.createComponent(ShelfScreen);
     http = TestBed.inject(HttpTestingController);
     await settle();
-    http
-      .expectOne('/api/shelf')
-      .flush({ levels: [{ item: { kind: 'part', id: 'post-m2' }, level: { ...EMPTY, onShelf: 6, reserved: 1 } }] });
+    http.expectOne('/api/shelf').flush({
+      levels: [{ item: { kind: 'part', id: 'post-m2' }, level: { ...EMPTY, onShelf: 6, reserved: 1 } }],
+    });
     await settle();
   }
   const type = async (selector: string, text: string) => {
@@ -167,14 +180,18 @@ describe('the screen', () => {
   it('opens what a scanner reads, and shows how many are where', async () => {
     await shelf();
     await open('post-m2');
-    expect(element().querySelector('aside')!.textContent.replace(/\s+/g, ' ')).toMatch(/Free ?5 ?Reserved ?1 ?Lent ?0/);
+    expect(element().querySelector('aside')!.textContent.replace(/\s+/g, ' ')).toMatch(
+      /Free ?5 ?Reserved ?1 ?Lent ?0/,
+    );
   });
 
   it('says so when nothing is called that', async () => {
     await shelf();
     await type('#scan', 'nothing-of-it');
     await submit('.scan');
-    expect(element().querySelector('[role=alert]')!.textContent).toContain("Nothing on the shelf is called 'nothing-of-it'");
+    expect(element().querySelector('[role=alert]')!.textContent).toContain(
+      "Nothing on the shelf is called 'nothing-of-it'",
+    );
   });
 
   it('sends a move once, by an id of its own, and the same id again after a dead network', async () => {
@@ -182,7 +199,10 @@ describe('the screen', () => {
     await open('post-m2');
     await submit('aside form');
     const first = http.expectOne('/api/shelf/moves');
-    expect(first.request.body).toMatchObject({ item: { kind: 'part', id: 'post-m2' }, move: { kind: 'received', quantity: 1 } });
+    expect(first.request.body).toMatchObject({
+      item: { kind: 'part', id: 'post-m2' },
+      move: { kind: 'received', quantity: 1 },
+    });
     first.error(new ProgressEvent('error'));
     await settle();
     expect(element().querySelector('aside [role=alert]')!.textContent).toContain('does not answer');
@@ -197,7 +217,9 @@ describe('the screen', () => {
     await type('#quantity', '9');
     await type('#note', 'boatyard');
     await submit('aside form');
-    expect(element().querySelector('aside [role=alert]')!.textContent).toContain('Only 5 are free to be lent.');
+    expect(element().querySelector('aside [role=alert]')!.textContent).toContain(
+      'Only 5 are free to be lent.',
+    );
     http.expectNone('/api/shelf/moves');
   });
 
@@ -205,7 +227,9 @@ describe('the screen', () => {
     await shelf();
     pressKey('w');
     await settle();
-    const lines = [...element().querySelectorAll('p-screw-finder li')].map((one) => one.textContent.replace(/\s+/g, ' '));
+    const lines = [...element().querySelectorAll('p-screw-finder li')].map((one) =>
+      one.textContent.replace(/\s+/g, ' '),
+    );
     expect(lines[0]).toMatch(/M2 × 3 wafer.*holds 5\.5 turns/);
     expect(lines[1]).toMatch(/M2 × 6 wafer.*Too long/);
   });

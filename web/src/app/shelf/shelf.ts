@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { ReadTable } from '@petrichor/core/formats';
@@ -25,7 +33,17 @@ import { ScrewFinder } from './screw-finder';
 /** Drives and small parts: how many are where, and every move of them. */
 @Component({
   selector: 'p-shelf',
-  imports: [RouterLink, ConnectionLine, InputText, KeyBox, MovePanel, ScrewFinder, SelectField, TableModule, TextField],
+  imports: [
+    RouterLink,
+    ConnectionLine,
+    InputText,
+    KeyBox,
+    MovePanel,
+    ScrewFinder,
+    SelectField,
+    TableModule,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shelf.html',
   styleUrl: './shelf.css',
@@ -37,7 +55,9 @@ export class ShelfScreen {
   protected readonly lead = computed(() => this.account()?.roles.includes('lead') ?? false);
   protected readonly knowledge = this.store.selectSignal(selectKnowledgeState);
   private readonly levels = signal<ReadonlyMap<string, Level>>(new Map());
-  private readonly all = computed(() => shelfRows(this.knowledge().drives, this.knowledge().parts, this.levels()));
+  private readonly all = computed(() =>
+    shelfRows(this.knowledge().drives, this.knowledge().parts, this.levels()),
+  );
   protected readonly kinds = computed((): ChoiceOption<string | null>[] => [
     { label: 'all', value: null },
     ...[...new Set(this.all().map((row) => row.kind))].sort().map((kind) => ({ label: kind, value: kind })),
@@ -52,7 +72,9 @@ export class ShelfScreen {
       (row) =>
         (kind === null || row.kind === kind) &&
         (!this.shortOnly() || row.free === 0 || row.level.ordered > 0) &&
-        words.every((word) => `${row.name} ${row.what} ${row.drawer} ${row.item.id} ${row.kind}`.toLowerCase().includes(word)),
+        words.every((word) =>
+          `${row.name} ${row.what} ${row.drawer} ${row.item.id} ${row.kind}`.toLowerCase().includes(word),
+        ),
     );
   });
   private readonly pickedKey = signal<string | null>(null);
@@ -88,7 +110,9 @@ export class ShelfScreen {
 
   protected take(): void {
     const row = scanned(this.all(), this.scan());
-    this.fault.set(row ? '' : `Nothing on the shelf is called '${this.scan()}'. Type its id or the beginning of its name.`);
+    this.fault.set(
+      row ? '' : `Nothing on the shelf is called '${this.scan()}'. Type its id or the beginning of its name.`,
+    );
     if (!row) return;
     this.scan.set('');
     this.pick(row);
@@ -121,7 +145,9 @@ export class ShelfScreen {
     if (!table) return;
     this.api.putItems({ body: { drives: table.drives, parts: table.parts } }).subscribe({
       next: ({ put }) => {
-        this.told.set(`${put} put on the shelf${table.bad.length > 0 ? `, ${table.bad.length} left out` : ''}.`);
+        this.told.set(
+          `${put} put on the shelf${table.bad.length > 0 ? `, ${table.bad.length} left out` : ''}.`,
+        );
         this.incoming.set(null);
         this.refresh();
       },

@@ -39,7 +39,9 @@ const text = (): string => {
 };
 const press = async (words: string) => {
   fixture.detectChanges();
-  [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')].find((one) => one.textContent.includes(words))!.click();
+  [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')]
+    .find((one) => one.textContent.includes(words))!
+    .click();
   await new Promise((done) => setTimeout(done, 5));
 };
 
@@ -80,7 +82,9 @@ it('says whose steps wait for them', () => {
     { name: 'Tobiah', count: 2 },
     { name: 'Perpetua', count: 1 },
   ]);
-  expect(text()).toBe('2 steps of Tobiah wait here until they sign in. 1 step of Perpetua waits here until they sign in.');
+  expect(text()).toBe(
+    '2 steps of Tobiah wait here until they sign in. 1 step of Perpetua waits here until they sign in.',
+  );
 });
 
 describe('a step that the server cannot take', () => {
@@ -95,21 +99,27 @@ describe('a step that the server cannot take', () => {
     field.dispatchEvent(new Event('input'));
     await press('Drop it');
     expect(given[0]!.command).toMatchObject({ type: 'note', text: expect.stringContaining('dropped') });
-    expect(given[0]!.command).toMatchObject({ text: expect.stringContaining('It was a slip of the scanner.') });
+    expect(given[0]!.command).toMatchObject({
+      text: expect.stringContaining('It was a slip of the scanner.'),
+    });
     expect(forgotten).toEqual(['c-1']);
   });
 
   it('is told in the job’s own words, where the job is at hand', async () => {
     const { job } = jobAt('swap');
     TestBed.inject(Store).dispatch(JobsActions.loaded({ job }));
-    unsent.aside.set([{ ...ASIDE, jobId: job.id, events: [{ type: 'serial-recorded', which: 'newDrive', serial: 'PP3-2' }] }]);
+    unsent.aside.set([
+      { ...ASIDE, jobId: job.id, events: [{ type: 'serial-recorded', which: 'newDrive', serial: 'PP3-2' }] },
+    ]);
     fixture.detectChanges();
     const field = (fixture.nativeElement as HTMLElement).querySelector('input')!;
     field.value = 'Read off the wrong drive.';
     field.dispatchEvent(new Event('input'));
     await press('Drop it');
     expect(given[0]!.command).toMatchObject({
-      text: expect.stringMatching(/was dropped: “Serial of the new drive: PP3-2”\. Read off the wrong drive\.$/),
+      text: expect.stringMatching(
+        /was dropped: “Serial of the new drive: PP3-2”\. Read off the wrong drive\.$/,
+      ),
     });
   });
 

@@ -17,7 +17,10 @@ import { sayTime, sayWhen } from './promise';
 
 const LONGEST_TOLD = 300;
 
-/** What is not sent, and why, only while there is any: nobody answers, somebody else has to sign in, or the server cannot take it. Nothing blocks meanwhile. */
+/**
+ * What is not sent, and why, only while there is any: nobody answers, somebody else has to sign in, or the
+ * server cannot take it. Nothing blocks meanwhile.
+ */
 @Component({
   selector: 'p-connection-line',
   imports: [StateMark, TextField],
@@ -32,9 +35,13 @@ const LONGEST_TOLD = 300;
       <div class="aside" role="group" aria-label="What the server does not have any more">
         <p-state-mark mark="stop" [size]="16" />
         <span role="alert">{{ setBack() }}</span>
-        <button class="tgt" type="button" [disabled]="ahead.sending()" (click)="ahead.sendAgain()">Send again</button>
+        <button class="tgt" type="button" [disabled]="ahead.sending()" (click)="ahead.sendAgain()">
+          Send again
+        </button>
         <button class="tgt" type="button" (click)="saveAhead()">Save as a file</button>
-        <button class="tgt" type="button" [disabled]="ahead.sending()" (click)="ahead.leaveOut()">Leave out</button>
+        <button class="tgt" type="button" [disabled]="ahead.sending()" (click)="ahead.leaveOut()">
+          Leave out
+        </button>
       </div>
     }
     @for (one of unsent.aside(); track one.commandId) {
@@ -89,7 +96,11 @@ export class ConnectionLine {
   protected readonly lines = computed(() => {
     const others = this.unsent
       .ofOthers()
-      .map(({ name, count }) => (count === 1 ? `1 step of ${name} waits` : `${count} steps of ${name} wait`) + ' here until they sign in.');
+      .map(
+        ({ name, count }) =>
+          (count === 1 ? `1 step of ${name} waits` : `${count} steps of ${name} wait`) +
+          ' here until they sign in.',
+      );
     const ahead = this.ahead
       .ofOthers()
       .map(
@@ -127,7 +138,11 @@ export class ConnectionLine {
   }
 
   protected save(one: SetAside): void {
-    saveFile('set-aside.json', 'application/json', `${JSON.stringify({ format: 'petrichor-set-aside', ...one }, null, 2)}\n`);
+    saveFile(
+      'set-aside.json',
+      'application/json',
+      `${JSON.stringify({ format: 'petrichor-set-aside', ...one }, null, 2)}\n`,
+    );
   }
 
   /** Gone, and the job says that it is, why, and what it was. */
@@ -148,7 +163,10 @@ export class ConnectionLine {
     await this.unsent.forget(one.commandId);
   }
 
-  /** What it would have been in the history, as far as the job is at hand: a title that ends in a full stop loses it. */
+  /**
+   * What it would have been in the history, as far as the job is at hand: a title that ends in a full stop
+   * loses it.
+   */
   private toldOf(one: SetAside): string {
     const job = this.jobs().byId[one.jobId]?.confirmed;
     const lines = job ? one.events.flatMap((event) => definitionOf(event.type).tells(event, job) ?? []) : [];

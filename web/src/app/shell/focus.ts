@@ -3,7 +3,10 @@ import { afterNextRender, inject, Injectable, Injector, type ElementRef } from '
 type Within = ElementRef<HTMLElement> | HTMLElement;
 const FIELDS = 'input, textarea, select, [role="combobox"]';
 
-/** Where the hands go next, and what has to be in sight. Asked for as something changes; done once that is drawn. */
+/**
+ * Where the hands go next, and what has to be in sight. Asked for as something changes; done once that is
+ * drawn.
+ */
 @Injectable({ providedIn: 'root' })
 export class Focus {
   private readonly injector = inject(Injector);

@@ -26,7 +26,9 @@ export const needsSignIn: CanActivateFn = (_, state) => {
   const router = inject(Router);
   return session().pipe(
     map((reply) =>
-      reply?.signedIn ? true : router.createUrlTree(['/sign-in'], { queryParams: state.url === '/' ? {} : { then: state.url } }),
+      reply?.signedIn
+        ? true
+        : router.createUrlTree(['/sign-in'], { queryParams: state.url === '/' ? {} : { then: state.url } }),
     ),
   );
 };

@@ -44,7 +44,8 @@ export class KeyList {
   protected readonly open = signal(false);
   protected readonly rows = computed(() => {
     const seen = new Map<string, string>();
-    for (const layer of this.keys.bound()) for (const [key, { say }] of Object.entries(layer)) if (!seen.has(key)) seen.set(key, say);
+    for (const layer of this.keys.bound())
+      for (const [key, { say }] of Object.entries(layer)) if (!seen.has(key)) seen.set(key, say);
     return [...seen].map(([key, say]) => ({ key, say }));
   });
 

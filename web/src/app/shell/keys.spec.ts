@@ -1,5 +1,12 @@
 import { jest } from '@jest/globals';
-import { ChangeDetectionStrategy, Component, CUSTOM_ELEMENTS_SCHEMA, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  CUSTOM_ELEMENTS_SCHEMA,
+  inject,
+  input,
+  signal,
+} from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { Router, provideRouter } from '@angular/router';
 import { provideStore } from '@ngrx/store';
@@ -39,7 +46,22 @@ class Screen {
 
   constructor() {
     const note = (name: string) => ({ say: name, run: () => void Screen.pressed.push(name) });
-    const names = ['N', 'T', 'F', '1', '4', '.', '?', 'Space', 'Shift+Space', 'Enter', 'ArrowDown', 'Escape', 'Ctrl+Z', 'Tab'];
+    const names = [
+      'N',
+      'T',
+      'F',
+      '1',
+      '4',
+      '.',
+      '?',
+      'Space',
+      'Shift+Space',
+      'Enter',
+      'ArrowDown',
+      'Escape',
+      'Ctrl+Z',
+      'Tab',
+    ];
     const opens = { say: 'opens what covers the screen', run: () => Covered.shown?.open.set(true) };
     inject(Keys).bind({ ...Object.fromEntries(names.map((name) => [name, note(name)])), O: opens });
     inject(Scans).take((scanned) => {
@@ -92,9 +114,13 @@ describe('keys of a screen', () => {
     Screen.pressed.length = 0;
     Screen.scans.length = 0;
     Screen.takes = false;
-    document.body.innerHTML = '<input id="field" /><button id="button">x</button><input id="serial" data-scan="serial" />';
+    document.body.innerHTML =
+      '<input id="field" /><button id="button">x</button><input id="serial" data-scan="serial" />';
     TestBed.configureTestingModule({
-      providers: [provideStore({ knowledge: knowledgeReducer }), provideRouter([{ path: '**', children: [] }])],
+      providers: [
+        provideStore({ knowledge: knowledgeReducer }),
+        provideRouter([{ path: '**', children: [] }]),
+      ],
     });
     TestBed.createComponent(Screen);
   });
@@ -187,13 +213,16 @@ describe('keys of a screen', () => {
     expect(Screen.pressed).toEqual(['N']);
   });
 
-  it.each(['Enter', 'Tab'])('a scanner’s burst ended by %s presses none of them and goes to the screen', (end) => {
-    Screen.takes = true;
-    typeAt(12, 'TF14-2N.1F', end);
-    breath();
-    expect(Screen.pressed).toEqual([]);
-    expect(Screen.scans).toEqual([{ code: 'TF14-2N.1F', driveId: null, partId: null }]);
-  });
+  it.each(['Enter', 'Tab'])(
+    'a scanner’s burst ended by %s presses none of them and goes to the screen',
+    (end) => {
+      Screen.takes = true;
+      typeAt(12, 'TF14-2N.1F', end);
+      breath();
+      expect(Screen.pressed).toEqual([]);
+      expect(Screen.scans).toEqual([{ code: 'TF14-2N.1F', driveId: null, partId: null }]);
+    },
+  );
 
   it('a hand is a hand by when it pressed, however late a busy screen hears of it', () => {
     Screen.takes = true;
@@ -278,7 +307,8 @@ it('a dialog takes the focus once, as it opens, and not again when it has stoppe
   await new Promise((done) => setTimeout(done, 50));
   expect(document.activeElement?.id).toBe('why');
   // PrimeNG's own, at the end of its motion, would take it from whoever has typed on.
-  const dialog = asks.debugElement.query((one) => one.componentInstance instanceof Dialog).componentInstance as Dialog;
+  const dialog = asks.debugElement.query((one) => one.componentInstance instanceof Dialog)
+    .componentInstance as Dialog;
   expect(dialog.focusOnShow).toBe(false);
   asks.destroy();
 });

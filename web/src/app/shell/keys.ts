@@ -9,7 +9,8 @@ export interface Binding {
   readonly run: () => void;
 }
 /**
- * By `event.key`, with `Shift+` or `Ctrl+` before it where that is meant: `Shift+Space`, `Ctrl+Z`. A letter works in
+ * By `event.key`, with `Shift+` or `Ctrl+` before it where that is meant: `Shift+Space`, `Ctrl+Z`. A letter
+ * works in
  * either case. What undoes or leaves carries its modifier, so that no word and no scanner can do it.
  */
 export type Bindings = Readonly<Record<string, Binding>>;
@@ -23,8 +24,10 @@ const MODIFIERS = new Set(['Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 'AltGr
 /**
  * The keyboard of whole screens. A screen binds its keys while it is there; the last to bind is asked first.
  *
- * A letter, digit or sign waits for a breath before it acts: a second one within it is a word that somebody typed without
- * a field, and does nothing; a burst at a scanner's speed that ends with Enter or Tab goes to `Scans`. Space, Enter, arrows
+ * A letter, digit or sign waits for a breath before it acts: a second one within it is a word that somebody
+ * typed without
+ * a field, and does nothing; a burst at a scanner's speed that ends with Enter or Tab goes to `Scans`. Space,
+ * Enter, arrows
  * and what carries a modifier act at once.
  */
 @Injectable({ providedIn: 'root' })
@@ -50,7 +53,9 @@ export class Keys {
     let inList = false;
     document.addEventListener(
       'keydown',
-      ({ key, target }) => (inList = key === 'Escape' && target instanceof Element && target.closest('[aria-expanded="true"]') !== null),
+      ({ key, target }) =>
+        (inList =
+          key === 'Escape' && target instanceof Element && target.closest('[aria-expanded="true"]') !== null),
       { capture: true, signal: heard.signal },
     );
     document.body.addEventListener(
@@ -64,8 +69,13 @@ export class Keys {
     document.addEventListener(
       'click',
       (event) => {
-        const target = event.target instanceof Element ? event.target.closest<HTMLElement>('button, a') : null;
-        if (event.detail > 0 && target && !target.closest('[role="dialog"], .p-drawer, .p-select, .p-autocomplete, .p-datepicker'))
+        const target =
+          event.target instanceof Element ? event.target.closest<HTMLElement>('button, a') : null;
+        if (
+          event.detail > 0 &&
+          target &&
+          !target.closest('[role="dialog"], .p-drawer, .p-select, .p-autocomplete, .p-datepicker')
+        )
           target.blur();
       },
       { signal: heard.signal },
@@ -75,23 +85,29 @@ export class Keys {
   /** Binds keys until the component that calls it goes away. Call it in a constructor or field. */
   bind(bindings: Bindings): void {
     this.layers.update((layers) => [bindings, ...layers]);
-    inject(DestroyRef).onDestroy(() => this.layers.update((layers) => layers.filter((one) => one !== bindings)));
+    inject(DestroyRef).onDestroy(() =>
+      this.layers.update((layers) => layers.filter((one) => one !== bindings)),
+    );
   }
 
   private press(event: KeyboardEvent): void {
     if (event.defaultPrevented || MODIFIERS.has(event.key)) return;
-    // Quick fingers press before the next frame: this key must see what the one before it did, and what that opened or closed.
+    // Quick fingers press before the next frame: this key must see what the one before it did, and what that
+    // opened or closed.
     this.app.tick();
     if (this.modals.any) return this.inModal(event);
     const target = event.target instanceof Element ? event.target : null;
     if (event.key !== 'Escape' && target?.closest(TYPING)) return this.forget();
     if (event.key === 'Escape' && target?.closest(OVERLAY)) return;
-    if (event.ctrlKey || event.metaKey || event.altKey) return this.act(this.find(withModifier(event)), event);
+    if (event.ctrlKey || event.metaKey || event.altKey)
+      return this.act(this.find(withModifier(event)), event);
     if (event.key.length === 1 && event.key !== ' ') return this.sign(event);
     this.other(event, target);
   }
 
-  /** No key reaches the screen behind; one that was meant for the box finds it, wherever the focus had gone. */
+  /**
+   * No key reaches the screen behind; one that was meant for the box finds it, wherever the focus had gone.
+   */
   private inModal(event: KeyboardEvent): void {
     this.forget();
     if (event.key === 'Escape' || this.modals.holdsFocus()) return;
@@ -172,9 +188,11 @@ export class Keys {
 
 function nameOf({ key, shiftKey }: KeyboardEvent): string {
   const name = key === ' ' ? 'Space' : key.length === 1 ? key.toUpperCase() : key;
-  // Signs such as '?' are typed with Shift on many layouts; only keys that have no sign of their own carry it.
+  // Signs such as '?' are typed with Shift on many layouts; only keys that have no sign of their own carry
+  // it.
   return shiftKey && (name.length > 1 || /[A-Z]/.test(name)) ? `Shift+${name}` : name;
 }
 
 /** Ctrl, or the command key where that takes its place. */
-const withModifier = (event: KeyboardEvent): string => (event.altKey ? `Alt+${nameOf(event)}` : `Ctrl+${nameOf(event)}`);
+const withModifier = (event: KeyboardEvent): string =>
+  event.altKey ? `Alt+${nameOf(event)}` : `Ctrl+${nameOf(event)}`;

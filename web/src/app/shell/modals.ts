@@ -10,7 +10,10 @@ interface Open {
   readonly opener: HTMLElement | null;
 }
 
-/** Drawers and dialogs that are open, the topmost last: the focus lies in it, and no key reaches what is behind. */
+/**
+ * Drawers and dialogs that are open, the topmost last: the focus lies in it, and no key reaches what is
+ * behind.
+ */
 @Injectable({ providedIn: 'root' })
 export class Modals {
   private open: readonly Open[] = [];
@@ -45,7 +48,8 @@ export class Modals {
     const box = topBox();
     if (!box || box.contains(document.activeElement)) return;
     const content = box.querySelector<HTMLElement>('.p-drawer-content, .p-dialog-content') ?? box;
-    const shown = (selector: string) => [...content.querySelectorAll<HTMLElement>(selector)].find((one) => !one.hasAttribute('disabled'));
+    const shown = (selector: string) =>
+      [...content.querySelectorAll<HTMLElement>(selector)].find((one) => !one.hasAttribute('disabled'));
     const first = shown(FIELDS) ?? shown(PRESSABLE) ?? box;
     if (first === box) box.tabIndex = -1;
     first.focus();
@@ -54,7 +58,10 @@ export class Modals {
 
 const topBox = (): HTMLElement | null => [...document.querySelectorAll<HTMLElement>(BOXES)].at(-1) ?? null;
 
-/** Takes the focus into a drawer or dialog as it opens, and back where it was as it goes. Import it where one stands in a template. */
+/**
+ * Takes the focus into a drawer or dialog as it opens, and back where it was as it goes. Import it where one
+ * stands in a template.
+ */
 @Directive({ selector: 'p-drawer, p-dialog' })
 export class HoldsFocus {
   readonly visible = input(false);
@@ -62,14 +69,17 @@ export class HoldsFocus {
   private held: Open | null = null;
 
   constructor() {
-    // PrimeNG would move the focus once more when its dialog has stopped moving: by then hands are further on.
+    // PrimeNG would move the focus once more when its dialog has stopped moving: by then hands are further
+    // on.
     const dialog = inject(Dialog, { optional: true, self: true });
     if (dialog) dialog.focusOnShow = false;
     effect((cleanUp) => {
       if (!this.visible()) return untracked(() => this.leave());
       this.held = untracked(() => this.modals.opened());
       // PrimeNG draws the box a moment after it is told to show it.
-      const tries = [0, 30, 80, 160, 320].map((after) => setTimeout(() => this.held && this.modals.takeFocus(), after));
+      const tries = [0, 30, 80, 160, 320].map((after) =>
+        setTimeout(() => this.held && this.modals.takeFocus(), after),
+      );
       cleanUp(() => {
         tries.forEach(clearTimeout);
         this.leave();

@@ -13,10 +13,21 @@ const account = { id: 'ines', name: 'Ines', signInName: 'ines', roles: ['technic
 
 async function shown() {
   TestBed.configureTestingModule({
-    providers: [provideStore({ session: sessionReducer, knowledge: knowledgeReducer, jobs: jobsReducer, connection: connectionReducer })],
+    providers: [
+      provideStore({
+        session: sessionReducer,
+        knowledge: knowledgeReducer,
+        jobs: jobsReducer,
+        connection: connectionReducer,
+      }),
+    ],
   });
   const store = TestBed.inject(Store);
-  store.dispatch(SessionActions.told({ reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } } }));
+  store.dispatch(
+    SessionActions.told({
+      reply: { firstAccountNeeded: false, signedIn: { account, workshop: { id: 'w', name: 'W' } } },
+    }),
+  );
   const fixture = TestBed.createComponent(NewerLine);
   await fixture.whenStable();
   const words = async () => {
@@ -49,7 +60,10 @@ describe('a newer server than this page', () => {
     store.dispatch(ConnectionActions.unreadableCame());
     store.dispatch(ConnectionActions.newerRuns());
     expect(await words()).toContain('Nothing is decided on this page until then.');
-    expect(desk.give(job, note)).toMatchObject({ code: 'newer', sentence: expect.stringContaining('load this page again') });
+    expect(desk.give(job, note)).toMatchObject({
+      code: 'newer',
+      sentence: expect.stringContaining('load this page again'),
+    });
     expect(await words()).toContain('Everything done here is sent.');
   });
 });

@@ -41,7 +41,8 @@ export class NewerLine {
   protected readonly line = computed(() => {
     if (this.connection().newer === 'no') return null;
     const count = this.pending();
-    const left = count === 0 ? 'Everything done here is sent.' : `${count} still to send; they are kept here.`;
+    const left =
+      count === 0 ? 'Everything done here is sent.' : `${count} still to send; they are kept here.`;
     return this.stuck()
       ? `A newer Petrichor is running: load again. Nothing is decided on this page until then. ${left}`
       : `A newer Petrichor is running: load again when your hands are free. ${left}`;

@@ -6,7 +6,9 @@ const KEPT = 'petrichor.night';
 @Injectable({ providedIn: 'root' })
 export class Night {
   readonly on = signal(
-    localStorage.getItem(KEPT) === null ? matchMedia('(prefers-color-scheme: dark)').matches : localStorage.getItem(KEPT) === 'yes',
+    localStorage.getItem(KEPT) === null
+      ? matchMedia('(prefers-color-scheme: dark)').matches
+      : localStorage.getItem(KEPT) === 'yes',
   );
 
   constructor() {

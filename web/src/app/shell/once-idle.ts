@@ -2,7 +2,10 @@ import { Injectable } from '@angular/core';
 import type { PreloadingStrategy, Route } from '@angular/router';
 import { defer, firstValueFrom, type Observable } from 'rxjs';
 
-/** The first screen has this long to be drawn, ms; then the next breath in which nothing else is done is taken. */
+/**
+ * The first screen has this long to be drawn, ms; then the next breath in which nothing else is done is
+ * taken.
+ */
 const FIRST_MS = 1500;
 const AT_LAST_MS = 5000;
 
@@ -21,6 +24,9 @@ export class OnceIdle implements PreloadingStrategy {
   private last: Promise<unknown> = idle();
 
   preload(_: Route, fetch: () => Observable<unknown>): Observable<unknown> {
-    return defer(() => (this.last = this.last.then(() => firstValueFrom(fetch(), { defaultValue: null })).catch(() => null)));
+    return defer(
+      () =>
+        (this.last = this.last.then(() => firstValueFrom(fetch(), { defaultValue: null })).catch(() => null)),
+    );
   }
 }

@@ -20,7 +20,8 @@ export function saySpare(iso: string, now: number): { text: string; late: boolea
 }
 
 /** `Tue 24 Nov, 10:40`, or only the time when it was today. */
-export const sayWhen = (iso: string): string => format(new Date(iso), isToday(new Date(iso)) ? 'HH:mm' : 'EEE d MMM, HH:mm');
+export const sayWhen = (iso: string): string =>
+  format(new Date(iso), isToday(new Date(iso)) ? 'HH:mm' : 'EEE d MMM, HH:mm');
 
 /** `24 Nov 2026, 10:40`: for what is kept, whenever it is read. */
 export const sayMoment = (iso: string): string => format(new Date(iso), 'd MMM yyyy, HH:mm');

@@ -23,7 +23,9 @@ class About {
 
 const fields = () => [...document.querySelectorAll('input')].map((one) => one.value);
 
-beforeEach(() => TestBed.configureTestingModule({ providers: [provideRouter([{ path: '**', children: [] }])] }));
+beforeEach(() =>
+  TestBed.configureTestingModule({ providers: [provideRouter([{ path: '**', children: [] }])] }),
+);
 afterEach(() => document.body.replaceChildren());
 
 describe('a code that came with no field in focus', () => {

@@ -14,7 +14,10 @@ export interface Scanned {
 /** True: this screen took it. */
 export type TakesScan = (scanned: Scanned) => boolean;
 
-/** A barcode that came with no field in focus: it goes to what the screen is about, and otherwise does nothing and says so. */
+/**
+ * A barcode that came with no field in focus: it goes to what the screen is about, and otherwise does nothing
+ * and says so.
+ */
 @Injectable({ providedIn: 'root' })
 export class Scans {
   private readonly router = inject(Router);
@@ -41,10 +44,13 @@ export class Scans {
     const scanned = { code, driveId: drive?.id ?? null, partId: part?.id ?? null };
     if (this.takers.some((takes) => takes(scanned))) return;
     const thing = drive ? `${drive.maker} ${drive.name}` : part?.name;
-    if (thing) return this.told.set(`Scanned ${thing}. Nothing on this screen asks for it, so nothing was done.`);
+    if (thing)
+      return this.told.set(`Scanned ${thing}. Nothing on this screen asks for it, so nothing was done.`);
     const field = fieldFor(code);
     if (field === 'filled')
-      return this.told.set(`Scanned ${code}. The serial here is filled in already: press into its field, then scan again.`);
+      return this.told.set(
+        `Scanned ${code}. The serial here is filled in already: press into its field, then scan again.`,
+      );
     if (field) return fill(field, code);
     this.told.set(`Scanned ${code}. It fits nothing on this screen, so nothing was done.`);
   }
@@ -52,12 +58,15 @@ export class Scans {
 
 /** The first empty field on the screen that asks for a serial. */
 function fieldFor(code: string): HTMLInputElement | 'filled' | null {
-  const fields = [...document.querySelectorAll<HTMLInputElement>('input[data-scan="serial"]')].filter(isShown);
+  const fields = [...document.querySelectorAll<HTMLInputElement>('input[data-scan="serial"]')].filter(
+    isShown,
+  );
   if (fields.some((one) => one.value.trim() === code)) return 'filled';
   return fields.find((one) => one.value.trim() === '') ?? (fields.length > 0 ? 'filled' : null);
 }
 
-const isShown = (field: HTMLElement): boolean => field.closest('[hidden]') === null && !field.hasAttribute('disabled');
+const isShown = (field: HTMLElement): boolean =>
+  field.closest('[hidden]') === null && !field.hasAttribute('disabled');
 
 /** As if the scanner had been pointed with the field in focus: typed, and ended with Enter. */
 function fill(field: HTMLInputElement, code: string): void {

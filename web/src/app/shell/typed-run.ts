@@ -1,6 +1,12 @@
-/** A second sign within this many milliseconds of the first is typing, not a shortcut: a breath (common practice, no source). */
+/**
+ * A second sign within this many milliseconds of the first is typing, not a shortcut: a breath (common
+ * practice, no source).
+ */
 export const BREATH_MS = 250;
-/** A wedge types faster than any hand: at the most this many milliseconds a sign on average (common practice, no source). */
+/**
+ * A wedge types faster than any hand: at the most this many milliseconds a sign on average (common practice,
+ * no source).
+ */
 const SCAN_MS = 50;
 /** Shorter codes than this stand on no label. */
 const SHORTEST_CODE = 4;

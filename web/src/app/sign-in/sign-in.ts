@@ -12,8 +12,15 @@ import { TextField } from '../ui/field/text-field';
 import { form } from '../ui/form';
 import { Wordmark } from '../ui/wordmark';
 
-/** What is missing the server says: who signs in and who opens the workshop are asked for different things. */
-const AsTypedSchema = z.object({ workshopName: z.string(), name: z.string(), signInName: z.string(), password: z.string() });
+/**
+ * What is missing the server says: who signs in and who opens the workshop are asked for different things.
+ */
+const AsTypedSchema = z.object({
+  workshopName: z.string(),
+  name: z.string(),
+  signInName: z.string(),
+  password: z.string(),
+});
 
 /** The door: sign in, or on an empty installation the first account. */
 @Component({
@@ -26,7 +33,8 @@ const AsTypedSchema = z.object({ workshopName: z.string(), name: z.string(), sig
       @if (first()) {
         <h1>Make the first account</h1>
         <p class="mu">
-          This installation is empty. The first account opens the workshop and is technician, front desk and lead in one; it can add others.
+          This installation is empty. The first account opens the workshop and is technician, front desk and
+          lead in one; it can add others.
         </p>
       } @else {
         <h1>Sign in</h1>
@@ -40,7 +48,13 @@ const AsTypedSchema = z.object({ workshopName: z.string(), name: z.string(), sig
             complete="organization"
             [formField]="form.fields.workshopName"
           />
-          <p-text-field label="Your name" fieldId="name" called="name" complete="name" [formField]="form.fields.name" />
+          <p-text-field
+            label="Your name"
+            fieldId="name"
+            called="name"
+            complete="name"
+            [formField]="form.fields.name"
+          />
         }
         <p-text-field
           label="Sign-in name"
@@ -59,7 +73,9 @@ const AsTypedSchema = z.object({ workshopName: z.string(), name: z.string(), sig
           [formField]="form.fields.password"
         />
         <p class="fault" role="alert">{{ form.fault() || away() }}</p>
-        <button class="go big" type="submit" [disabled]="form.busy()">{{ first() ? 'Open the workshop' : 'Sign in' }}</button>
+        <button class="go big" type="submit" [disabled]="form.busy()">
+          {{ first() ? 'Open the workshop' : 'Sign in' }}
+        </button>
       </form>
     </main>
   `,
@@ -124,7 +140,9 @@ export class SignInScreen {
 
   private open(typed: FirstAccount): Observable<SessionReply> {
     const { signInName, password } = typed;
-    const reply = this.first() ? this.api.firstAccount({ body: typed }) : this.api.signIn({ body: { signInName, password } });
+    const reply = this.first()
+      ? this.api.firstAccount({ body: typed })
+      : this.api.signIn({ body: { signInName, password } });
     return reply.pipe(
       tap((told) => {
         this.store.dispatch(SessionActions.told({ reply: told }));

@@ -1,16 +1,32 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, InjectionToken, isDevMode } from '@angular/core';
-import { CONTRACT, hrefOf, Media, type AskedOf, type Contract, type Problem, type ReplyOf, type Route } from '@petrichor/api';
+import {
+  CONTRACT,
+  hrefOf,
+  Media,
+  type AskedOf,
+  type Contract,
+  type Problem,
+  type ReplyOf,
+  type Route,
+} from '@petrichor/api';
 import { map, type Observable } from 'rxjs';
 
 /** Routes that are asked by the page itself: what is no JSON is fetched by its address (`hrefOf`). */
-type Callable = { [Name in keyof Contract]: Contract[Name] extends { readonly reply: Media } ? never : Name }[keyof Contract];
+type Callable = {
+  [Name in keyof Contract]: Contract[Name] extends { readonly reply: Media } ? never : Name;
+}[keyof Contract];
 type Given<R> = object extends AskedOf<R> ? [asked?: AskedOf<R>] : [asked: AskedOf<R>];
 
 /** The contract's routes as methods, by their names there. */
-export type Api = { readonly [Name in Callable]: (...given: Given<Contract[Name]>) => Observable<ReplyOf<Contract[Name]>> };
+export type Api = {
+  readonly [Name in Callable]: (...given: Given<Contract[Name]>) => Observable<ReplyOf<Contract[Name]>>;
+};
 
-export const Api = new InjectionToken<Api>('Api', { providedIn: 'root', factory: () => apiOver(inject(HttpClient)) });
+export const Api = new InjectionToken<Api>('Api', {
+  providedIn: 'root',
+  factory: () => apiOver(inject(HttpClient)),
+});
 
 interface AnyAsked {
   readonly params?: Readonly<Record<string, unknown>>;
@@ -27,10 +43,15 @@ function apiOver(http: HttpClient): Api {
       const reply = http.request<unknown>(route.method, hrefOf<Route>(route, asked), { body, headers });
       return isDevMode() ? reply.pipe(map((one) => checked(route, one))) : reply;
     };
-  return Object.fromEntries(Object.entries<Route>(CONTRACT).map(([name, route]) => [name, ask(route)])) as unknown as Api;
+  return Object.fromEntries(
+    Object.entries<Route>(CONTRACT).map(([name, route]) => [name, ask(route)]),
+  ) as unknown as Api;
 }
 
-/** While developing and in tests a reply that is not what the contract says is a mistake, found where it comes in. */
+/**
+ * While developing and in tests a reply that is not what the contract says is a mistake, found where it comes
+ * in.
+ */
 function checked({ method, path, reply }: Route, got: unknown): unknown {
   if (!reply || reply instanceof Media) return got;
   const read = reply.safeParse(got);
@@ -38,7 +59,10 @@ function checked({ method, path, reply }: Route, got: unknown): unknown {
   throw new Error(`${method} ${path} answered otherwise than the contract says: ${read.error.message}`);
 }
 
-/** What went wrong with a request, in a sentence. `away`: nobody answered; the same request may go through later. */
+/**
+ * What went wrong with a request, in a sentence. `away`: nobody answered; the same request may go through
+ * later.
+ */
 export interface RequestFault {
   readonly away: boolean;
   readonly signedOut: boolean;

@@ -6,7 +6,8 @@ export interface ChoiceOption<T> {
 }
 
 /**
- * One of a few, as a row of buttons: same look and roles as PrimeNG's SelectButton, which is too heavy where a
+ * One of a few, as a row of buttons: same look and roles as PrimeNG's SelectButton, which is too heavy where
+ * a
  * screen has one in every row (ten rows of three cost a third of the time a job takes to open).
  */
 @Component({
@@ -15,7 +16,9 @@ export interface ChoiceOption<T> {
   host: { role: 'group', '[attr.aria-labelledby]': 'labelledBy()' },
   template: `
     @for (option of options(); track option.value) {
-      <button type="button" [attr.aria-pressed]="option.value === value()" (click)="value.set(option.value)">{{ option.label }}</button>
+      <button type="button" [attr.aria-pressed]="option.value === value()" (click)="value.set(option.value)">
+        {{ option.label }}
+      </button>
     }
   `,
   styles: `

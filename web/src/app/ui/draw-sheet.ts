@@ -31,16 +31,40 @@ export function drawSheet(
   const x = (mm: number) => mm * POINTS_PER_MM;
   const y = (mm: number) => (heightMm - mm) * POINTS_PER_MM;
   const thickness = 0.2 * POINTS_PER_MM;
-  const frame = (box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number }) =>
-    page.drawRectangle({ x: x(box.x), y: y(box.y + box.height), width: x(box.width), height: x(box.height), borderWidth: thickness });
-  const words = ({ x: from, y: base, size, text, strong = false }: Pick<Words, 'x' | 'y' | 'size' | 'text' | 'strong'>): void => {
+  const frame = (box: {
+    readonly x: number;
+    readonly y: number;
+    readonly width: number;
+    readonly height: number;
+  }) =>
+    page.drawRectangle({
+      x: x(box.x),
+      y: y(box.y + box.height),
+      width: x(box.width),
+      height: x(box.height),
+      borderWidth: thickness,
+    });
+  const words = ({
+    x: from,
+    y: base,
+    size,
+    text,
+    strong = false,
+  }: Pick<Words, 'x' | 'y' | 'size' | 'text' | 'strong'>): void => {
     let at = from;
     for (const run of runs(text, strong)) {
       const wide = width(run.text, size, strong);
-      if (run.font) page.drawText(run.text, { x: x(at), y: y(base), size: size * POINTS_PER_MM, font: run.font });
+      if (run.font)
+        page.drawText(run.text, { x: x(at), y: y(base), size: size * POINTS_PER_MM, font: run.font });
       else {
         const picture = pictures.get(run.text);
-        if (picture) page.drawImage(picture, { x: x(at), y: y(base + BELOW * size), width: x(wide), height: x((ABOVE + BELOW) * size) });
+        if (picture)
+          page.drawImage(picture, {
+            x: x(at),
+            y: y(base + BELOW * size),
+            width: x(wide),
+            height: x((ABOVE + BELOW) * size),
+          });
       }
       at += wide;
     }
@@ -48,7 +72,11 @@ export function drawSheet(
   for (const stroke of strokes) {
     switch (stroke.kind) {
       case 'line':
-        page.drawLine({ start: { x: x(stroke.x1), y: y(stroke.y1) }, end: { x: x(stroke.x2), y: y(stroke.y2) }, thickness });
+        page.drawLine({
+          start: { x: x(stroke.x1), y: y(stroke.y1) },
+          end: { x: x(stroke.x2), y: y(stroke.y2) },
+          thickness,
+        });
         break;
       case 'circle':
         page.drawCircle({

@@ -15,23 +15,40 @@ export function handedBy(data: DataTransfer | null): HandedOver {
 export const leaves = ({ currentTarget, relatedTarget }: DragEvent): boolean =>
   !(currentTarget instanceof Node && relatedTarget instanceof Node && currentTarget.contains(relatedTarget));
 
-/** A place that takes any file, several at once, or text: chosen, dragged, or pasted. What becomes of them is not its business. */
+/**
+ * A place that takes any file, several at once, or text: chosen, dragged, or pasted. What becomes of them is
+ * not its business.
+ */
 @Component({
   selector: 'p-file-drop',
   imports: [TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="drop" [class.over]="over()" (dragover)="drag($event, true)" (dragleave)="drag($event, false)" (drop)="drop($event)">
+    <div
+      class="drop"
+      [class.over]="over()"
+      (dragover)="drag($event, true)"
+      (dragleave)="drag($event, false)"
+      (drop)="drop($event)"
+    >
       <ng-content select="[before]" />
       <label class="tgt"
-        >{{ button() }}<input class="visually-hidden" type="file" multiple [attr.aria-label]="label()" (change)="choose($event)"
+        >{{ button()
+        }}<input
+          class="visually-hidden"
+          type="file"
+          multiple
+          [attr.aria-label]="label()"
+          (change)="choose($event)"
       /></label>
       <span class="mu small"><ng-content /></span>
     </div>
     @if (pastes()) {
       <p-text-field label="or paste its text" mono rows="2" [fieldId]="fieldId()" [(value)]="pasted" />
       <div>
-        <button class="tgt" type="button" [disabled]="pasted().trim() === ''" (click)="handPasted()">Read the pasted text</button>
+        <button class="tgt" type="button" [disabled]="pasted().trim() === ''" (click)="handPasted()">
+          Read the pasted text
+        </button>
       </div>
     }
     <div [id]="fieldId() + '-outcome'"><ng-content select="[outcome]" /></div>
@@ -45,7 +62,9 @@ export class FileDrop {
   readonly pastes = input(false);
   /** Of the field that text is pasted into. */
   readonly fieldId = input('pasted');
-  /** Takes what is handed over; false where something of it is not taken. What was pasted stays until it is. */
+  /**
+   * Takes what is handed over; false where something of it is not taken. What was pasted stays until it is.
+   */
   readonly take = input.required<(handed: HandedOver) => Promise<boolean>>();
   protected readonly over = signal(false);
   protected readonly pasted = signal('');

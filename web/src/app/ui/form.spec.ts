@@ -17,7 +17,13 @@ const OrderSchema = z.strictObject({
   from: z.enum(['shelf', 'supplier'], 'Choose where it comes from.'),
   note: z.string().trim().max(30).optional(),
 });
-const EMPTY = { what: '', pieces: null as number | null, priceMinor: null as number | null, from: '' as 'shelf' | '', note: '' };
+const EMPTY = {
+  what: '',
+  pieces: null as number | null,
+  priceMinor: null as number | null,
+  from: '' as 'shelf' | '',
+  note: '',
+};
 
 @Component({
   imports: [FormField, MoneyField, NumberField, SelectField, TextField],
@@ -78,7 +84,8 @@ describe('a form', () => {
       element.querySelector('button')!.click();
       await settle();
     };
-    const faults = () => ['what', 'pieces', 'price', 'from', 'note'].map((id) => at(`${id}-fault`).textContent);
+    const faults = () =>
+      ['what', 'pieces', 'price', 'from', 'note'].map((id) => at(`${id}-fault`).textContent);
     return { host: fixture.componentInstance, fixture, element, at, type, pick, send, settle, faults };
   };
   const fill = async ({ type, pick }: Awaited<ReturnType<typeof make>>) => {
@@ -95,7 +102,13 @@ describe('a form', () => {
     await it.type('what', 'x');
     expect(it.faults()).toEqual(['', '', '', '', '']);
     await it.send();
-    expect(it.faults()).toEqual(['Say what is ordered.', 'Say how many.', '', 'Choose where it comes from.', '']);
+    expect(it.faults()).toEqual([
+      'Say what is ordered.',
+      'Say how many.',
+      '',
+      'Choose where it comes from.',
+      '',
+    ]);
     expect(document.activeElement).toBe(it.at('what'));
     expect(it.host.sent).toEqual([]);
     await it.type('what', 'strip');
@@ -106,13 +119,9 @@ describe('a form', () => {
 
   it('marks what has to be filled in, keeps letters within the schema’s limit, and ties hint and fault to the field', async () => {
     const { at } = await make();
-    expect(['what', 'pieces', 'price', 'from', 'note'].map((id) => at(id).getAttribute('aria-required'))).toEqual([
-      'true',
-      'true',
-      null,
-      'true',
-      null,
-    ]);
+    expect(
+      ['what', 'pieces', 'price', 'from', 'note'].map((id) => at(id).getAttribute('aria-required')),
+    ).toEqual(['true', 'true', null, 'true', null]);
     expect(at('what').getAttribute('maxlength')).toBe('20');
     expect(at('note').getAttribute('maxlength')).toBe('30');
     expect(at('what').getAttribute('aria-describedby')).toBe('what-hint what-fault');
@@ -123,7 +132,9 @@ describe('a form', () => {
     await fill(it);
     expect(localStorage.length).toBe(4);
     await it.send();
-    expect(it.host.sent).toEqual([{ what: 'copper strip', pieces: 3, priceMinor: 450, from: 'shelf', note: '' }]);
+    expect(it.host.sent).toEqual([
+      { what: 'copper strip', pieces: 3, priceMinor: 450, from: 'shelf', note: '' },
+    ]);
     expect([it.at('what').value, it.at('pieces').value, it.at('price').value]).toEqual(['', '', '']);
     expect(it.faults()).toEqual(['', '', '', '', '']);
     expect(localStorage.length).toBe(0);

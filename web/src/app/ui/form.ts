@@ -19,9 +19,17 @@ import { draftOf, type DraftName } from './draft';
 type Outcome = { readonly sentence: string } | null | undefined | void | Observable<unknown>;
 
 /** What a field holds while it is filled in: a number or one of a few may be missing still. */
-type Held<T> = T extends number ? T | null : T extends string ? T | '' : T extends readonly (infer One)[] ? readonly One[] : T;
+type Held<T> = T extends number
+  ? T | null
+  : T extends string
+    ? T | ''
+    : T extends readonly (infer One)[]
+      ? readonly One[]
+      : T;
 /** What the fields of a form hold. */
-export type TypedOf<S extends z.ZodObject> = { readonly [K in keyof z.input<S>]-?: Held<Exclude<z.input<S>[K], undefined>> };
+export type TypedOf<S extends z.ZodObject> = {
+  readonly [K in keyof z.input<S>]-?: Held<Exclude<z.input<S>[K], undefined>>;
+};
 
 interface FormOptions<S extends z.ZodObject> {
   /** What is typed outlives a reload under this name; none for secrets. */
@@ -48,11 +56,15 @@ export interface Form<Typed> {
 }
 
 /**
- * A form made of what it comes to. The schema says which fields have to be filled in and how long they may get;
+ * A form made of what it comes to. The schema says which fields have to be filled in and how long they may
+ * get;
  * what is wrong is said beside its field once somebody sends it, and the first such field takes the focus.
  * Meanwhile a number may still be null, and one of a few ''. Call it where a component is made.
  */
-export function form<S extends z.ZodObject>(schema: S, { draft, empty, send }: FormOptions<NoInfer<S>>): Form<TypedOf<S>> {
+export function form<S extends z.ZodObject>(
+  schema: S,
+  { draft, empty, send }: FormOptions<NoInfer<S>>,
+): Form<TypedOf<S>> {
   type Typed = TypedOf<S>;
   const begin: () => Typed = typeof empty === 'function' ? empty : () => empty;
   const model = draft ? draftOf(draft, begin) : linkedSignal(begin);
@@ -62,7 +74,10 @@ export function form<S extends z.ZodObject>(schema: S, { draft, empty, send }: F
     rulesOf(schema, path as unknown as Path, begin);
     validateTree(path as SchemaPath<Typed>, (at) => {
       const typed = at.value();
-      const issues = [...issuesOf(schema, typed), ...told().filter((one) => valueAt(typed, one.path) === one.of)];
+      const issues = [
+        ...issuesOf(schema, typed),
+        ...told().filter((one) => valueAt(typed, one.path) === one.of),
+      ];
       return issues.map((issue) => faultAt(at.fieldTreeOf(path), issue));
     });
   });
@@ -80,7 +95,10 @@ export function form<S extends z.ZodObject>(schema: S, { draft, empty, send }: F
     const outcome = send(schema.parse(model()));
     if (!isObservable(outcome)) return Promise.resolve(end(outcome ? plain(outcome.sentence) : null));
     return new Promise((resolve) =>
-      outcome.subscribe({ complete: () => resolve(end(null)), error: (error: unknown) => resolve(end(failureOf(error))) }),
+      outcome.subscribe({
+        complete: () => resolve(end(null)),
+        error: (error: unknown) => resolve(end(failureOf(error))),
+      }),
     );
   };
   const clear = (): void => {
@@ -110,7 +128,9 @@ export function form<S extends z.ZodObject>(schema: S, { draft, empty, send }: F
 
 type Path = SchemaPath<unknown> & Readonly<Record<string, SchemaPath<unknown>>>;
 
-/** What the controls show of the schema: whether they have to be filled in, and how many letters they take. */
+/**
+ * What the controls show of the schema: whether they have to be filled in, and how many letters they take.
+ */
 function rulesOf(schema: z.ZodObject, path: Path, begin: () => unknown): void {
   for (const [name, given] of Object.entries<z.ZodType>(schema.shape)) {
     const [at, of] = [path[name] as Path, inner(given)];
@@ -119,7 +139,8 @@ function rulesOf(schema: z.ZodObject, path: Path, begin: () => unknown): void {
       rulesOf(of, at, first);
       continue;
     }
-    const blank = (): unknown => (of instanceof z.ZodString ? '' : of instanceof z.ZodNumber ? null : first());
+    const blank = (): unknown =>
+      of instanceof z.ZodString ? '' : of instanceof z.ZodNumber ? null : first();
     metadata(at, REQUIRED, () => !given.safeParse(blank()).success);
     if (of instanceof z.ZodString) metadata(at, MAX_LENGTH, () => of.maxLength ?? undefined);
   }
@@ -158,11 +179,13 @@ function sayIssue({ code, origin, input, minimum, maximum }: z.core.$ZodRawIssue
 
 function faultAt(root: unknown, { path, message }: Issue): ValidationError.WithFieldTree {
   let tree = root as FieldTree<unknown>;
-  for (const key of path) tree = (tree as unknown as Record<PropertyKey, FieldTree<unknown> | undefined>)[key] ?? tree;
+  for (const key of path)
+    tree = (tree as unknown as Record<PropertyKey, FieldTree<unknown> | undefined>)[key] ?? tree;
   return { kind: 'said', message, fieldTree: tree };
 }
 
 type Failure = Pick<RequestFault, 'sentence' | 'fields'>;
 
 const plain = (sentence: string): Failure => ({ sentence, fields: [] });
-const failureOf = (error: unknown): Failure => (error instanceof Refused ? plain(error.message) : faultOf(error));
+const failureOf = (error: unknown): Failure =>
+  error instanceof Refused ? plain(error.message) : faultOf(error);

@@ -31,13 +31,21 @@ const MOST = 8;
           />
         </label>
         <label class="link"
-          >From files <input class="visually-hidden" type="file" accept="image/*" multiple [disabled]="busy()" (change)="take($event)"
+          >From files
+          <input
+            class="visually-hidden"
+            type="file"
+            accept="image/*"
+            multiple
+            [disabled]="busy()"
+            (change)="take($event)"
         /></label>
       }
     </div>
     <p class="fault" role="alert">{{ fault() || (keeper.refused() ?? '') }}</p>
     <p class="hint">
-      Place and time of the picture are left behind. {{ keeper.waiting() > 0 ? keeper.waiting() + ' still to send.' : '' }}
+      Place and time of the picture are left behind.
+      {{ keeper.waiting() > 0 ? keeper.waiting() + ' still to send.' : '' }}
     </p>
   `,
   styles: `

@@ -147,6 +147,11 @@ export class Picture {
   protected readonly shapes = computed(() => {
     const node = PICTURES[this.name()] ?? Eye;
     const of = (kind: string) => node.filter(([name]) => name === kind).map(([, attributes]) => attributes);
-    return { paths: of('path').map((one) => String(one['d'])), circles: of('circle'), lines: of('line'), rects: of('rect') };
+    return {
+      paths: of('path').map((one) => String(one['d'])),
+      circles: of('circle'),
+      lines: of('line'),
+      rects: of('rect'),
+    };
   });
 }

@@ -10,9 +10,24 @@ const rain = Object.fromEntries(
 );
 
 const scheme = {
-  primary: { color: 'var(--rain)', contrastColor: 'var(--on-rain)', hoverColor: 'var(--rain-ink)', activeColor: 'var(--rain-ink)' },
-  highlight: { background: 'var(--rain-wash)', focusBackground: 'var(--rain-wash)', color: 'var(--ink)', focusColor: 'var(--ink)' },
-  text: { color: 'var(--ink)', hoverColor: 'var(--ink)', mutedColor: 'var(--muted)', hoverMutedColor: 'var(--deep)' },
+  primary: {
+    color: 'var(--rain)',
+    contrastColor: 'var(--on-rain)',
+    hoverColor: 'var(--rain-ink)',
+    activeColor: 'var(--rain-ink)',
+  },
+  highlight: {
+    background: 'var(--rain-wash)',
+    focusBackground: 'var(--rain-wash)',
+    color: 'var(--ink)',
+    focusColor: 'var(--ink)',
+  },
+  text: {
+    color: 'var(--ink)',
+    hoverColor: 'var(--ink)',
+    mutedColor: 'var(--muted)',
+    hoverMutedColor: 'var(--deep)',
+  },
   content: {
     background: 'var(--panel)',
     hoverBackground: 'var(--rain-wash)',
@@ -52,7 +67,10 @@ const scheme = {
   },
 };
 
-/** Our look as a PrimeNG preset: the values are the variables of styles.css, so that there is one source for both. */
+/**
+ * Our look as a PrimeNG preset: the values are the variables of styles.css, so that there is one source for
+ * both.
+ */
 export const PetrichorPreset = definePreset(Nora, {
   primitive: { borderRadius: { none: '0', xs: '3px', sm: '3px', md: '3px', lg: '3px', xl: '3px' } },
   semantic: {
@@ -100,7 +118,12 @@ export const PetrichorPreset = definePreset(Nora, {
       ),
     },
     datatable: {
-      headerCell: { padding: '8px 12px', background: 'transparent', borderColor: 'var(--line-strong)', color: 'var(--muted)' },
+      headerCell: {
+        padding: '8px 12px',
+        background: 'transparent',
+        borderColor: 'var(--line-strong)',
+        color: 'var(--muted)',
+      },
       bodyCell: { padding: '10px 12px', borderColor: 'var(--line)' },
       row: { background: 'transparent', color: 'var(--ink)' },
     },

@@ -15,12 +15,17 @@ const bytesOf = (): Promise<ArrayBuffer> => {
   const [subset, weight] = [asked % 2 === 0 ? 'latin' : 'latin-ext', asked < 2 ? 400 : 700];
   asked += 1;
   return Promise.resolve(
-    new Uint8Array(readFileSync(path.join(FILES, `atkinson-hyperlegible-next-${subset}-${weight}-normal.woff`))).buffer,
+    new Uint8Array(
+      readFileSync(path.join(FILES, `atkinson-hyperlegible-next-${subset}-${weight}-normal.woff`)),
+    ).buffer,
   );
 };
 /** A PNG of one pixel (ISO/IEC 15948). */
 const PIXEL = Uint8Array.from(
-  Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64'),
+  Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+    'base64',
+  ),
 ).buffer;
 const drawn: string[] = [];
 const open = (): Promise<Press> => {
@@ -52,7 +57,11 @@ describe('papers', () => {
     const pdf = await press.print([sheet('Herr 山田 太郎', 'bei 山田 太郎', 'Anna')]);
     expect(drawn).toEqual(['山田 太郎']);
     const pages = (await PDFDocument.load(pdf)).getPages();
-    expect(pages.map((page) => [page.getWidth(), page.getHeight()].map((points) => Math.round((points / 72) * 25.4)))).toEqual([[100, 60]]);
+    expect(
+      pages.map((page) =>
+        [page.getWidth(), page.getHeight()].map((points) => Math.round((points / 72) * 25.4)),
+      ),
+    ).toEqual([[100, 60]]);
   });
 
   it('know how wide words are: as wide as their letters, in proportion to their size, and strong ones wider', async () => {
@@ -61,12 +70,20 @@ describe('papers', () => {
     expect(wide).toBeGreaterThan(narrow * 2);
     expect(press.widthMm('WWWW', 8, false)).toBeCloseTo(2 * wide);
     expect(press.widthMm('Harbour', 4, true)).toBeGreaterThan(press.widthMm('Harbour', 4, false));
-    expect(press.widthMm('Łódź', 4, false)).toBeCloseTo([...'Łódź'].reduce((sum, letter) => sum + press.widthMm(letter, 4, false), 0));
+    expect(press.widthMm('Łódź', 4, false)).toBeCloseTo(
+      [...'Łódź'].reduce((sum, letter) => sum + press.widthMm(letter, 4, false), 0),
+    );
   });
 
   it('say where a photo would be that is not to be had', async () => {
     const press = await open();
-    const frame: Sheet = { widthMm: 100, heightMm: 60, strokes: [{ kind: 'photo', x: 5, y: 5, width: 44, height: 33, hash: 'ab' }] };
-    expect((await press.print([frame], () => Promise.resolve(new ArrayBuffer(3)))).length).toBeGreaterThan(500);
+    const frame: Sheet = {
+      widthMm: 100,
+      heightMm: 60,
+      strokes: [{ kind: 'photo', x: 5, y: 5, width: 44, height: 33, hash: 'ab' }],
+    };
+    expect((await press.print([frame], () => Promise.resolve(new ArrayBuffer(3)))).length).toBeGreaterThan(
+      500,
+    );
   });
 });

@@ -13,12 +13,14 @@ const LETTERS = new Intl.Segmenter('en', { granularity: 'grapheme' });
 
 const fetched = async (address: string): Promise<ArrayBuffer> => {
   const reply = await fetch(address);
-  if (!reply.ok) throw new Error('The letters for paper did not come from the server. Try again in a moment.');
+  if (!reply.ok)
+    throw new Error('The letters for paper did not come from the server. Try again in a moment.');
   return reply.arrayBuffer();
 };
 
 /**
- * Sets papers of the core as one PDF, pages of their own sizes, 1:1, in the typeface of the screen. A letter that the
+ * Sets papers of the core as one PDF, pages of their own sizes, 1:1, in the typeface of the screen. A letter
+ * that the
  * typeface does not have stands there as the screen draws it: nothing of a name is lost.
  */
 export class Press implements Typeface {
@@ -26,11 +28,16 @@ export class Press implements Typeface {
 
   private constructor(
     private readonly document: PDFDocument,
-    private readonly faces: Readonly<Record<'plain' | 'strong', readonly { readonly font: PDFFont; readonly has: ReadonlySet<number> }[]>>,
+    private readonly faces: Readonly<
+      Record<'plain' | 'strong', readonly { readonly font: PDFFont; readonly has: ReadonlySet<number> }[]>
+    >,
     private readonly picture: TextPicture,
   ) {}
 
-  static async open(bytesOf: (address: string) => Promise<ArrayBuffer> = fetched, picture: TextPicture = pictureOfText): Promise<Press> {
+  static async open(
+    bytesOf: (address: string) => Promise<ArrayBuffer> = fetched,
+    picture: TextPicture = pictureOfText,
+  ): Promise<Press> {
     const document = await PDFDocument.create();
     document.registerFontkit(fontkit);
     const face = (addresses: readonly string[]) =>
@@ -40,7 +47,11 @@ export class Press implements Typeface {
           return { font, has: new Set(font.getCharacterSet()) };
         }),
       );
-    return new Press(document, { plain: await face(PAPER_FONTS.plain), strong: await face(PAPER_FONTS.strong) }, picture);
+    return new Press(
+      document,
+      { plain: await face(PAPER_FONTS.plain), strong: await face(PAPER_FONTS.strong) },
+      picture,
+    );
   }
 
   widthMm(text: string, sizeMm: number, strong: boolean): number {
@@ -49,7 +60,8 @@ export class Press implements Typeface {
     if (known !== undefined) return known * sizeMm;
     // Lengths are told for letters of 1000, so that nothing is rounded.
     const width = this.runs(text, strong).reduce(
-      (sum, run) => sum + (run.font ? run.font.widthOfTextAtSize(run.text, 1000) / 1000 : sansWidth(run.text)),
+      (sum, run) =>
+        sum + (run.font ? run.font.widthOfTextAtSize(run.text, 1000) / 1000 : sansWidth(run.text)),
       0,
     );
     this.widths.set(key, width);
@@ -61,7 +73,8 @@ export class Press implements Typeface {
     const faces = this.faces[strong ? 'strong' : 'plain'];
     const runs: { text: string; font: PDFFont | null }[] = [];
     for (const { segment: letter } of LETTERS.segment(text.normalize('NFC'))) {
-      const font = faces.find(({ has }) => [...letter].every((sign) => has.has(sign.codePointAt(0)!)))?.font ?? null;
+      const font =
+        faces.find(({ has }) => [...letter].every((sign) => has.has(sign.codePointAt(0)!)))?.font ?? null;
       const last = runs.at(-1);
       // A space between letters that are drawn as a picture belongs to it.
       if (last && (last.font === font || (letter === ' ' && last.font === null))) last.text += letter;
@@ -71,11 +84,15 @@ export class Press implements Typeface {
   }
 
   /** A photo that is not to be had, or is no JPEG, leaves its frame with words in it. */
-  async print(sheets: readonly Sheet[], photoBytes: PhotoBytes = () => Promise.resolve(null)): Promise<Uint8Array<ArrayBuffer>> {
+  async print(
+    sheets: readonly Sheet[],
+    photoBytes: PhotoBytes = () => Promise.resolve(null),
+  ): Promise<Uint8Array<ArrayBuffer>> {
     const photos = new Map<string, PDFImage | null>();
     const pictures = new Map<string, PDFImage | null>();
     for (const stroke of sheets.flatMap((sheet) => sheet.strokes)) {
-      if (stroke.kind === 'photo' && !photos.has(stroke.hash)) photos.set(stroke.hash, await this.embedded(await photoBytes(stroke.hash)));
+      if (stroke.kind === 'photo' && !photos.has(stroke.hash))
+        photos.set(stroke.hash, await this.embedded(await photoBytes(stroke.hash)));
       if (stroke.kind === 'text')
         for (const { text, font } of this.runs(stroke.text, stroke.strong ?? false))
           if (!font && !pictures.has(text)) pictures.set(text, await this.drawn(text));

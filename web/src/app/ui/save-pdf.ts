@@ -6,7 +6,11 @@ import { saveFile } from './save-file';
  * Sets sheets as a PDF and saves it; what sets them is fetched once it is asked for.
  * @returns what went wrong, as a sentence; empty: nothing
  */
-export async function savePdf(name: string, sheetsOf: (face: Typeface) => readonly Sheet[], photos?: PhotoBytes): Promise<string> {
+export async function savePdf(
+  name: string,
+  sheetsOf: (face: Typeface) => readonly Sheet[],
+  photos?: PhotoBytes,
+): Promise<string> {
   try {
     const { Press } = await import('./press');
     const press = await Press.open();

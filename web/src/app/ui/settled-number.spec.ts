@@ -5,7 +5,13 @@ import { SettledNumber } from './settled-number';
 @Component({
   imports: [SettledNumber],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<p-settled-number label="Size" fieldId="size" unit="GiB" [value]="value()" (settled)="take($event)" />`,
+  template: `<p-settled-number
+    label="Size"
+    fieldId="size"
+    unit="GiB"
+    [value]="value()"
+    (settled)="take($event)"
+  />`,
 })
 class Host {
   readonly value = signal<number | null>(300);
@@ -26,7 +32,9 @@ describe('a number that counts once its field is left', () => {
       field.value = text;
       field.dispatchEvent(new Event('input'));
       await fixture.whenStable();
-      field.dispatchEvent(end === 'blur' ? new Event('blur') : new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+      field.dispatchEvent(
+        end === 'blur' ? new Event('blur') : new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }),
+      );
       await fixture.whenStable();
     };
     return { host: fixture.componentInstance, field, type };

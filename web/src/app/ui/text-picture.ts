@@ -1,4 +1,6 @@
-/** Words as the screen draws them: a PNG as high as `ABOVE` and `BELOW` say; null where nothing can be drawn. */
+/**
+ * Words as the screen draws them: a PNG as high as `ABOVE` and `BELOW` say; null where nothing can be drawn.
+ */
 export type TextPicture = (text: string) => Promise<ArrayBuffer | null>;
 
 /** Room above and below the base line, in parts of the letters' size: high and deep enough for any script. */

@@ -8,7 +8,10 @@ import { form } from './form';
 
 const WhySchema = z.strictObject({ why: z.string() });
 
-/** Asks why before something is done: what it means (projected), the reason, and one button. What is typed outlives a reload. */
+/**
+ * Asks why before something is done: what it means (projected), the reason, and one button. What is typed
+ * outlives a reload.
+ */
 @Component({
   selector: 'p-why-drawer',
   imports: [FormField, Drawer, HoldsFocus, TextField],
@@ -24,7 +27,13 @@ const WhySchema = z.strictObject({ why: z.string() });
     >
       <form class="why" (submit)="form.send($event)" novalidate>
         <p><ng-content /></p>
-        <p-text-field [label]="label()" [fieldId]="name()" rows="4" [most]="most()" [formField]="form.fields.why" />
+        <p-text-field
+          [label]="label()"
+          [fieldId]="name()"
+          rows="4"
+          [most]="most()"
+          [formField]="form.fields.why"
+        />
         <p class="fault" role="alert">{{ form.fault() }}</p>
         <button class="go big" type="submit">{{ act() }}</button>
       </form>

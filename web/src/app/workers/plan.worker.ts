@@ -1,4 +1,10 @@
-import { planStepwise, type Plan, type PlanFault, type PlanInput, type SearchProgress } from '@petrichor/core/teardown';
+import {
+  planStepwise,
+  type Plan,
+  type PlanFault,
+  type PlanInput,
+  type SearchProgress,
+} from '@petrichor/core/teardown';
 import { expose } from 'comlink';
 
 /** How often the screen is told, ms. */

@@ -1,5 +1,11 @@
 import { Injectable } from '@angular/core';
-import { planWay, type Plan, type PlanFault, type PlanInput, type SearchProgress } from '@petrichor/core/teardown';
+import {
+  planWay,
+  type Plan,
+  type PlanFault,
+  type PlanInput,
+  type SearchProgress,
+} from '@petrichor/core/teardown';
 import { proxy, wrap, type Remote } from 'comlink';
 import type { PlanWork } from './plan.worker';
 
@@ -17,7 +23,8 @@ export class Planner {
 
   plan(input: PlanInput, told: (progress: SearchProgress) => void): Planning {
     // Where there are no workers (unit tests), the same function runs here.
-    if (typeof Worker === 'undefined') return { result: Promise.resolve(planWay(input)), cancel: () => undefined };
+    if (typeof Worker === 'undefined')
+      return { result: Promise.resolve(planWay(input)), cancel: () => undefined };
     this.busy?.();
     const { thread, remote } = (this.worker ??= started());
     let callOff: () => void = () => undefined;

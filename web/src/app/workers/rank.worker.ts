@@ -9,7 +9,9 @@ const work = {
   hold(drives: readonly Drive[]): void {
     catalogue = drives;
   },
-  /** Ranks what is held; `changed` are drives measured on the job, in place of the held ones of the same id. */
+  /**
+   * Ranks what is held; `changed` are drives measured on the job, in place of the held ones of the same id.
+   */
   rank(place: Place, changed: readonly Drive[]): Ranking {
     if (changed.length === 0) return rankAll(place, catalogue);
     const own = new Map(changed.map((drive) => [drive.id, drive]));

@@ -1,5 +1,13 @@
 import { Injectable } from '@angular/core';
-import { jobAt, judgeAt, linkOf, rankAll, type Candidate, type Place, type Ranking } from '@petrichor/core/fit';
+import {
+  jobAt,
+  judgeAt,
+  linkOf,
+  rankAll,
+  type Candidate,
+  type Place,
+  type Ranking,
+} from '@petrichor/core/fit';
 import type { Drive } from '@petrichor/core/hardware';
 import { wrap, type Remote } from 'comlink';
 import type { RankWork } from './rank.worker';
@@ -8,7 +16,9 @@ import type { RankWork } from './rank.worker';
 @Injectable({ providedIn: 'root' })
 export class Ranker {
   private readonly remote: Remote<RankWork> | null =
-    typeof Worker === 'undefined' ? null : wrap<RankWork>(new Worker(new URL('./rank.worker', import.meta.url), { type: 'module' }));
+    typeof Worker === 'undefined'
+      ? null
+      : wrap<RankWork>(new Worker(new URL('./rank.worker', import.meta.url), { type: 'module' }));
   private held: readonly Drive[] | null = null;
 
   async rank(place: Place, drives: readonly Drive[], changed: readonly Drive[]): Promise<Ranking> {
@@ -26,8 +36,15 @@ export class Ranker {
     return this.remote.rank(place, changed);
   }
 
-  /** The first of the ranking with their proofs; `changed` stand in for the catalogue's own of the same id. */
-  async candidates(place: Place, drives: readonly Drive[], most: number, changed: readonly Drive[] = []): Promise<Candidate[]> {
+  /**
+   * The first of the ranking with their proofs; `changed` stand in for the catalogue's own of the same id.
+   */
+  async candidates(
+    place: Place,
+    drives: readonly Drive[],
+    most: number,
+    changed: readonly Drive[] = [],
+  ): Promise<Candidate[]> {
     const { order } = await this.rank(place, drives, changed);
     const own = new Map(changed.map((drive) => [drive.id, drive]));
     const bench = jobAt(place);

@@ -7,7 +7,10 @@ interface OrderTold {
   readonly dueOn: string | null;
 }
 
-/** What is missing before a job goes on: what there is to do. A gate's condition without its words here does not compile. */
+/**
+ * What is missing before a job goes on: what there is to do. A gate's condition without its words here does
+ * not compile.
+ */
 export const GATES = {
   agreement: ({ totalMinor, agreedMinor }: { totalMinor: number | null; agreedMinor: number | null }) =>
     totalMinor === null
@@ -30,7 +33,15 @@ export const GATES = {
   'baseline-fault': ({ what }: { what: string }) => `${what} worked at intake and does not now.`,
   choice: () => 'Take a drive that fits.',
   comeback: () => 'Say why it came back: diagnosis and guide learn from it.',
-  companion: ({ label, left, original }: { label: string; left: 'trial' | 'refit' | 'shelf'; original: string }) =>
+  companion: ({
+    label,
+    left,
+    original,
+  }: {
+    label: string;
+    left: 'trial' | 'refit' | 'shelf';
+    original: string;
+  }) =>
     left === 'trial'
       ? `${label} is on trial: say that it works, or roll it back.`
       : left === 'refit'
@@ -44,7 +55,8 @@ export const GATES = {
     `A deposit of ${sayMoney(depositMinor)} was agreed; ${sayMoney(paidMinor)} is paid.`,
   memory: () => 'Memory was changed: read how much the system shows, and at what speed.',
   'new-serial': () => 'The new drive’s serial is not recorded.',
-  'no-bill': () => 'No bill is on this job. Work out what it costs, or a lead signs that it is given: the reason is kept.',
+  'no-bill': () =>
+    'No bill is on this job. Work out what it costs, or a lead signs that it is given: the reason is kept.',
   'no-drive-needed': ({ cause, cure }: { cause: string; cure: string }) =>
     `${cause}: no drive is needed. ${cure} Record the cure, hand the machine back, or change the conclusion.`,
   'not-right': ({ found }: { found: string }) => found,

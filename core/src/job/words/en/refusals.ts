@@ -4,7 +4,10 @@ import { sayRoles, type Role } from '../../shape/actor.js';
 import { SAY_ORDER, type OrderState } from '../../shape/orders.js';
 import { SAY_PHASE, type Phase } from '../../shape/phases.js';
 
-/** Why something that was asked for is not done: what is wrong, and what to do. A refusal without its words here does not compile. */
+/**
+ * Why something that was asked for is not done: what is wrong, and what to do. A refusal without its words
+ * here does not compile.
+ */
 export const REFUSALS = {
   'all-done': () => 'Everything is done; decide now what becomes of the drive.',
   'already-off': ({ label }: { label: string }) => `${label} is off already and on the tray.`,
@@ -21,7 +24,8 @@ export const REFUSALS = {
   closed: ({ number, to }: { number: number; to: string }) =>
     `Job ${number} is closed: ${to} has the machine. Add a note, or take the machine in again.`,
   'cure-at-diagnose': () => 'A cure without a drive is recorded at Diagnose. Take the job back there first.',
-  deposit: ({ totalMinor }: { totalMinor: number }) => `The deposit is more than all of it: ${sayMoney(totalMinor)}.`,
+  deposit: ({ totalMinor }: { totalMinor: number }) =>
+    `The deposit is more than all of it: ${sayMoney(totalMinor)}.`,
   destroyed: () => 'That note was destroyed. Ask the customer again.',
   'diagnose-first': () => 'Finish the diagnosis first: it says whether a drive is needed at all.',
   'does-not-fit': ({ because }: { because: string }) => because,
@@ -30,9 +34,11 @@ export const REFUSALS = {
   end: () => 'This is the last part: hand the machine over.',
   'ended-unrepaired': () => 'This job ended without a repair.',
   further: () => 'It has come further than that already.',
-  gate: ({ missing }: { missing: readonly { readonly sentence: string }[] }) => missing.map((one) => one.sentence).join(' '),
+  gate: ({ missing }: { missing: readonly { readonly sentence: string }[] }) =>
+    missing.map((one) => one.sentence).join(' '),
   gone: ({ what }: { what: string }) => `${what} is not here any more; its record is closed.`,
-  half: ({ title }: { title: string }) => `'${title}' is half done. Finish it or undo it (U): a step goes back as a whole.`,
+  half: ({ title }: { title: string }) =>
+    `'${title}' is half done. Finish it or undo it (U): a step goes back as a whole.`,
   'here-already': ({ what }: { what: string }) => `${what} is here already.`,
   impossible: ({ because }: { because: string }) => `No reason makes it go in or run: ${because}`,
   'in-order': ({ say }: { say: string }) => `First: ${say.toLowerCase()}.`,
@@ -42,7 +48,8 @@ export const REFUSALS = {
   'leg-done': () => 'All steps of this part are done already.',
   'look-before-way': () => 'The way in has begun. Take its steps back first (Undo), then look again.',
   'measured-in-prove': () => 'The new drive is measured in Prove, on the closed machine.',
-  medium: () => 'Nobody has said what kind of drive the old one is. Say it: the level of a method hangs on it.',
+  medium: () =>
+    'Nobody has said what kind of drive the old one is. Say it: the level of a method hangs on it.',
   'memory-in-prove': () => 'Memory is read in Prove, once the machine is closed.',
   method: () => 'Say by which method it was sanitised, and how that was checked.',
   'model-in-use': () =>
@@ -62,7 +69,8 @@ export const REFUSALS = {
   'no-news': () => 'That is how it stands already.',
   'no-note': () => 'There is no such sealed note on this job any more.',
   'no-offer': () => 'Work out an offer first.',
-  'no-partition': ({ number }: { number: number }) => `The old drive has no partition ${number}. Read its table again.`,
+  'no-partition': ({ number }: { number: number }) =>
+    `The old drive has no partition ${number}. Read its table again.`,
   'no-slot': () => 'This machine has no such slot. Load the page again.',
   'no-step': () => 'A correction belongs to a step: look at the step it is about.',
   'no-step-back': () => 'There is no step to take back.',
@@ -71,7 +79,8 @@ export const REFUSALS = {
   'no-wait': () => 'This step has no wait.',
   'no-way': ({ problem }: { problem: string }) => `The guide of this model cannot be walked: ${problem}`,
   'not-approved': ({ label }: { label: string }) => `A lead has to approve the adapted ${label} first.`,
-  'not-back': ({ phase, from }: { phase: Phase; from: Phase }) => `'${SAY_PHASE[phase]}' is not before '${SAY_PHASE[from]}'.`,
+  'not-back': ({ phase, from }: { phase: Phase; from: Phase }) =>
+    `'${SAY_PHASE[phase]}' is not before '${SAY_PHASE[from]}'.`,
   'not-ended': () => 'The run that it goes on from is not one of this job’s, or has not ended.',
   'not-in-stock': () =>
     'It would fit, but none is in stock and nobody knows how long one takes. Choose one that is here, or write its lead time on the shelf.',
@@ -80,7 +89,8 @@ export const REFUSALS = {
   'not-offered': () => 'That drive was not offered. Work out the offer again with it.',
   'not-on-this-drive': ({ because }: { because: string }) => because,
   'not-open': () => 'The order it stands in for is not open any more.',
-  'not-ready': ({ phase }: { phase: Phase }) => `The job is at '${SAY_PHASE[phase]}'; it is not ready to be handed over.`,
+  'not-ready': ({ phase }: { phase: Phase }) =>
+    `The job is at '${SAY_PHASE[phase]}'; it is not ready to be handed over.`,
   'not-removed': ({ what }: { what: string }) => `${what} did not come out of this machine for good.`,
   'not-rolled-back': () => 'That part is not being rolled back. Load the page again.',
   'not-waiting': () => 'It does not wait for anybody.',
@@ -98,32 +108,39 @@ export const REFUSALS = {
   'one-at-a-time': ({ from, to }: { from: Phase; to: Phase }) =>
     `Go back one part at a time: from '${SAY_PHASE[from]}' to '${SAY_PHASE[to]}'.`,
   open: () => 'The machine is open: walk the way out first.',
-  opened: () => 'The machine is open. Walk it out, or take the steps back, before you change what was decided.',
+  opened: () =>
+    'The machine is open. Walk it out, or take the steps back, before you change what was decided.',
   'opened-on-visit': () => 'The machine is open. Take the steps back, or walk the visit to its end.',
-  'opened-with-price': () => 'The machine is open. What changes the price now goes on the bill as a line of its own.',
+  'opened-with-price': () =>
+    'The machine is open. What changes the price now goes on the bill as a line of its own.',
   ordered: () => 'That order is recorded already.',
   'ordered-already': ({ what, supplier }: { what: string; supplier: string | null }) =>
     `${what} is ordered already, from ${supplier ?? 'somebody'}.`,
   'original-first': ({ original }: { original: string }) => `First refit the original: ${original}.`,
   'other-drive': ({ told, fitted }: { told: string; fitted: string }) =>
     `That is the self-report of drive ${told}; fitted is ${fitted}. Read the report of the drive in the machine.`,
-  'other-drive-in-way': () => 'The way in has begun with another drive. Take its steps back first (Undo), then choose again.',
+  'other-drive-in-way': () =>
+    'The way in has begun with another drive. Take its steps back first (Undo), then choose again.',
   'other-leg': () => 'The last step belongs to the part before. Go back to it first.',
-  'other-step': ({ asked, title }: { asked: string; title: string }) => `'${asked}' is not the step at hand; that is '${title}'.`,
+  'other-step': ({ asked, title }: { asked: string; title: string }) =>
+    `'${asked}' is not the step at hand; that is '${title}'.`,
   'part-not-in-stock': ({ name }: { name: string }) => `${name} is not in stock. Order it first.`,
   'prove-first': () => 'Prove first that the machine runs again; then say what it was.',
   'proved-when-closed': () => 'Proving comes once the machine is closed and set up.',
   recorded: () => 'That run is recorded already.',
   'report-in-prove': () => 'The new drive’s self-report is read in Prove.',
   'rescue-it': () => RESCUE_IT,
-  role: ({ by }: { by: readonly Role[] }) => `Only ${sayRoles(by)} does this. Ask one of them, or sign in as one.`,
-  'role-waives': ({ by }: { by: readonly Role[] }) => `Only ${sayRoles(by)} waives this. Ask one of them, or sign in as one.`,
+  role: ({ by }: { by: readonly Role[] }) =>
+    `Only ${sayRoles(by)} does this. Ask one of them, or sign in as one.`,
+  'role-waives': ({ by }: { by: readonly Role[] }) =>
+    `Only ${sayRoles(by)} waives this. Ask one of them, or sign in as one.`,
   'run-ended': () => 'That run has ended and is recorded.',
   same: () => 'That is what is promised already.',
   scouting: () => 'You are on a visit already: walk it to its end.',
   sent: ({ what }: { what: string }) => `${what} is on its way already. Let it come and send it back.`,
   'set-up-begun': () => 'The set-up for the other plan has begun. Clear its checks first.',
-  settings: ({ named }: { named: string }) => `Turn on again first what was turned off before the opening: ${named}.`,
+  settings: ({ named }: { named: string }) =>
+    `Turn on again first what was turned off before the opening: ${named}.`,
   'settled-at-hand-over': () => 'The old drive’s way is settled at hand-over.',
   size: () => 'Type the size that is shown beside the drive.',
   soldered: () => 'Nothing comes off to reach this one: it is part of the board.',
@@ -136,7 +153,8 @@ export const REFUSALS = {
   'take-in-first': () => 'Take the machine in first.',
   'things-left': () => 'Count its things out one by one, or all together.',
   'timed-in-prove': () => 'How long it takes now is measured in Prove.',
-  'too-full': ({ number, gib }: { number: number; gib: number }) => `Partition ${number} has ${gib} GiB in all: it cannot hold more.`,
+  'too-full': ({ number, gib }: { number: number; gib: number }) =>
+    `Partition ${number} has ${gib} GiB in all: it cannot hold more.`,
   'too-late': () => 'The machine is past that: its way in is planned.',
   'too-many': ({ count, label }: { count: number; label: string }) => `There are only ${count} of ${label}.`,
   tray: ({ named }: { named: string }) => `Put back first what is still on the tray: ${named}.`,
@@ -146,7 +164,8 @@ export const REFUSALS = {
     'By what was found the old drive does not read well: it must not stay the one that is used. Leave it in unplugged, or take it out.',
   unkeepable: ({ because }: { because: string }) => because,
   unknown: () => 'That job did not come back from this one.',
-  'unknown-cause': ({ causeId }: { causeId: string }) => `Petrichor does not know the cause '${causeId}'. Choose one of the list.`,
+  'unknown-cause': ({ causeId }: { causeId: string }) =>
+    `Petrichor does not know the cause '${causeId}'. Choose one of the list.`,
   'unknown-check': () => 'Nothing of that name was unplugged on this job.',
   'unknown-companion': () => 'This job has no such part on trial. Load the page again.',
   'unknown-drive': () => 'That drive is no longer on the shelf. Load the page again.',

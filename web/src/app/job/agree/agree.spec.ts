@@ -59,7 +59,10 @@ describe('orders', () => {
   const waiting = (): TestJob => {
     const bench = new TestJob();
     finishPart(bench);
-    return bench.must({ type: 'advance', from: 'diagnose' }, { type: 'choose-drive', slotId: 'm2-a', driveId: 'away' });
+    return bench.must(
+      { type: 'advance', from: 'diagnose' },
+      { type: 'choose-drive', slotId: 'm2-a', driveId: 'away' },
+    );
   };
 
   it('shows several sources, and says that one may ring up when none answers', async () => {
@@ -70,8 +73,22 @@ describe('orders', () => {
       .expectOne((request) => request.url.startsWith('/api/offers?'))
       .flush({
         offers: [
-          { supplier: 'Merrow Parts', item: { kind: 'drive', id: 'away' }, what: 'x', priceMinor: 8000, inStock: 2, dueOn: '2026-04-18' },
-          { supplier: 'Harbour Trade', item: { kind: 'drive', id: 'away' }, what: 'x', priceMinor: 8600, inStock: 0, dueOn: '2026-04-25' },
+          {
+            supplier: 'Merrow Parts',
+            item: { kind: 'drive', id: 'away' },
+            what: 'x',
+            priceMinor: 8000,
+            inStock: 2,
+            dueOn: '2026-04-18',
+          },
+          {
+            supplier: 'Harbour Trade',
+            item: { kind: 'drive', id: 'away' },
+            what: 'x',
+            priceMinor: 8600,
+            inStock: 0,
+            dueOn: '2026-04-25',
+          },
         ],
       });
     await screen.settle();
@@ -113,7 +130,9 @@ describe('orders', () => {
     await screen.type('#order-price', '79.50');
     expect(JSON.stringify(localStorage)).toContain('Harbour Trade');
     await screen.press('Record the order');
-    expect(screen.job.orders).toMatchObject([{ supplier: 'Harbour Trade', priceMinor: 7950, state: 'confirmed' }]);
+    expect(screen.job.orders).toMatchObject([
+      { supplier: 'Harbour Trade', priceMinor: 7950, state: 'confirmed' },
+    ]);
     expect(JSON.stringify(localStorage)).not.toContain('Harbour Trade');
     await screen.press('It is here');
     expect(words(screen)).toContain('from Harbour Trade: here');
@@ -122,7 +141,13 @@ describe('orders', () => {
     await screen.press('Send it back');
     const back = http.expectOne('/api/jobs/job-1/orders/' + screen.job.orders[0]!.id + '/return');
     expect(back.request.body).toMatchObject({ why: 'wrong key' });
-    const problem = { type: 'x', title: 'x', status: 503, code: 'supplier-away', detail: 'The supplier does not answer.' };
+    const problem = {
+      type: 'x',
+      title: 'x',
+      status: 503,
+      code: 'supplier-away',
+      detail: 'The supplier does not answer.',
+    };
     back.flush(problem, { status: 503, statusText: 'away' });
     await screen.settle();
     // Still asked for: what was typed stands, and may be sent again.
@@ -159,9 +184,23 @@ describe('orders', () => {
     expect(words(screen)).toContain('It is on its way already.');
     expect(screen.job.orders).toMatchObject([{ supplier: 'Merrow Parts', state: 'confirmed' }]);
     await screen.press('Record the order');
-    const event = { type: 'order-told', orderId: bench.job.orders[0]!.id, state: 'cancelled', dueOn: null, say: 'Harbour Trade instead' };
-    const recorded = { seq: bench.job.seq + 1, at: bench.at, commandId: 'c-9', by: { id: 'ines', name: 'Ines' }, event };
-    http.expectOne((request) => request.url.endsWith('/cancel')).flush({ events: [recorded], seq: recorded.seq, repeated: false });
+    const event = {
+      type: 'order-told',
+      orderId: bench.job.orders[0]!.id,
+      state: 'cancelled',
+      dueOn: null,
+      say: 'Harbour Trade instead',
+    };
+    const recorded = {
+      seq: bench.job.seq + 1,
+      at: bench.at,
+      commandId: 'c-9',
+      by: { id: 'ines', name: 'Ines' },
+      event,
+    };
+    http
+      .expectOne((request) => request.url.endsWith('/cancel'))
+      .flush({ events: [recorded], seq: recorded.seq, repeated: false });
     await screen.settle();
     expect(screen.job.orders.map((one) => [one.supplier, one.state])).toEqual([
       ['Merrow Parts', 'cancelled'],
@@ -173,8 +212,16 @@ describe('orders', () => {
     const screen = await JobScreenHarness.of(OrdersPanel, waiting().job, knowledge);
     const http = TestBed.inject(HttpTestingController);
     await screen.press('Sources');
-    const problem = { type: 'x', title: 'x', status: 503, code: 'supplier-away', detail: 'The supplier does not answer. Ring them up.' };
-    http.expectOne((request) => request.url.startsWith('/api/offers?')).flush(problem, { status: 503, statusText: 'away' });
+    const problem = {
+      type: 'x',
+      title: 'x',
+      status: 503,
+      code: 'supplier-away',
+      detail: 'The supplier does not answer. Ring them up.',
+    };
+    http
+      .expectOne((request) => request.url.startsWith('/api/offers?'))
+      .flush(problem, { status: 503, statusText: 'away' });
     await screen.settle();
     expect(words(screen)).toContain('Ring them up');
     expect(screen.element.querySelector('#order-from')).not.toBeNull();

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, resource, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  resource,
+  signal,
+  untracked,
+} from '@angular/core';
 import { Store } from '@ngrx/store';
 import {
   agreementHolds,
@@ -76,10 +86,12 @@ export class AgreeSection {
     'agree-deposit',
     () => this.job().agreement?.depositMinor ?? null,
   );
-  protected readonly hows: readonly ChoiceOption<AgreedHow>[] = (Object.keys(SAY_HOW) as AgreedHow[]).map((value) => ({
-    value,
-    label: SAY_HOW[value],
-  }));
+  protected readonly hows: readonly ChoiceOption<AgreedHow>[] = (Object.keys(SAY_HOW) as AgreedHow[]).map(
+    (value) => ({
+      value,
+      label: SAY_HOW[value],
+    }),
+  );
   private readonly picked = signal<string | null>(null);
 
   private readonly ranking = resource({
@@ -97,12 +109,21 @@ export class AgreeSection {
       const job = this.job();
       const model = this.models().find((one) => one.id === job.intake.modelId);
       const free =
-        model && slotsOfJob(model, job).find((slot) => slot.fitted === null && slot.kind !== 'soldered' && slot.id !== job.choice?.slot.id);
+        model &&
+        slotsOfJob(model, job).find(
+          (slot) => slot.fitted === null && slot.kind !== 'soldered' && slot.id !== job.choice?.slot.id,
+        );
       // A drive that does not read well is not offered to be kept in use.
-      const place = free && !isUnfitToStay(job) ? placeOf({ ...job, need: { ...job.need, plan: 'add' } }, free.id, this.knowledge()) : null;
+      const place =
+        free && !isUnfitToStay(job)
+          ? placeOf({ ...job, need: { ...job.need, plan: 'add' } }, free.id, this.knowledge())
+          : null;
       return place && free ? { place, drives: this.drives(), slotId: free.id } : undefined;
     },
-    loader: async ({ params }) => ({ slotId: params.slotId, ranked: await this.ranker.candidates(params.place, params.drives, LOOKED_AT) }),
+    loader: async ({ params }) => ({
+      slotId: params.slotId,
+      ranked: await this.ranker.candidates(params.place, params.drives, LOOKED_AT),
+    }),
   });
   protected readonly suggested = computed(() => {
     const { choice } = this.job();
@@ -110,10 +131,14 @@ export class AgreeSection {
     return choice && ranked ? suggest(choice.slot.id, ranked, choice, this.adding.value() ?? null) : [];
   });
   protected readonly offer = computed(() => this.job().offer);
-  protected readonly options = computed(() => (this.offer()?.options ?? []).map((option) => this.row(option)));
+  protected readonly options = computed(() =>
+    (this.offer()?.options ?? []).map((option) => this.row(option)),
+  );
   protected readonly chosen = computed(() => {
     const options = this.options();
-    const wanted = this.picked() ?? keyOf({ slotId: this.job().choice?.slot.id ?? '', driveId: this.job().choice?.drive.id ?? '' });
+    const wanted =
+      this.picked() ??
+      keyOf({ slotId: this.job().choice?.slot.id ?? '', driveId: this.job().choice?.drive.id ?? '' });
     return options.find((one) => one.key === wanted) ?? options[0] ?? null;
   });
   protected readonly usualDeposit = computed(() => {
@@ -153,12 +178,18 @@ export class AgreeSection {
 
   constructor() {
     const numbers = Object.fromEntries(
-      [0, 1, 2, 3].map((at) => [String(at + 1), { say: at === 0 ? 'Choose an option, 1 to 4' : '', run: () => this.pickAt(at) }]),
+      [0, 1, 2, 3].map((at) => [
+        String(at + 1),
+        { say: at === 0 ? 'Choose an option, 1 to 4' : '', run: () => this.pickAt(at) },
+      ]),
     );
     effect(() => {
       if (this.wanted() && !this.ranking.isLoading()) untracked(() => this.workOut());
     });
-    inject(Keys).bind({ O: { say: 'Work out the offer with today’s prices', run: () => this.workOut() }, ...numbers });
+    inject(Keys).bind({
+      O: { say: 'Work out the offer with today’s prices', run: () => this.workOut() },
+      ...numbers,
+    });
   }
 
   /** Asked for while the shelf was still being ranked. */
@@ -182,8 +213,14 @@ export class AgreeSection {
     }
     this.wanted.set(false);
     if (options.length === 0)
-      return this.fault.set('Nothing on the list fits and can be had. Take a drive at Match first, or write lead times on the shelf.');
-    const command = { type: 'offer', options: options.map((one) => ({ ...one })), machineMinor: this.machineMinor() } as const;
+      return this.fault.set(
+        'Nothing on the list fits and can be had. Take a drive at Match first, or write lead times on the shelf.',
+      );
+    const command = {
+      type: 'offer',
+      options: options.map((one) => ({ ...one })),
+      machineMinor: this.machineMinor(),
+    } as const;
     this.fault.set(this.desk.give(this.job(), command)?.sentence ?? '');
   }
 
@@ -193,7 +230,15 @@ export class AgreeSection {
     const { slotId, driveId } = option;
     const who = this.who().trim();
     const depositMinor = this.deposit() ?? null;
-    const command = { type: 'agree', slotId, driveId, who, how: this.how(), depositMinor, words: this.words().trim() } as const;
+    const command = {
+      type: 'agree',
+      slotId,
+      driveId,
+      who,
+      how: this.how(),
+      depositMinor,
+      words: this.words().trim(),
+    } as const;
     const refusal = this.desk.give(this.job(), command);
     this.fault.set(refusal?.sentence ?? '');
     if (!refusal) this.words.set('');
@@ -221,8 +266,14 @@ export class AgreeSection {
             ? `wait: nobody knows, for ${option.waitsFor.join(', ')}`
             : `wait ${option.waitDays} ${option.waitDays === 1 ? 'day' : 'days'}, for ${option.waitsFor.join(', ')}`,
       room: `${gives.usableGb} GB usable`,
-      speed: gives.bytesPerSecond === null ? `over ${gives.link}` : `reads ${sayMbs(gives.bytesPerSecond)} here, over ${gives.link}`,
-      life: gives.lifeYears === null ? 'life: the maker states none' : `life about ${gives.lifeYears} years at 20 GB written a day`,
+      speed:
+        gives.bytesPerSecond === null
+          ? `over ${gives.link}`
+          : `reads ${sayMbs(gives.bytesPerSecond)} here, over ${gives.link}`,
+      life:
+        gives.lifeYears === null
+          ? 'life: the maker states none'
+          : `life about ${gives.lifeYears} years at 20 GB written a day`,
       risk: gives.risk,
     };
   }

@@ -28,9 +28,14 @@ import { StateMark, type MarkName } from '../../ui/state-mark';
 
 const MARK: Record<PartNeed['met'], MarkName> = { no: 'needs', ordered: 'other-hands', here: 'settled' };
 
-const ByHandSchema = commandFields('order').pick({ supplier: true, priceMinor: true }).extend({ dueOn: z.string() });
+const ByHandSchema = commandFields('order')
+  .pick({ supplier: true, priceMinor: true })
+  .extend({ dueOn: z.string() });
 
-/** What the job needs that is not on the shelf: several sources for each, what is on order, and where the promise went. */
+/**
+ * What the job needs that is not on the shelf: several sources for each, what is on order, and where the
+ * promise went.
+ */
 @Component({
   selector: 'p-orders-panel',
   imports: [FormField, MoneyField, StateMark, TextField],
@@ -71,7 +76,10 @@ export class OrdersPanel {
   protected readonly found = form(commandFields('meet-need').pick({ how: true }), {
     draft: { of: () => this.job().id, name: 'found' },
     empty: { how: '' },
-    send: ({ how }) => this.closing(this.desk.give(this.job(), { type: 'meet-need', key: this.asking()?.need.key ?? '', how })),
+    send: ({ how }) =>
+      this.closing(
+        this.desk.give(this.job(), { type: 'meet-need', key: this.asking()?.need.key ?? '', how }),
+      ),
   });
   protected readonly end = form(z.strictObject({ why: z.string().trim() }), {
     draft: { of: () => this.job().id, name: 'order-end' },
@@ -80,13 +88,15 @@ export class OrdersPanel {
       const order = this.ending();
       if (!order) return null;
       const asked = this.ended(order.id, why);
-      return this.taken(order.state === 'arrived' ? this.api.returnOrder(asked) : this.api.cancelOrder(asked)).pipe(
-        tap(() => this.close()),
-      );
+      return this.taken(
+        order.state === 'arrived' ? this.api.returnOrder(asked) : this.api.cancelOrder(asked),
+      ).pipe(tap(() => this.close()));
     },
   });
   protected readonly ending = signal<Order | null>(null);
-  protected readonly needs = computed(() => needsOf(this.job()).map((need) => ({ ...need, mark: MARK[need.met], say: sayNeed(need) })));
+  protected readonly needs = computed(() =>
+    needsOf(this.job()).map((need) => ({ ...need, mark: MARK[need.met], say: sayNeed(need) })),
+  );
   protected readonly orders = computed(() =>
     [...this.job().orders].reverse().map((order) => ({
       order,
@@ -127,7 +137,13 @@ export class OrdersPanel {
     if (!asking) return;
     this.busy.set(true);
     const ids = { commandId: newId(), orderId: newId() };
-    const body = { ...ids, need: asking.need.key, item: offer.item, supplier: offer.supplier, inPlaceOf: asking.inPlaceOf };
+    const body = {
+      ...ids,
+      need: asking.need.key,
+      item: offer.item,
+      supplier: offer.supplier,
+      inPlaceOf: asking.inPlaceOf,
+    };
     this.taken(this.api.placeOrder({ params: { jobId: this.job().id }, body })).subscribe({
       next: () => {
         this.busy.set(false);
@@ -167,7 +183,10 @@ export class OrdersPanel {
   }
 
   protected tell(order: Order, state: OrderState): void {
-    this.fault.set(this.desk.give(this.job(), { type: 'tell-order', orderId: order.id, state, dueOn: null, say: '' })?.sentence ?? '');
+    this.fault.set(
+      this.desk.give(this.job(), { type: 'tell-order', orderId: order.id, state, dueOn: null, say: '' })
+        ?.sentence ?? '',
+    );
   }
 
   private readonly ended = (orderId: string, why: string) => ({
@@ -188,7 +207,9 @@ export class OrdersPanel {
 
   /** What the server made of it goes into the job. */
   private taken(reply: Observable<CommandReply>): Observable<CommandReply> {
-    return reply.pipe(tap(({ events }) => this.store.dispatch(JobsActions.eventsCame({ jobId: this.job().id, events }))));
+    return reply.pipe(
+      tap(({ events }) => this.store.dispatch(JobsActions.eventsCame({ jobId: this.job().id, events }))),
+    );
   }
 }
 
@@ -199,6 +220,9 @@ function markOf(state: OrderState): MarkName {
 
 function sayNeed({ met, order, leadDays }: PartNeed): string {
   if (met === 'here') return 'here';
-  if (order) return `${SAY_ORDER[order.state]} from ${order.supplier}${order.dueOn ? `, due ${sayDate(order.dueOn)}` : ''}`;
-  return leadDays === null ? 'not ordered' : `not ordered; usually ${leadDays} ${leadDays === 1 ? 'day' : 'days'}`;
+  if (order)
+    return `${SAY_ORDER[order.state]} from ${order.supplier}${order.dueOn ? `, due ${sayDate(order.dueOn)}` : ''}`;
+  return leadDays === null
+    ? 'not ordered'
+    : `not ordered; usually ${leadDays} ${leadDays === 1 ? 'day' : 'days'}`;
 }

@@ -31,7 +31,8 @@ import { form } from '../../ui/form';
   template: `
     @if (bill(); as bill) {
       <p class="sums">
-        In all <span class="m">{{ money(bill.totalMinor) }}</span>; paid <span class="m">{{ money(paid()) }}</span>; open
+        In all <span class="m">{{ money(bill.totalMinor) }}</span>; paid
+        <span class="m">{{ money(paid()) }}</span>; open
         <span class="m">{{ money(bill.totalMinor - paid()) }}</span>
       </p>
     }
@@ -51,18 +52,36 @@ import { form } from '../../ui/form';
       }
     </ul>
     <form class="row" (submit)="paying.send($event)" novalidate>
-      <p-money-field class="amount" label="Paid now" fieldId="pay-amount" [formField]="paying.fields.amountMinor" />
-      <p-text-field class="grow" label="How" fieldId="pay-how" placeholder="card, cash" [formField]="paying.fields.how" />
+      <p-money-field
+        class="amount"
+        label="Paid now"
+        fieldId="pay-amount"
+        [formField]="paying.fields.amountMinor"
+      />
+      <p-text-field
+        class="grow"
+        label="How"
+        fieldId="pay-how"
+        placeholder="card, cash"
+        [formField]="paying.fields.how"
+      />
       <button class="tgt" type="submit">Record the payment</button>
       @if (open() > 0) {
-        <button class="tgt" type="button" (click)="paying.patch({ amountMinor: open() })">All that is open: {{ money(open()) }}</button>
+        <button class="tgt" type="button" (click)="paying.patch({ amountMinor: open() })">
+          All that is open: {{ money(open()) }}
+        </button>
       }
     </form>
     <p class="fault" role="alert">{{ paying.fault() }}</p>
     @if (shown()) {
       <form class="row" (submit)="changing.send($event)" novalidate>
         <p-text-field class="grow" label="What for" fieldId="change-say" [formField]="changing.fields.say" />
-        <p-money-field class="amount" label="Without tax, minus takes off" fieldId="change-amount" [formField]="changing.fields.netMinor" />
+        <p-money-field
+          class="amount"
+          label="Without tax, minus takes off"
+          fieldId="change-amount"
+          [formField]="changing.fields.netMinor"
+        />
         <p-text-field class="grow" label="Why" fieldId="change-why" [formField]="changing.fields.why" />
         <button class="tgt" type="submit">Put it on the bill</button>
       </form>

@@ -1,7 +1,21 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild, type ElementRef } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { DiagnosisKnowledge, Observation } from '@petrichor/core/diagnose';
-import { AutoComplete, type AutoCompleteCompleteEvent, type AutoCompleteSelectEvent } from 'primeng/autocomplete';
+import {
+  AutoComplete,
+  type AutoCompleteCompleteEvent,
+  type AutoCompleteSelectEvent,
+} from 'primeng/autocomplete';
 import { KeyBox } from '../../ui/key-box';
 import { Picture } from '../../ui/picture';
 import { TabPicksNothing } from '../../ui/tab-picks-nothing';
@@ -54,7 +68,13 @@ const SENSES = [
           </ng-template>
         </p-autocomplete>
       </div>
-      <button class="tgt" type="button" [attr.aria-expanded]="open()" aria-controls="pictures" (click)="open.set(!open())">
+      <button
+        class="tgt"
+        type="button"
+        [attr.aria-expanded]="open()"
+        aria-controls="pictures"
+        (click)="open.set(!open())"
+      >
         Pictures <p-key name="G" />
       </button>
     </div>
@@ -69,7 +89,11 @@ const SENSES = [
                   <p-picture [name]="one.picture" [size]="28" />
                   <span>{{ one.say }}</span>
                   <span class="two">
-                    <button type="button" [attr.aria-label]="one.say + ': seen'" (click)="added.emit({ observation: one.id, seen: true })">
+                    <button
+                      type="button"
+                      [attr.aria-label]="one.say + ': seen'"
+                      (click)="added.emit({ observation: one.id, seen: true })"
+                    >
                       seen
                     </button>
                     <button
@@ -176,7 +200,9 @@ export class AddFinding {
   private readonly hands = inject(Focus);
   private readonly field = viewChild.required<ElementRef<HTMLElement>>('field');
   private readonly box = viewChild(AutoComplete);
-  private readonly left = computed(() => this.edition().observations.filter((one) => !this.known().has(one.id)));
+  private readonly left = computed(() =>
+    this.edition().observations.filter((one) => !this.known().has(one.id)),
+  );
   protected readonly groups = computed(() =>
     SENSES.map(({ sense, say }) => ({ say, list: this.left().filter((one) => one.sense === sense) })).filter(
       (group) => group.list.length > 0,

@@ -12,7 +12,9 @@ export const sayJobsBehind = (jobs: number): string =>
   jobs === 0 ? 'no finished job behind it yet' : `${jobs} finished ${jobs === 1 ? 'job' : 'jobs'} behind it`;
 
 /** Causes in the order of the bands, `none` last, each with its texture. */
-export const texturesOf = (looked: Looked | null): { id: string; short: string; ground: string; pattern: string }[] => [
+export const texturesOf = (
+  looked: Looked | null,
+): { id: string; short: string; ground: string; pattern: string }[] => [
   ...(looked?.weighing.ranked ?? [])
     .slice(0, MOST_BANDS)
     .map(({ cause: { id, short } }, at) => ({ id, short, ...TEXTURES[at % (TEXTURES.length - 1)]! })),
@@ -40,7 +42,9 @@ export function bandsOf(
       factors: columns.map((one) => one.factors[at]!),
     };
   });
-  const others = edition.causes.map(({ id }, at) => ({ id, at })).filter(({ id }) => !shown.some((one) => one.id === id));
+  const others = edition.causes
+    .map(({ id }, at) => ({ id, at }))
+    .filter(({ id }) => !shown.some((one) => one.id === id));
   const flat = columns.map(() => 1);
   const rest = {
     id: 'others',

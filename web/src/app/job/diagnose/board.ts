@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal, viewChild, type ElementRef } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  signal,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
 import { dataMatters, inHundred, sayOften, type About, type DataStake } from '@petrichor/core/diagnose';
 import { stakeOf, type JobState } from '@petrichor/core/job';
 import { sayMinutes } from '@petrichor/core/units';
@@ -25,7 +34,19 @@ const CHARTED = 5;
 /** Causes weighed by findings, before the swap or after it: bands, next test, conclusion. */
 @Component({
   selector: 'p-weigh-board',
-  imports: [CauseBands, TexturePatterns, Chart, Choice, KeyBox, StateMark, AddFinding, FindingsList, NextTest, ConclusionPart, Readings],
+  imports: [
+    CauseBands,
+    TexturePatterns,
+    Chart,
+    Choice,
+    KeyBox,
+    StateMark,
+    AddFinding,
+    FindingsList,
+    NextTest,
+    ConclusionPart,
+    Readings,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './board.html',
   styleUrl: './board.css',
@@ -47,8 +68,12 @@ export class WeighBoard {
   protected readonly fault = signal('');
   protected readonly findings = computed(() => this.job().findings[this.about()]);
   protected readonly known = computed(() => new Set(this.findings().map((one) => one.observation)));
-  protected readonly seen = computed(() => new Map(this.findings().map((one) => [one.observation, one.seen])));
-  protected readonly stakes: readonly ChoiceOption<DataStake>[] = (['none', 'copied', 'irreplaceable'] as const).map((value) => ({
+  protected readonly seen = computed(
+    () => new Map(this.findings().map((one) => [one.observation, one.seen])),
+  );
+  protected readonly stakes: readonly ChoiceOption<DataStake>[] = (
+    ['none', 'copied', 'irreplaceable'] as const
+  ).map((value) => ({
     label: SHORT_STAKE[value],
     value,
   }));
@@ -64,7 +89,9 @@ export class WeighBoard {
       return this.about() === 'before' ? 'Is it the drive?' : 'What is new since the swap?';
     const say = first.cause.say.charAt(0).toLowerCase() + first.cause.say.slice(1);
     if (looked.weighing.settled) return `${first.cause.say}. Settled.`;
-    return first.now < 0.35 ? `Cannot tell yet; first of all ${say}.` : `Most likely ${say}. Not settled yet.`;
+    return first.now < 0.35
+      ? `Cannot tell yet; first of all ${say}.`
+      : `Most likely ${say}. Not settled yet.`;
   });
   protected readonly sub = computed(() => {
     const looked = this.weighing.looked();
@@ -108,7 +135,12 @@ export class WeighBoard {
       const seen = answers.some((one) => one === true);
       const all = answers.every((one) => one === false);
       const mark: MarkName = seen ? 'stop' : all ? 'settled' : 'needs';
-      return { id: rule.id, say: rule.say.replace(/\.$/, ''), word: seen ? 'seen' : all ? 'no' : 'not looked', mark };
+      return {
+        id: rule.id,
+        say: rule.say.replace(/\.$/, ''),
+        word: seen ? 'seen' : all ? 'no' : 'not looked',
+        mark,
+      };
     }),
   );
   protected readonly chart = computed(() => {
@@ -123,7 +155,9 @@ export class WeighBoard {
       words: `Chances over the findings. ${series.map((one) => `${one.name}: from ${one.values[0]} to ${one.values.at(-1)} in 100`).join('; ')}.`,
     };
   });
-  protected readonly aside = computed(() => this.weighing.edition().tests.filter((test) => this.job().setAside.includes(test.id)));
+  protected readonly aside = computed(() =>
+    this.weighing.edition().tests.filter((test) => this.job().setAside.includes(test.id)),
+  );
   protected readonly concluded = computed(() => {
     const made = this.about() === 'before' ? this.job().conclusion : this.job().afterConclusion;
     return made ? `${made.by.name}, ${sayWhen(made.at)}: ${made.reason}` : '';
@@ -133,13 +167,19 @@ export class WeighBoard {
     const numbers = Object.fromEntries(
       Array.from({ length: 9 }, (_, at) => [
         String(at + 1),
-        { say: at === 0 ? 'Leave finding 1 out, or count it again (1 to 9)' : `Finding ${at + 1}`, run: () => this.toggleAt(at) },
+        {
+          say: at === 0 ? 'Leave finding 1 out, or count it again (1 to 9)' : `Finding ${at + 1}`,
+          run: () => this.toggleAt(at),
+        },
       ]),
     );
     const letters = Object.fromEntries(
       ['A', 'B', 'C', 'D', 'E'].map((letter) => [
         letter,
-        { say: letter === 'A' ? 'Choose a test (A to E)' : `Test ${letter}`, run: () => this.tests()?.pick(letter) },
+        {
+          say: letter === 'A' ? 'Choose a test (A to E)' : `Test ${letter}`,
+          run: () => this.tests()?.pick(letter),
+        },
       ]),
     );
     inject(Keys).bind({
@@ -158,12 +198,17 @@ export class WeighBoard {
 
   protected change({ observation, seen, detail }: Changed): void {
     this.leftOut.update((out) => new Set([...out].filter((one) => one !== observation)));
-    this.fault.set(this.desk.give(this.job(), { type: 'observe', about: this.about(), observation, seen, detail })?.sentence ?? '');
+    this.fault.set(
+      this.desk.give(this.job(), { type: 'observe', about: this.about(), observation, seen, detail })
+        ?.sentence ?? '',
+    );
   }
 
   protected toggle(observation: string): void {
     this.leftOut.update((out) =>
-      out.has(observation) ? new Set([...out].filter((one) => one !== observation)) : new Set([...out, observation]),
+      out.has(observation)
+        ? new Set([...out].filter((one) => one !== observation))
+        : new Set([...out, observation]),
     );
   }
 

@@ -19,7 +19,11 @@ const drawn = (findings: KeptFinding[], leftOut: string[] = []) => {
     findings.filter((one) => !out.has(one.observation)),
     { mostRisk: 1, openingMinutes: 10 },
   );
-  return { looked, columns: columnsOf(edition, findings, looked, out), bands: bandsOf(edition, findings, looked, out, 'before') };
+  return {
+    looked,
+    columns: columnsOf(edition, findings, looked, out),
+    bands: bandsOf(edition, findings, looked, out, 'before'),
+  };
 };
 
 describe('findings as columns', () => {
@@ -39,21 +43,28 @@ describe('findings as columns', () => {
       finding('no-letter', false, 'seen'),
       finding('nearly-full'),
     ]);
-    expect(columns.map((one) => one.say)).toEqual(['Link errors counted', '3 findings that changed little', 'Only a few GB are free']);
+    expect(columns.map((one) => one.say)).toEqual([
+      'Link errors counted',
+      '3 findings that changed little',
+      'Only a few GB are free',
+    ]);
     expect(columns[1]).toMatchObject({ observation: null, sense: 'Several' });
   });
 
   it('that are left out keep their place and bend nothing', () => {
-    const { columns } = drawn([finding('link-errors'), finding('plug-askew'), finding('nearly-full')], ['plug-askew']);
+    const { columns } = drawn(
+      [finding('link-errors'), finding('plug-askew'), finding('nearly-full')],
+      ['plug-askew'],
+    );
     expect(columns.map((one) => one.leftOut)).toEqual([false, true, false]);
     expect(columns[1]!.chances).toEqual(columns[0]!.chances);
     expect(columns[1]!.factors.every((factor) => factor === 1)).toBe(true);
   });
 
   it('that count for nothing are not drawn', () =>
-    expect(drawn([finding('link-errors'), finding('link-errors-rising')]).columns.map((one) => one.observation)).toEqual([
-      'link-errors-rising',
-    ]));
+    expect(
+      drawn([finding('link-errors'), finding('link-errors-rising')]).columns.map((one) => one.observation),
+    ).toEqual(['link-errors-rising']));
 });
 
 describe('bands', () => {
@@ -66,11 +77,14 @@ describe('bands', () => {
         .sort(),
     ).toEqual(['connection', 'drive-full']);
     expect(bands.causes.slice(-2).map((one) => one.id)).toEqual(['others', 'none']);
-    for (const cause of bands.causes) expect([cause.id, cause.chances.length]).toEqual([cause.id, columns.length + 1]);
+    for (const cause of bands.causes)
+      expect([cause.id, cause.chances.length]).toEqual([cause.id, columns.length + 1]);
   });
 
   it('say how the strongest mark is read, once there is one', () => {
-    expect(drawn([finding('link-errors')]).bands.why).toMatch(/^▲ ×\d+(\.\d)?: (about|more than) .* as likely$/);
+    expect(drawn([finding('link-errors')]).bands.why).toMatch(
+      /^▲ ×\d+(\.\d)?: (about|more than) .* as likely$/,
+    );
     expect(drawn([]).bands.why).toBe('');
   });
 

@@ -1,7 +1,13 @@
 import { observationById, type DiagnosisKnowledge, type Looked, type Sense } from '@petrichor/core/diagnose';
 import type { KeptFinding } from '@petrichor/core/job';
 
-const SAY_SENSE: Record<Sense, string> = { fact: 'Fact', told: 'Told', heard: 'Heard', seen: 'Seen', read: 'Read' };
+const SAY_SENSE: Record<Sense, string> = {
+  fact: 'Fact',
+  told: 'Told',
+  heard: 'Heard',
+  seen: 'Seen',
+  read: 'Read',
+};
 /** A finding that moves no cause by more than this changed little. */
 const LITTLE = 1.3;
 
@@ -21,7 +27,8 @@ export interface Column {
 }
 
 /**
- * The findings as columns, in their order. A self-report answers ten questions at once, and most of its answers
+ * The findings as columns, in their order. A self-report answers ten questions at once, and most of its
+ * answers
  * change little: in a row they share one column. What is left out to see keeps its column and bends nothing.
  */
 export function columnsOf(
@@ -42,7 +49,8 @@ export function columnsOf(
     if (step) ({ chances, none } = step);
     const known = observationById(edition, observation);
     const factors = step?.factors ?? edition.causes.map(() => 1);
-    const little = !out && factors.every((factor, at) => chances[at]! < 0.02 || (factor < LITTLE && factor > 1 / LITTLE));
+    const little =
+      !out && factors.every((factor, at) => chances[at]! < 0.02 || (factor < LITTLE && factor > 1 / LITTLE));
     const say = known ? (seen ? known.say : known.sayNot) : observation;
     columns.push({
       key: observation,

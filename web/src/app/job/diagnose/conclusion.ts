@@ -31,13 +31,20 @@ import { StateMark } from '../../ui/state-mark';
         <p class="done">
           <p-state-mark mark="settled" [size]="16" /><span
             ><b>{{ made.say }}</b
-            >: {{ made.reason }} <span class="mu">({{ made.by.name }}, {{ when(made.at) }}{{ weighedThen() }})</span></span
+            >: {{ made.reason }}
+            <span class="mu">({{ made.by.name }}, {{ when(made.at) }}{{ weighedThen() }})</span></span
           >
         </p>
         <p>{{ made.cure }}{{ lookFor() }}</p>
       }
       <form class="stack" (submit)="form.send($event)" novalidate>
-        <p-radio-field label="What is it?" columns [fieldId]="about() + '-cause'" [options]="causes()" [formField]="form.fields.causeId" />
+        <p-radio-field
+          label="What is it?"
+          columns
+          [fieldId]="about() + '-cause'"
+          [options]="causes()"
+          [formField]="form.fields.causeId"
+        />
         <p-text-field
           [label]="otherwise() ? 'Why you conclude otherwise' : 'Why'"
           [fieldId]="about() + '-reason'"
@@ -54,10 +61,16 @@ import { StateMark } from '../../ui/state-mark';
         <form class="stack" (submit)="cured.send($event)" novalidate>
           <h2>Cured without a drive</h2>
           <p class="caution">
-            The machine is closed up again before it goes on to Prove. Opening it: the way of this model, battery off first.
+            The machine is closed up again before it goes on to Prove. Opening it: the way of this model,
+            battery off first.
           </p>
           <p-text-field label="What you did" fieldId="cure-what" rows="2" [formField]="cured.fields.what" />
-          <p-text-field label="How you know that it helped" fieldId="cure-checked" rows="2" [formField]="cured.fields.checked" />
+          <p-text-field
+            label="How you know that it helped"
+            fieldId="cure-checked"
+            rows="2"
+            [formField]="cured.fields.checked"
+          />
           <p class="fault" role="alert">{{ cured.fault() }}</p>
           <div><button class="tgt" type="submit">Record the cure and go on to Prove</button></div>
         </form>
@@ -74,7 +87,9 @@ export class ConclusionPart {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly hands = inject(Focus);
   protected readonly when = sayWhen;
-  protected readonly made = computed(() => (this.about() === 'before' ? this.job().conclusion : this.job().afterConclusion));
+  protected readonly made = computed(() =>
+    this.about() === 'before' ? this.job().conclusion : this.job().afterConclusion,
+  );
   /** Before and after the swap are concluded apart, and so are their drafts. */
   protected readonly form = form(commandFields('conclude').pick({ causeId: true, reason: true }), {
     draft: { of: () => this.job().id + (this.about() === 'before' ? '' : '.after'), name: 'conclusion' },
@@ -99,10 +114,18 @@ export class ConclusionPart {
       };
     });
   });
-  protected readonly cure = computed(() => this.edition().causes.find((one) => one.id === this.form.typed().causeId)?.cure ?? '');
+  protected readonly cure = computed(
+    () => this.edition().causes.find((one) => one.id === this.form.typed().causeId)?.cure ?? '',
+  );
   protected readonly otherwise = computed(() => {
     const first = this.looked()?.weighing.ranked[0];
-    if (!first || this.form.typed().causeId === '' || first.cause.id === this.form.typed().causeId || first.now < 0.3) return '';
+    if (
+      !first ||
+      this.form.typed().causeId === '' ||
+      first.cause.id === this.form.typed().causeId ||
+      first.now < 0.3
+    )
+      return '';
     return `The weights say: ${first.cause.say.toLowerCase()}, ${inHundred(first.now)} in 100. What they do not know is worth writing down.`;
   });
   protected readonly weighedThen = computed(() => {
@@ -121,7 +144,10 @@ export class ConclusionPart {
     return ` Match looks for ${remedy.medium === 'flash' ? 'a solid-state drive' : 'a drive'}${size}${usedGb !== null ? `; ${usedGb} GB are in use` : ''}.`;
   });
   protected readonly curable = computed(
-    () => this.about() === 'before' && this.job().phase === 'diagnose' && this.job().conclusion?.remedy.kind === 'no-drive',
+    () =>
+      this.about() === 'before' &&
+      this.job().phase === 'diagnose' &&
+      this.job().conclusion?.remedy.kind === 'no-drive',
   );
 
   focus(): void {

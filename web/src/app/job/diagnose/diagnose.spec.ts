@@ -5,14 +5,10 @@ import type { Dock, DockRun } from '@petrichor/api';
 import { shippedDiagnosis } from '@petrichor/core/diagnose';
 import type { JobCommand } from '@petrichor/core/job';
 import { smartctlAta } from '../../../../../core/src/testing/smartctl';
-import { ataReport, nvmeReport } from '../../../../../core/src/testing/reports';
+import { nvmeReport } from '../../../../../core/src/testing/reports';
 import { m2Drive, model, TestJob } from '../../../../../core/src/testing/samples';
-import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { DockActions } from '../../state/dock/dock.reducer';
-import { WasIt } from '../prove/was-it';
-import { findObservations } from './add-finding';
-import { AfterSwap } from './after-swap';
 import { DiagnoseSection } from './diagnose';
 import { DockPanel } from './dock-panel';
 import { Readings } from './readings';
@@ -34,18 +30,25 @@ const weighed = async (screen: { settle(): Promise<void> }) => {
 };
 const text = (screen: { element: HTMLElement }) => screen.element.textContent.replace(/\s+/g, ' ');
 const heading = (screen: { element: HTMLElement }) => screen.element.querySelector('h1')!.textContent.trim();
-const headings = (screen: { element: HTMLElement }) => [...screen.element.querySelectorAll('button.head')].map((one) => one.textContent);
+const headings = (screen: { element: HTMLElement }) =>
+  [...screen.element.querySelectorAll('button.head')].map((one) => one.textContent);
 
 describe('the board', () => {
   it('begins with the question, and with what this workshop’s jobs say', async () => {
     const screen = await board();
     expect(heading(screen)).toBe('Is it the drive?');
     expect(text(screen)).toContain('Nothing found yet; no finished job behind it yet.');
-    expect(screen.element.querySelector('p-cause-bands svg')!.getAttribute('aria-label')).toContain('Causes after 0 findings');
+    expect(screen.element.querySelector('p-cause-bands svg')!.getAttribute('aria-label')).toContain(
+      'Causes after 0 findings',
+    );
   });
 
   it('says the leading cause and how sure one is; every finding is a line', async () => {
-    const screen = await board(seen('plug-askew'), seen('link-errors'), { type: 'observe', observation: 'clicks', seen: 'not-seen' });
+    const screen = await board(seen('plug-askew'), seen('link-errors'), {
+      type: 'observe',
+      observation: 'clicks',
+      seen: 'not-seen',
+    });
     expect(heading(screen)).toBe('Drive cable or its plug. Settled.');
     expect(text(screen)).toMatch(/9\d in 100; a cause is settled from 85\./);
     expect(headings(screen).slice(0, 2)).toEqual([
@@ -89,7 +92,9 @@ describe('the board', () => {
   it('adds what is seen from the pictures, and takes it away again in the list', async () => {
     const screen = await board();
     await screen.key('g');
-    const tile = screen.element.querySelector<HTMLButtonElement>('[aria-label="Only a few GB are free: seen"]')!;
+    const tile = screen.element.querySelector<HTMLButtonElement>(
+      '[aria-label="Only a few GB are free: seen"]',
+    )!;
     tile.click();
     await weighed(screen);
     expect(heading(screen)).toMatch(/drive full/i);
@@ -124,7 +129,8 @@ describe('the board', () => {
     await screen.key(' ');
     expect(screen.element.querySelector('.doing h3')!.textContent).toBe(name);
     const groups = [...screen.element.querySelectorAll('.doing li')];
-    for (const group of groups) [...group.querySelectorAll('button')].find((one) => one.textContent === 'no')!.click();
+    for (const group of groups)
+      [...group.querySelectorAll('button')].find((one) => one.textContent === 'no')!.click();
     await weighed(screen);
     expect(screen.element.querySelector('.doing')).toBeNull();
     expect(screen.job.findings.before.filter((one) => !one.seen)).toHaveLength(groups.length);
@@ -161,12 +167,19 @@ describe('the board', () => {
     expect(text(screen)).toMatch(/The weights say: drive cable or its plug, \d\d in 100\./);
     await screen.type('#before-reason', 'memory stick shows errors in its test');
     await screen.press(/^Conclude$/);
-    expect(screen.job.conclusion).toMatchObject({ causeId: 'memory-short', weighed: { causeId: 'connection' } });
+    expect(screen.job.conclusion).toMatchObject({
+      causeId: 'memory-short',
+      weighed: { causeId: 'connection' },
+    });
     expect(heading(screen)).toBe('Memory short.');
   });
 
   it('records a cure that needs no drive, and goes on to Prove', async () => {
-    const screen = await board(seen('plug-askew'), { type: 'conclude', causeId: 'connection', reason: 'plug askew' });
+    const screen = await board(seen('plug-askew'), {
+      type: 'conclude',
+      causeId: 'connection',
+      reason: 'plug askew',
+    });
     await screen.press('Record the cure');
     expect(text(screen)).toContain('Say what you did.');
     await screen.type('#cure-what', 'Reseated the plug.');
@@ -213,7 +226,8 @@ describe('the stop', () => {
 });
 
 describe('readings', () => {
-  const readings = (...commands: JobCommand[]) => JobScreenHarness.of(Readings, bench(...commands), knowledge);
+  const readings = (...commands: JobCommand[]) =>
+    JobScreenHarness.of(Readings, bench(...commands), knowledge);
 
   it('are taken from pasted text, and answer what they can', async () => {
     const screen = await readings();
@@ -253,7 +267,13 @@ describe('readings', () => {
 });
 
 describe('the dock', () => {
-  const drive = { model: 'Corrie D7', serial: 'CD7-1', capacityBytes: 1e12, protocol: 'ata' as const, rotationRpm: 5400 };
+  const drive = {
+    model: 'Corrie D7',
+    serial: 'CD7-1',
+    capacityBytes: 1e12,
+    protocol: 'ata' as const,
+    rotationRpm: 5400,
+  };
   const run = (own: Partial<DockRun> = {}): DockRun => ({
     runId: '11111111-1111-4111-8111-111111111111',
     bay: 'A',
@@ -319,8 +339,16 @@ describe('the dock', () => {
 
   it('writes how a run ended into the job, once, with what it answers', async () => {
     const { screen, tell } = await panel(...started);
-    await tell(dock(run({ state: 'done', doneBytes: 1e12, sentence: 'Read to the end; one place slow or unreadable.' })));
-    await tell(dock(run({ state: 'done', doneBytes: 1e12, sentence: 'Read to the end; one place slow or unreadable.' })));
+    await tell(
+      dock(
+        run({ state: 'done', doneBytes: 1e12, sentence: 'Read to the end; one place slow or unreadable.' }),
+      ),
+    );
+    await tell(
+      dock(
+        run({ state: 'done', doneBytes: 1e12, sentence: 'Read to the end; one place slow or unreadable.' }),
+      ),
+    );
     expect(screen.job.runs).toMatchObject([{ ended: { state: 'done' } }]);
     expect(screen.job.findings.before).toMatchObject([{ observation: 'surface-slow', seen: true }]);
   });
@@ -328,9 +356,15 @@ describe('the dock', () => {
   it('keeps a run whose drive was pulled out, and one the dock has forgotten', async () => {
     const { screen, store, tell } = await panel(...started);
     await tell({ ...dock(null), bays: [{ bay: 'A', drive: null, silent: false, run: null }] });
-    const request = TestBed.inject(HttpTestingController).match((one) => one.url.endsWith(`/api/dock/runs/${run().runId}`));
+    const request = TestBed.inject(HttpTestingController).match((one) =>
+      one.url.endsWith(`/api/dock/runs/${run().runId}`),
+    );
     expect(request.length).toBeGreaterThan(0);
-    store.dispatch(DockActions.runTold({ run: run({ state: 'drive-gone', sentence: 'The drive in bay A was pulled out.' }) }));
+    store.dispatch(
+      DockActions.runTold({
+        run: run({ state: 'drive-gone', sentence: 'The drive in bay A was pulled out.' }),
+      }),
+    );
     await weighed(screen);
     expect(screen.job.runs[0]!.ended).toMatchObject({ state: 'drive-gone' });
     expect(text(screen)).toContain('Corrie D7 CD7-1: The drive in bay A was pulled out.');
@@ -359,48 +393,4 @@ describe('the dock', () => {
     await tell(null);
     expect(text(screen)).toContain('PETRICHOR_DOCK');
   });
-});
-
-it('after the swap has causes of its own', async () => {
-  const job = jobAt('try').must({ type: 'observe', about: 'after', observation: 'fans-flat-out', seen: 'seen' }).job;
-  const screen = await JobScreenHarness.of(AfterSwap, job, knowledge);
-  await weighed(screen);
-  expect(heading(screen)).toMatch(/sensor/);
-  expect(text(screen)).not.toContain('Cured without a drive');
-});
-
-describe('was it?', () => {
-  it('is said at Prove: yes, something else, or cannot tell', async () => {
-    const screen = await JobScreenHarness.of(WasIt, jobAt('prove').job, knowledge);
-    expect(text(screen)).toContain('Was it “flash worn, or out of spare”?');
-    await screen.press(/^yes$/);
-    expect(screen.job.confirmed).toMatchObject({ causeIds: ['flash-worn'] });
-    await screen.press('cannot tell');
-    expect(screen.job.confirmed).toMatchObject({ causeIds: [] });
-    expect(text(screen)).toContain('Nobody can tell');
-  });
-});
-
-describe('finding by a few letters', () => {
-  const { observations } = shippedDiagnosis('before');
-  const found = (typed: string) => findObservations(observations, typed).map((one) => one.id);
-  it.each([
-    ['clic', 'clicks'],
-    ['plug', 'plug-askew'],
-    ['crc', 'link-errors'],
-    ['smart 197', 'pending'],
-    ['blue screen', 'crashes'],
-  ])('“%s” finds %s', (typed, id) => expect(found(typed)).toContain(id));
-  it('puts what is called so before what is only like it', () => expect(found('link')[0]).toBe('link-errors'));
-  it('finds nothing where nothing is', () => expect(found('xylophone')).toEqual([]));
-});
-
-it('a self-report of a mechanical drive says nothing of wear', async () => {
-  const screen = await JobScreenHarness.of(
-    Readings,
-    bench({ type: 'read-report', source: 'file', name: 'r', report: ataReport() }),
-    knowledge,
-  );
-  expect(text(screen)).toContain('Corrie D7 1000 · CD7-1');
-  expect(text(screen)).not.toContain('% used');
 });

@@ -17,8 +17,16 @@ import { StopBoard } from './stop-board';
       <div class="stopped">
         <p-stop-board [job]="job()" />
         <h2>What is known</h2>
-        <p class="mu">No more findings are taken from this drive; every test would power it, and none could change what to do.</p>
-        <p-findings-list [findings]="job().findings.before" [edition]="edition()" [silent]="[]" (changed)="change($event)" />
+        <p class="mu">
+          No more findings are taken from this drive; every test would power it, and none could change what to
+          do.
+        </p>
+        <p-findings-list
+          [findings]="job().findings.before"
+          [edition]="edition()"
+          [silent]="[]"
+          (changed)="change($event)"
+        />
       </div>
     } @else {
       @if (decided(); as words) {
@@ -57,7 +65,8 @@ export class DiagnoseSection {
     const { stop } = this.job();
     if (!stop) return '';
     if (stop.lifted) return `${stop.say} ${stop.lifted.owner} lifted the stop: “${stop.lifted.words}”`;
-    if (stop.way === 'refer') return `${stop.say} It goes to a data recovery specialist: hand the machine back, with that as the reason.`;
+    if (stop.way === 'refer')
+      return `${stop.say} It goes to a data recovery specialist: hand the machine back, with that as the reason.`;
     return stop.way === 'image-once'
       ? `${stop.say} It is imaged once onto a healthy drive, before anything else, and never repaired in place.`
       : '';

@@ -67,17 +67,27 @@ export class DockPanel {
     const no = mayNotRun(this.job(), kind);
     if (no) return this.fault.set(no);
     await this.attempt(async () => {
-      const run = await firstValueFrom(this.api.startRun({ params: { bay: bay.bay }, body: { kind, targetBay: null } }));
+      const run = await firstValueFrom(
+        this.api.startRun({ params: { bay: bay.bay }, body: { kind, targetBay: null } }),
+      );
       this.store.dispatch(DockActions.runTold({ run }));
       const drive = bay.drive ? `${bay.drive.model} ${bay.drive.serial}` : '';
-      const refusal = this.desk.give(this.job(), { type: 'start-run', runId: run.runId, bay: bay.bay, kind, drive });
+      const refusal = this.desk.give(this.job(), {
+        type: 'start-run',
+        runId: run.runId,
+        bay: bay.bay,
+        kind,
+        drive,
+      });
       if (refusal) this.fault.set(refusal.sentence);
     });
   }
 
   protected async stop(runId: string): Promise<void> {
     await this.attempt(async () =>
-      this.store.dispatch(DockActions.runTold({ run: await firstValueFrom(this.api.stopRun({ params: { runId } })) })),
+      this.store.dispatch(
+        DockActions.runTold({ run: await firstValueFrom(this.api.stopRun({ params: { runId } })) }),
+      ),
     );
   }
 
@@ -91,20 +101,40 @@ export class DockPanel {
   }
 
   private shown(run: DockRun) {
-    const mark: MarkName = run.state === 'running' ? 'own' : run.state === 'paused' ? 'needs' : run.state === 'done' ? 'settled' : 'stop';
+    const mark: MarkName =
+      run.state === 'running'
+        ? 'own'
+        : run.state === 'paused'
+          ? 'needs'
+          : run.state === 'done'
+            ? 'settled'
+            : 'stop';
     const percent = run.totalBytes > 0 ? (run.doneBytes / run.totalBytes) * 100 : 0;
-    const rate = run.rateBytesPerSecond === null ? '' : ` at ${Math.round(run.rateBytesPerSecond / 1e6)} MB/s`;
-    const left = run.secondsLeft ? `, ${saySeconds(run.secondsLeft[0])} to ${saySeconds(run.secondsLeft[1])} left` : '';
+    const rate =
+      run.rateBytesPerSecond === null ? '' : ` at ${Math.round(run.rateBytesPerSecond / 1e6)} MB/s`;
+    const left = run.secondsLeft
+      ? `, ${saySeconds(run.secondsLeft[0])} to ${saySeconds(run.secondsLeft[1])} left`
+      : '';
     return {
       ...run,
       title: SAY_RUN[run.kind],
       percent,
-      words: run.state === 'running' ? `${sayMarked(run.doneBytes)} of ${sayMarked(run.totalBytes)}${rate}${left}` : run.sentence,
-      bad: run.badAreas.map((area) => ({ x: (area.startByte / Math.max(1, run.totalBytes)) * 100, kind: area.kind })),
-      badWords: run.badAreas.length === 0 ? '' : `${run.badAreas.length} bad ${run.badAreas.length === 1 ? 'place' : 'places'} so far`,
+      words:
+        run.state === 'running'
+          ? `${sayMarked(run.doneBytes)} of ${sayMarked(run.totalBytes)}${rate}${left}`
+          : run.sentence,
+      bad: run.badAreas.map((area) => ({
+        x: (area.startByte / Math.max(1, run.totalBytes)) * 100,
+        kind: area.kind,
+      })),
+      badWords:
+        run.badAreas.length === 0
+          ? ''
+          : `${run.badAreas.length} bad ${run.badAreas.length === 1 ? 'place' : 'places'} so far`,
       mark,
     };
   }
 }
 
-const saySeconds = (seconds: number): string => (seconds < 90 ? `${Math.round(seconds)} s` : `${Math.round(seconds / 60)} min`);
+const saySeconds = (seconds: number): string =>
+  seconds < 90 ? `${Math.round(seconds)} s` : `${Math.round(seconds / 60)} min`;

@@ -52,7 +52,9 @@ export interface Changed {
             placeholder="number, or words"
             [attr.aria-label]="'Detail of: ' + one.say"
             [value]="one.detail"
-            (change)="changed.emit({ observation: one.observation, seen: one.answer, detail: valueOf($event) })"
+            (change)="
+              changed.emit({ observation: one.observation, seen: one.answer, detail: valueOf($event) })
+            "
           />
           <p-choice
             [options]="answers"

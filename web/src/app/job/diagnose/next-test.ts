@@ -1,5 +1,23 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, output, signal, untracked } from '@angular/core';
-import { inHundred, observationById, sayOften, type DiagnosisKnowledge, type Looked, type TestWorth } from '@petrichor/core/diagnose';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
+import {
+  inHundred,
+  observationById,
+  sayOften,
+  type DiagnosisKnowledge,
+  type Looked,
+  type TestWorth,
+} from '@petrichor/core/diagnose';
 import type { Seen } from '@petrichor/core/job';
 import { sayMinutes } from '@petrichor/core/units';
 import { OutcomeColumns, type OutcomeColumn } from '../../drawing/outcome-columns';
@@ -12,7 +30,10 @@ import { Focus } from '../../shell/focus';
 const LETTERS = ['A', 'B', 'C', 'D', 'E'] as const;
 const COLUMNS = 2;
 
-/** Which test settles most for its minutes, what each outcome would mean, and a place to write down what it showed. */
+/**
+ * Which test settles most for its minutes, what each outcome would mean, and a place to write down what it
+ * showed.
+ */
 @Component({
   selector: 'p-next-test',
   imports: [OutcomeColumns, Choice, KeyBox],
@@ -24,7 +45,8 @@ export class NextTest {
   readonly looked = input.required<Looked>();
   readonly edition = input.required<DiagnosisKnowledge>();
   /** Causes in the order of the bands, each with its texture. */
-  readonly textures = input.required<readonly { id: string; short: string; ground: string; pattern: string }[]>();
+  readonly textures =
+    input.required<readonly { id: string; short: string; ground: string; pattern: string }[]>();
   readonly seen = input.required<ReadonlyMap<string, boolean>>();
   readonly changed = output<Changed>();
   readonly setAside = output<string>();
@@ -33,7 +55,9 @@ export class NextTest {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly hands = inject(Focus);
   private readonly picked = signal<string | null>(null);
-  /** The test that is being done; it stays while its answers come in and other tests become the better ones. */
+  /**
+   * The test that is being done; it stays while its answers come in and other tests become the better ones.
+   */
   protected readonly doing = signal<string | null>(null);
   protected readonly answers: readonly ChoiceOption<Seen>[] = [
     { label: 'yes', value: 'seen' },
@@ -55,7 +79,9 @@ export class NextTest {
     const ranked = this.looked().advice.ranked;
     return ranked.find((one) => one.test.id === this.picked()) ?? ranked[0] ?? null;
   });
-  protected readonly doingTest = computed(() => this.edition().tests.find((one) => one.id === this.doing()) ?? null);
+  protected readonly doingTest = computed(
+    () => this.edition().tests.find((one) => one.id === this.doing()) ?? null,
+  );
   protected readonly asked = computed(() =>
     (this.doingTest()?.answers ?? []).flatMap((id) => {
       const observation = observationById(this.edition(), id);
@@ -97,7 +123,8 @@ export class NextTest {
       this.column('Now', `${answers} ${answers === 1 ? 'finding' : 'findings'}`, false, now, weighing.none),
       ...at.outcomes.slice(0, COLUMNS).map((outcome) => {
         const then = new Map(outcome.top.map((one) => [one.cause.id, one.chance]));
-        const title = outcome.finds.filter((one) => one.seen).map((one) => one.say)[0] ?? outcome.finds[0]?.say ?? '';
+        const title =
+          outcome.finds.filter((one) => one.seen).map((one) => one.say)[0] ?? outcome.finds[0]?.say ?? '';
         return this.column(title, sayOften(outcome.chance), outcome.settled, then, outcome.none);
       }),
     ];
@@ -130,7 +157,13 @@ export class NextTest {
     this.finished.emit();
   }
 
-  private column(title: string, foot: string, settled: boolean, chances: ReadonlyMap<string, number>, none: number): OutcomeColumn {
+  private column(
+    title: string,
+    foot: string,
+    settled: boolean,
+    chances: ReadonlyMap<string, number>,
+    none: number,
+  ): OutcomeColumn {
     const parts = this.textures().flatMap(({ id, short, ground, pattern }) => {
       const chance = id === 'none' ? none : chances.get(id);
       return chance === undefined || inHundred(chance) === 0 ? [] : [{ id, short, chance, ground, pattern }];

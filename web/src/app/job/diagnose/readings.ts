@@ -20,7 +20,10 @@ const HISTORY = [
   { id: 199, name: 'Link errors' },
 ] as const;
 
-/** What the drive says about itself: from a file, pasted, or from the dock; what moved, how it wore, and its history. */
+/**
+ * What the drive says about itself: from a file, pasted, or from the dock; what moved, how it wore, and its
+ * history.
+ */
 @Component({
   selector: 'p-readings',
   imports: [FileDrop, HandedOutcome, Chart, StateMark, DockPanel],
@@ -63,21 +66,30 @@ export class Readings {
     const serial = this.last()?.latest.report.serial ?? null;
     return this.job().reports.filter((one) => one.report.serial === serial);
   });
-  protected readonly history = computed((): { series: ChartSeries[]; labels: string[]; words: string } | null => {
-    const readings = this.series();
-    if (readings.length < 2) return null;
-    const flash = readings.every((one) => one.report.nvme !== null);
-    const all = flash
-      ? [
-          { name: 'Spare, %', values: readings.map((one) => one.report.nvme!.availableSparePercent) },
-          { name: 'Used, %', values: readings.map((one) => one.report.nvme!.percentageUsed) },
-          { name: 'Media errors', values: readings.map((one) => Number(one.report.nvme!.mediaErrors)) },
-        ]
-      : HISTORY.map(({ id, name }) => ({ name, values: readings.map((one) => attributeRaw(one.report, id)) }));
-    const series = all.filter((one) => one.values.some((value) => value !== null && value > 0));
-    const words = series.map((one) => `${one.name}: ${one.values.map((value) => value ?? 'not read').join(', ')}`).join('; ');
-    return series.length > 0 ? { series, labels: readings.map((one) => sayWhen(one.at)), words: `Counters by reading. ${words}.` } : null;
-  });
+  protected readonly history = computed(
+    (): { series: ChartSeries[]; labels: string[]; words: string } | null => {
+      const readings = this.series();
+      if (readings.length < 2) return null;
+      const flash = readings.every((one) => one.report.nvme !== null);
+      const all = flash
+        ? [
+            { name: 'Spare, %', values: readings.map((one) => one.report.nvme!.availableSparePercent) },
+            { name: 'Used, %', values: readings.map((one) => one.report.nvme!.percentageUsed) },
+            { name: 'Media errors', values: readings.map((one) => Number(one.report.nvme!.mediaErrors)) },
+          ]
+        : HISTORY.map(({ id, name }) => ({
+            name,
+            values: readings.map((one) => attributeRaw(one.report, id)),
+          }));
+      const series = all.filter((one) => one.values.some((value) => value !== null && value > 0));
+      const words = series
+        .map((one) => `${one.name}: ${one.values.map((value) => value ?? 'not read').join(', ')}`)
+        .join('; ');
+      return series.length > 0
+        ? { series, labels: readings.map((one) => sayWhen(one.at)), words: `Counters by reading. ${words}.` }
+        : null;
+    },
+  );
 
   protected readonly hand = (handed: HandedOver): Promise<boolean> => {
     return this.documents.take(this.job(), 'readings', handedFrom(handed), { seen: 'diagnose' });

@@ -48,10 +48,21 @@ export class StopBoard {
   );
   protected readonly bands = computed(() => {
     const looked = this.weighing.looked();
-    return looked && bandsOf(this.weighing.edition(), this.job().findings.before, looked, new Set(), sayJobsBehind(this.weighing.jobs()));
+    return (
+      looked &&
+      bandsOf(
+        this.weighing.edition(),
+        this.job().findings.before,
+        looked,
+        new Set(),
+        sayJobsBehind(this.weighing.jobs()),
+      )
+    );
   });
   /** Every test would power the drive; the best of them are named, so that nobody does one out of habit. */
-  protected readonly withdrawn = computed(() => (this.weighing.looked()?.advice.ranked ?? []).slice(0, 6).map((one) => one.test.say));
+  protected readonly withdrawn = computed(() =>
+    (this.weighing.looked()?.advice.ranked ?? []).slice(0, 6).map((one) => one.test.say),
+  );
 
   constructor() {
     inject(Keys).bind({
@@ -62,7 +73,8 @@ export class StopBoard {
 
   protected step(): void {
     const next = this.next();
-    if (next) this.fault.set(this.desk.give(this.job(), { type: 'stop-step', stepId: next.id })?.sentence ?? '');
+    if (next)
+      this.fault.set(this.desk.give(this.job(), { type: 'stop-step', stepId: next.id })?.sentence ?? '');
   }
 
   protected choose(way: 'image-once' | 'refer'): void {

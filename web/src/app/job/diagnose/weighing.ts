@@ -1,6 +1,12 @@
 import { computed, effect, inject, signal, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { mostRisk, type About, type Answer, type DiagnosisKnowledge, type Looked } from '@petrichor/core/diagnose';
+import {
+  mostRisk,
+  type About,
+  type Answer,
+  type DiagnosisKnowledge,
+  type Looked,
+} from '@petrichor/core/diagnose';
 import { answersOf, hasWalked, isBefore, stakeOf, type JobState } from '@petrichor/core/job';
 import { openingMinutes, USUAL_OPENING_MINUTES } from '@petrichor/core/teardown';
 import { selectKnowledge, selectLearned, selectModels } from '../../state/knowledge/knowledge.reducer';
@@ -18,7 +24,11 @@ export interface Weighing {
 }
 
 /** Call it in a field. `leftOut`: findings that are left out to see what they hold up. */
-export function weighingOf(job: Signal<JobState>, about: Signal<About>, leftOut: Signal<ReadonlySet<string>>): Weighing {
+export function weighingOf(
+  job: Signal<JobState>,
+  about: Signal<About>,
+  leftOut: Signal<ReadonlySet<string>>,
+): Weighing {
   const store = inject(Store);
   const weigher = inject(Weigher);
   const knowledge = store.selectSignal(selectKnowledge);
@@ -49,7 +59,12 @@ export function weighingOf(job: Signal<JobState>, about: Signal<About>, leftOut:
       answers: given,
       leftOut: aside,
       ...bounds
-    } = JSON.parse(request()) as { answers: Answer[]; leftOut: string[]; mostRisk: 0; openingMinutes: number };
+    } = JSON.parse(request()) as {
+      answers: Answer[];
+      leftOut: string[];
+      mostRisk: 0;
+      openingMinutes: number;
+    };
     const mine = ++last;
     void weigher.lookAt(knows, given, { ...bounds, leftOut: new Set(aside) }).then((result) => {
       if (mine === last) looked.set(result);

@@ -39,11 +39,16 @@ export class PutIn {
   private readonly store = inject(Store);
   private readonly simulated = computed(() => this.store.selectSignal(selectDock)().simulated);
   /** Empty: none. */
-  protected readonly inIt = computed(() => this.simulated().find((one) => one.inBay === this.bay())?.id ?? '');
+  protected readonly inIt = computed(
+    () => this.simulated().find((one) => one.inBay === this.bay())?.id ?? '',
+  );
   /** Arrows run through a list: nothing is put in before it is said to be. */
   protected readonly picked = linkedSignal(() => this.inIt());
   protected readonly choices = computed(() =>
-    this.simulated().map((one) => ({ label: one.say + (one.inBay ? ` (bay ${one.inBay})` : ''), value: one.id })),
+    this.simulated().map((one) => ({
+      label: one.say + (one.inBay ? ` (bay ${one.inBay})` : ''),
+      value: one.id,
+    })),
   );
 
   protected putIn(driveId: string | null): void {

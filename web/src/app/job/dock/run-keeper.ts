@@ -11,7 +11,8 @@ import { JobDesk } from '../../state/jobs/job-desk';
 const NOTES = 20;
 
 /**
- * Watches the dock for a job and writes into the job how far its runs come and how they end, whichever screen sees
+ * Watches the dock for a job and writes into the job how far its runs come and how they end, whichever screen
+ * sees
  * it first; one id for each, so that two screens keep it once. Call it in a constructor.
  */
 export function keepRuns(job: Signal<JobState>): void {
@@ -33,7 +34,8 @@ export function keepRuns(job: Signal<JobState>): void {
         if (told && told.state !== 'running' && told.state !== 'paused') keepEnd(told, told.state);
         else if (sentence !== undefined) keepForgotten(runId, sentence);
         // It is not in a bay any more, and nobody has said how it ended: ask for it by name.
-        else if (dock && lostSince === null && !dock.bays.some((bay) => bay.run?.runId === runId)) void askFor(runId);
+        else if (dock && lostSince === null && !dock.bays.some((bay) => bay.run?.runId === runId))
+          void askFor(runId);
       }
     });
   });
@@ -42,11 +44,17 @@ export function keepRuns(job: Signal<JobState>): void {
     if (kind !== 'clone' && kind !== 'rescue') return;
     const known = desk.now(job()).runs.find((run) => run.runId === runId);
     const part = Math.floor((doneBytes / Math.max(1, totalBytes)) * NOTES);
-    const before = known?.reached ? Math.floor((known.reached.doneBytes / Math.max(1, known.reached.totalBytes)) * NOTES) : 0;
+    const before = known?.reached
+      ? Math.floor((known.reached.doneBytes / Math.max(1, known.reached.totalBytes)) * NOTES)
+      : 0;
     const ended = is !== 'running' && is !== 'paused' && (known?.reached?.doneBytes ?? -1) < doneBytes;
     if (!known || known.ended || (part <= before && !ended)) return;
     const badPlaces = badAreas.filter((area) => area.kind === 'unreadable').length;
-    desk.give(job(), { type: 'note-run', runId, doneBytes, totalBytes, badPlaces }, idOf(runId, ended ? NOTES + 1 : part));
+    desk.give(
+      job(),
+      { type: 'note-run', runId, doneBytes, totalBytes, badPlaces },
+      idOf(runId, ended ? NOTES + 1 : part),
+    );
   }
 
   function keepEnd(
@@ -58,7 +66,11 @@ export function keepRuns(job: Signal<JobState>): void {
   }
 
   function keepForgotten(runId: string, sentence: string): void {
-    desk.give(job(), { type: 'end-run', runId, state: 'forgotten', sentence, badPlaces: null, selfTest: null }, runId);
+    desk.give(
+      job(),
+      { type: 'end-run', runId, state: 'forgotten', sentence, badPlaces: null, selfTest: null },
+      runId,
+    );
   }
 
   async function askFor(runId: string): Promise<void> {
@@ -66,12 +78,16 @@ export function keepRuns(job: Signal<JobState>): void {
       store.dispatch(DockActions.runTold({ run: await firstValueFrom(api.run({ params: { runId } })) }));
     } catch (error) {
       const fault = faultOf(error);
-      if (fault.code === 'run-forgotten') store.dispatch(DockActions.runForgotten({ runId, sentence: fault.sentence }));
+      if (fault.code === 'run-forgotten')
+        store.dispatch(DockActions.runForgotten({ runId, sentence: fault.sentence }));
     }
   }
 }
 
-/** An id that every screen makes the same for one note of a run, and that is never the run's own: its first byte moved on. */
+/**
+ * An id that every screen makes the same for one note of a run, and that is never the run's own: its first
+ * byte moved on.
+ */
 export function idOf(runId: string, note: number): string {
   const first = (Number.parseInt(runId.slice(0, 2), 16) + note + 1) % 256;
   return first.toString(16).padStart(2, '0') + runId.slice(2);

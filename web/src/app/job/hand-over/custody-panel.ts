@@ -36,7 +36,9 @@ const CustodySchema = commandFields('settle-old-drive')
     verified: z.string().trim().max(300),
   });
 
-/** The old drive's custody: with the customer, kept until a date, or sanitised by a method fit for its medium. */
+/**
+ * The old drive's custody: with the customer, kept until a date, or sanitised by a method fit for its medium.
+ */
 @Component({
   selector: 'p-custody-panel',
   imports: [FormField, RouterLink, RadioField, SelectField, StateMark, TextField],
@@ -81,7 +83,13 @@ const CustodySchema = commandFields('settle-old-drive')
     }
     @if (open()) {
       <form class="stack" id="custody" (submit)="form.send($event)" novalidate>
-        <p-radio-field label="Where the old drive goes" quiet fieldId="fate" [options]="fates()" [formField]="form.fields.fate" />
+        <p-radio-field
+          label="Where the old drive goes"
+          quiet
+          fieldId="fate"
+          [options]="fates()"
+          [formField]="form.fields.fate"
+        />
         @if (form.typed().fate === 'kept-as-fallback') {
           <p-text-field label="Kept until" mono fieldId="until" type="date" [formField]="form.fields.until" />
         }
@@ -92,14 +100,17 @@ const CustodySchema = commandFields('settle-old-drive')
             [options]="media"
             placeholder="read its label"
             [hint]="
-              known() ? 'As this job has read it; change it if the label says otherwise.' : 'Nothing on this job tells: look at the drive.'
+              known()
+                ? 'As this job has read it; change it if the label says otherwise.'
+                : 'Nothing on this job tells: look at the drive.'
             "
             [value]="mediumId()"
             (valueChange)="form.patch({ mediumId: $event })"
           />
           <p class="mu">
-            Methods by NIST SP 800-88: Clear keeps out what programs can read, Purge a laboratory too, Destroy leaves no drive. Overwriting
-            is not Purge on flash. The maker’s manual and the customer’s own rules come first.
+            Methods by NIST SP 800-88: Clear keeps out what programs can read, Purge a laboratory too, Destroy
+            leaves no drive. Overwriting is not Purge on flash. The maker’s manual and the customer’s own
+            rules come first.
           </p>
           <p-select-field
             label="Method"
@@ -138,13 +149,20 @@ export class CustodyPanel {
   });
   /** Before hand-over everything may still be settled otherwise; afterwards only a drive that is here. */
   protected readonly open = computed(() => !this.job().closed || isHere(this.job()));
-  /** What the drive is: as the job has read it, else as somebody says who looks at it; the level of every method hangs on it. */
+  /**
+   * What the drive is: as the job has read it, else as somebody says who looks at it; the level of every
+   * method hangs on it.
+   */
   protected readonly media = SANITISE_MEDIA.map((one) => ({ value: one.id, label: one.say }));
   protected readonly known = computed(() => mediumKnown(this.job()));
-  private readonly medium = computed(() => SANITISE_MEDIA.find((one) => one.id === this.form.typed().mediumId) ?? this.known());
+  private readonly medium = computed(
+    () => SANITISE_MEDIA.find((one) => one.id === this.form.typed().mediumId) ?? this.known(),
+  );
   protected readonly mediumId = computed(() => {
     const now = this.medium();
-    return SANITISE_MEDIA.find((one) => one.medium === now?.medium && one.protocol === now.protocol)?.id ?? null;
+    return (
+      SANITISE_MEDIA.find((one) => one.medium === now?.medium && one.protocol === now.protocol)?.id ?? null
+    );
   });
   private readonly does = computed(() => {
     const medium = this.medium();
@@ -153,7 +171,9 @@ export class CustodyPanel {
   protected readonly methods = computed(() =>
     this.does().map((one) => ({ label: `${LEVEL_WORDS[one.level]}: ${one.say}`, value: one.id })),
   );
-  protected readonly methodNote = computed(() => this.does().find((one) => one.id === this.form.typed().method)?.note ?? '');
+  protected readonly methodNote = computed(
+    () => this.does().find((one) => one.id === this.form.typed().method)?.note ?? '',
+  );
   /** Staying in use is a fate of a drive that is in the machine and reads well. */
   protected readonly fates = computed(() => {
     const job = this.job();
@@ -178,7 +198,14 @@ export class CustodyPanel {
     };
   }
 
-  private settle({ fate, until, method, tool, verified, note }: z.output<typeof CustodySchema>): Refusal | null {
+  private settle({
+    fate,
+    until,
+    method,
+    tool,
+    verified,
+    note,
+  }: z.output<typeof CustodySchema>): Refusal | null {
     const medium = this.medium();
     const did = { tool, verified, medium: medium && { medium: medium.medium, protocol: medium.protocol } };
     return this.desk.give(this.job(), {

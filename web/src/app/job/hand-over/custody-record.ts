@@ -6,7 +6,9 @@ import { sayDay, sayMoment } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { PrintedPage } from './printed-page';
 
-/** One page that says what became of an old drive: when, by whom, how, with its serial; printed as it stands. */
+/**
+ * One page that says what became of an old drive: when, by whom, how, with its serial; printed as it stands.
+ */
 @Component({
   selector: 'p-custody-record',
   imports: [PrintedPage],
@@ -50,8 +52,8 @@ import { PrintedPage } from './printed-page';
           </tbody>
         </table>
         <p class="care">
-          Clear, Purge and Destroy as NIST SP 800-88 has them: Clear keeps out what programs can read, Purge a laboratory too, Destroy
-          leaves no drive. Overwriting is not Purge on flash.
+          Clear, Purge and Destroy as NIST SP 800-88 has them: Clear keeps out what programs can read, Purge a
+          laboratory too, Destroy leaves no drive. Overwriting is not Purge on flash.
         </p>
         <footer><span>For the workshop</span><span>For the customer</span></footer>
       }
@@ -66,7 +68,8 @@ export class CustodyRecordScreen {
   protected readonly page = computed(() => {
     const job = this.open()?.shown;
     if (!job) return null;
-    const medium = job.custody.findLast((one) => one.sanitised?.medium)?.sanitised?.medium ?? mediumKnown(job);
+    const medium =
+      job.custody.findLast((one) => one.sanitised?.medium)?.sanitised?.medium ?? mediumKnown(job);
     const took = job.way?.ticks.findLast((tick) =>
       job.tray.some((item) => item.kind === 'drive' && item.id === `${tick.stepId}/${tick.key}`),
     );

@@ -7,7 +7,12 @@ import { CustodyPanel } from './custody-panel';
 import { CustodyRecordScreen } from './custody-record';
 
 const knowledge = { models: [model()], drives: [m2Drive()] };
-const kept = { type: 'settle-old-drive', fate: 'kept-as-fallback', until: '2026-12-24', note: 'drawer 7' } as const;
+const kept = {
+  type: 'settle-old-drive',
+  fate: 'kept-as-fallback',
+  until: '2026-12-24',
+  note: 'drawer 7',
+} as const;
 const choose = async (screen: JobScreenHarness<unknown>, fate: string) => {
   screen.element.querySelector<HTMLInputElement>(`#fate-${fate}`)!.click();
   await screen.settle();
@@ -24,10 +29,15 @@ describe('custody of the old drive', () => {
   });
 
   it('asks what the old drive is, and takes neither the model’s word nor the new drive for it', async () => {
-    // The model says what it was made with, and NVMe went in; its socket runs either, and nobody has looked at what came out.
+    // The model says what it was made with, and NVMe went in; its socket runs either, and nobody has looked
+    // at what came out.
     const { job } = jobAt('hand-over');
     const slot = { ...job.choice!.slot, protocols: ['nvme', 'sata'] } as Slot;
-    const screen = await JobScreenHarness.of(CustodyPanel, { ...job, choice: { ...job.choice!, slot } }, knowledge);
+    const screen = await JobScreenHarness.of(
+      CustodyPanel,
+      { ...job, choice: { ...job.choice!, slot } },
+      knowledge,
+    );
     await choose(screen, 'sanitised');
     const medium = screen.element.querySelector<HTMLSelectElement>('#medium')!.selectedOptions[0]!;
     expect(screen.element.textContent).toContain('Nothing on this job tells: look at the drive.');
@@ -41,7 +51,9 @@ describe('custody of the old drive', () => {
     await choose(screen, 'returned');
     await screen.press('Settle it');
     expect(screen.job.custody.map((one) => one.fate)).toEqual(['kept-as-fallback', 'returned']);
-    expect([...screen.element.querySelectorAll('button')].map((one) => one.textContent)).not.toContain('Settle it');
+    expect([...screen.element.querySelectorAll('button')].map((one) => one.textContent)).not.toContain(
+      'Settle it',
+    );
   });
 
   it('is one page from hand to hand, with serial and names', async () => {
@@ -51,7 +63,12 @@ describe('custody of the old drive', () => {
         type: 'settle-old-drive',
         fate: 'sanitised',
         until: null,
-        sanitised: { method: 'nvme-sanitize', medium: null, tool: 'bench station', verified: 'sanitize status: completed' },
+        sanitised: {
+          method: 'nvme-sanitize',
+          medium: null,
+          tool: 'bench station',
+          verified: 'sanitize status: completed',
+        },
         note: '',
       },
     );
@@ -59,7 +76,9 @@ describe('custody of the old drive', () => {
     const record = TestBed.createComponent(CustodyRecordScreen);
     record.componentRef.setInput('jobId', bench.job.id);
     await record.whenStable();
-    const page = (record.nativeElement as HTMLElement).querySelector('article')!.textContent.replace(/\s+/g, ' ');
+    const page = (record.nativeElement as HTMLElement)
+      .querySelector('article')!
+      .textContent.replace(/\s+/g, ' ');
     expect(page).toContain('SR6-1');
     expect(page).toContain('Sanitised, Purge: NVMe Sanitize');
     expect(page).toContain('Checked: sanitize status: completed.');

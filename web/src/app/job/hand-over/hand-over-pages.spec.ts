@@ -9,8 +9,14 @@ import { WorkshopPaperScreen } from './workshop-paper';
 const knowledge = { models: [model()], drives: [] };
 const words = (screen: JobScreenHarness<unknown>): string => screen.element.textContent.replace(/\s+/g, ' ');
 const done = (): JobState =>
-  payAndHandOver(jobAt('hand-over').must({ type: 'settle-old-drive', fate: 'kept-as-fallback', until: '2026-05-14', note: 'drawer 2' }))
-    .job;
+  payAndHandOver(
+    jobAt('hand-over').must({
+      type: 'settle-old-drive',
+      fate: 'kept-as-fallback',
+      until: '2026-05-14',
+      note: 'drawer 2',
+    }),
+  ).job;
 
 describe('the pages', () => {
   it('for the customer says in plain words what became of it all', async () => {

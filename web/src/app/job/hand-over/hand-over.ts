@@ -14,7 +14,10 @@ import { PriceLines } from '../agree/price-lines';
 import { CustodyPanel } from './custody-panel';
 import { RemovedPanel } from './removed-panel';
 
-/** The end: where the old drive goes, what is still open, the page for the customer, and the machine into their hands. */
+/**
+ * The end: where the old drive goes, what is still open, the page for the customer, and the machine into
+ * their hands.
+ */
 @Component({
   selector: 'p-hand-over-section',
   imports: [FormField, RouterLink, CustodyPanel, KeyBox, PriceLines, RemovedPanel, StateMark, TextField],
@@ -53,10 +56,14 @@ import { RemovedPanel } from './removed-panel';
             <p class="fault" role="alert">{{ form.fault() }}</p>
           }
           <div class="buttons">
-            <a class="tgt big" [routerLink]="['/jobs', job().id, 'paper']">Page for the customer <p-key name="P" /></a>
+            <a class="tgt big" [routerLink]="['/jobs', job().id, 'paper']"
+              >Page for the customer <p-key name="P"
+            /></a>
             <a class="tgt big" [routerLink]="['/jobs', job().id, 'workshop-paper']">For the workshop</a>
             @if (!job().closed) {
-              <button class="go big" type="submit" [attr.aria-disabled]="out() > 0">Hand over and close</button>
+              <button class="go big" type="submit" [attr.aria-disabled]="out() > 0">
+                Hand over and close
+              </button>
             }
           </div>
         </form>
@@ -75,18 +82,29 @@ export class HandOverSection {
     send: (given) => this.desk.give(this.job(), { type: 'hand-over', ...given }),
   });
   protected readonly out = computed(() => stillOut(this.job()).length);
-  /** Where the old drive goes: asked of one that came out, or that stays beside the new one; not where there never was one. */
+  /**
+   * Where the old drive goes: asked of one that came out, or that stays beside the new one; not where there
+   * never was one.
+   */
   protected readonly needsFate = computed(() => {
     const job = this.job();
     if (job.choice === null || job.endedEarly !== null) return false;
     const model = this.models().find((one) => one.id === job.intake.modelId);
-    const beside = model !== undefined && slotsOfJob(model, job).some((slot) => slot.fitted !== null && slot.id !== job.choice!.slot.id);
-    return hadOldDrive(job) || job.oldDriveFate !== null || stillOut(job).some((item) => item.kind === 'drive') || beside;
+    const beside =
+      model !== undefined &&
+      slotsOfJob(model, job).some((slot) => slot.fitted !== null && slot.id !== job.choice!.slot.id);
+    return (
+      hadOldDrive(job) ||
+      job.oldDriveFate !== null ||
+      stillOut(job).some((item) => item.kind === 'drive') ||
+      beside
+    );
   });
   protected readonly headline = computed(() => {
     const { closed, endedEarly } = this.job();
     if (closed) return 'Handed over.';
-    if (endedEarly) return endedEarly.referredTo ? `Referred to ${endedEarly.referredTo}.` : 'Goes back unrepaired.';
+    if (endedEarly)
+      return endedEarly.referredTo ? `Referred to ${endedEarly.referredTo}.` : 'Goes back unrepaired.';
     return this.out() === 0 ? 'Ready to hand over.' : 'Nearly: something is still out.';
   });
   protected readonly sub = computed(
@@ -94,6 +112,11 @@ export class HandOverSection {
   );
 
   constructor() {
-    inject(Keys).bind({ P: { say: 'Page for the customer', run: () => void this.router.navigate(['/jobs', this.job().id, 'paper']) } });
+    inject(Keys).bind({
+      P: {
+        say: 'Page for the customer',
+        run: () => void this.router.navigate(['/jobs', this.job().id, 'paper']),
+      },
+    });
   }
 }

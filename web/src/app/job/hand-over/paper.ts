@@ -10,7 +10,13 @@ import { PaperPage } from './paper-page';
   selector: 'p-paper',
   imports: [PaperPage],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<p-paper-page [jobId]="jobId()" [page]="page()" [number]="job()?.number ?? null" [day]="day()" name="hand-over" />`,
+  template: `<p-paper-page
+    [jobId]="jobId()"
+    [page]="page()"
+    [number]="job()?.number ?? null"
+    [day]="day()"
+    name="hand-over"
+  />`,
 })
 export class PaperScreen {
   readonly jobId = input.required<string>();

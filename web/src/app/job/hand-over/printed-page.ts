@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  untracked,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { Keys } from '../../shell/keys';
@@ -7,7 +15,10 @@ import { selectWorkshopName } from '../../state/session/session.reducer';
 import { KeyBox } from '../../ui/key-box';
 import { Wordmark } from '../../ui/wordmark';
 
-/** A page of a job to be printed as it stands: the way back, the head with number and day, and what stands on it. */
+/**
+ * A page of a job to be printed as it stands: the way back, the head with number and day, and what stands on
+ * it.
+ */
 @Component({
   selector: 'p-printed-page',
   imports: [RouterLink, KeyBox, Wordmark],

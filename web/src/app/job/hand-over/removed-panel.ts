@@ -1,6 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
-import { commandFields, removedNow, removedParts, SAY_REMOVED, type JobState, type RemovedFate } from '@petrichor/core/job';
+import {
+  commandFields,
+  removedNow,
+  removedParts,
+  SAY_REMOVED,
+  type JobState,
+  type RemovedFate,
+} from '@petrichor/core/job';
 import { sayDate, sayMoney } from '@petrichor/core/units';
 import { z } from 'zod';
 import { JobDesk } from '../../state/jobs/job-desk';
@@ -13,7 +20,9 @@ import { StateMark } from '../../ui/state-mark';
 
 const asked = commandFields('settle-removed');
 /** Day and amount belong to a fate each. */
-const AskedSchema = asked.pick({ fate: true }).extend({ until: z.string(), amountMinor: asked.shape.amountMinor.nullable() });
+const AskedSchema = asked
+  .pick({ fate: true })
+  .extend({ until: z.string(), amountMinor: asked.shape.amountMinor.nullable() });
 
 /** Parts that came out for good besides the old drive: returned, kept until a date, or bought in. */
 @Component({
@@ -43,7 +52,9 @@ const AskedSchema = asked.pick({ fate: true }).extend({ until: z.string(), amoun
                 ><b>{{ row.what }}</b> <span class="mu">{{ row.says }}</span></span
               ></span
             >
-            <button class="tgt" type="button" (click)="asking.set(row.what)">{{ row.says ? 'Otherwise' : 'Settle' }}</button>
+            <button class="tgt" type="button" (click)="asking.set(row.what)">
+              {{ row.says ? 'Otherwise' : 'Settle' }}
+            </button>
           </li>
         }
       </ul>
@@ -57,10 +68,21 @@ const AskedSchema = asked.pick({ fate: true }).extend({ until: z.string(), amoun
             [formField]="form.fields.fate"
           />
           @if (form.typed().fate === 'kept') {
-            <p-text-field label="Kept until" mono fieldId="removed-until" type="date" [formField]="form.fields.until" />
+            <p-text-field
+              label="Kept until"
+              mono
+              fieldId="removed-until"
+              type="date"
+              [formField]="form.fields.until"
+            />
           }
           @if (form.typed().fate === 'bought-in') {
-            <p-money-field class="amount" label="For" fieldId="removed-amount" [formField]="form.fields.amountMinor" />
+            <p-money-field
+              class="amount"
+              label="For"
+              fieldId="removed-amount"
+              [formField]="form.fields.amountMinor"
+            />
           }
           <button class="tgt" type="submit">Keep it</button>
         </form>
@@ -72,7 +94,9 @@ const AskedSchema = asked.pick({ fate: true }).extend({ until: z.string(), amoun
 export class RemovedPanel {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
-  protected readonly fates: readonly ChoiceOption<RemovedFate>[] = (Object.keys(SAY_REMOVED) as RemovedFate[]).map((value) => ({
+  protected readonly fates: readonly ChoiceOption<RemovedFate>[] = (
+    Object.keys(SAY_REMOVED) as RemovedFate[]
+  ).map((value) => ({
     value,
     label: SAY_REMOVED[value],
   }));
@@ -83,7 +107,14 @@ export class RemovedPanel {
     empty: { fate: 'returned', until: '', amountMinor: null },
     send: ({ fate, until, amountMinor }) => {
       const what = this.asking() ?? '';
-      const given = { type: 'settle-removed', what, fate, until: until || null, amountMinor: amountMinor ?? 0, note: '' } as const;
+      const given = {
+        type: 'settle-removed',
+        what,
+        fate,
+        until: until || null,
+        amountMinor: amountMinor ?? 0,
+        note: '',
+      } as const;
       const refusal = this.desk.give(this.job(), given);
       if (!refusal) this.asking.set(null);
       return refusal;

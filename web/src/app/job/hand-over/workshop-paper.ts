@@ -10,14 +10,22 @@ import { PaperPage } from './paper-page';
   selector: 'p-workshop-paper',
   imports: [PaperPage],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<p-paper-page [jobId]="jobId()" [page]="page()" [number]="job()?.number ?? null" [day]="day()" name="workshop" />`,
+  template: `<p-paper-page
+    [jobId]="jobId()"
+    [page]="page()"
+    [number]="job()?.number ?? null"
+    [day]="day()"
+    name="workshop"
+  />`,
 })
 export class WorkshopPaperScreen {
   readonly jobId = input.required<string>();
   private readonly clock = inject(Clock);
   private readonly open = inject(JobDesk).open(this.jobId);
   protected readonly job = computed(() => this.open()?.shown ?? null);
-  protected readonly day = computed(() => (this.job() ? sayDay(this.job()!.closed?.at ?? this.clock.now()) : null));
+  protected readonly day = computed(() =>
+    this.job() ? sayDay(this.job()!.closed?.at ?? this.clock.now()) : null,
+  );
   protected readonly page = computed(() => {
     const job = this.job();
     return job && workshopPage(job, { when: sayMoment });

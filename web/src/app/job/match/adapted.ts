@@ -2,7 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { FormField } from '@angular/forms/signals';
 import { DomSanitizer } from '@angular/platform-browser';
 import { Store } from '@ngrx/store';
-import { drawTemplate, sheetSvg, templateFaults, type Template, type TemplateHole } from '@petrichor/core/fit';
+import {
+  drawTemplate,
+  sheetSvg,
+  templateFaults,
+  type Template,
+  type TemplateHole,
+} from '@petrichor/core/fit';
 import type { Slot } from '@petrichor/core/hardware';
 import { commandFields, type JobState } from '@petrichor/core/job';
 import { z } from 'zod';
@@ -26,7 +32,10 @@ const PlateSchema = commandFields('adapt')
     holes: z.array(z.custom<TemplateHole>()),
   });
 
-/** A plate or spreader made here: measured, drawn to scale for drilling, counted in every sum, approved by a lead. */
+/**
+ * A plate or spreader made here: measured, drawn to scale for drilling, counted in every sum, approved by a
+ * lead.
+ */
 @Component({
   selector: 'p-match-adapted',
   imports: [FormField, ChoiceField, NumberField, TextField],
@@ -60,7 +69,14 @@ export class MatchAdapted {
       const [slot, template] = [this.slot(), this.template()];
       if (!slot || !template) return { sentence: 'Choose the slot it is for.' };
       if (this.faults().length > 0) return { sentence: this.faults()[0]! };
-      return this.desk.give(this.job(), { type: 'adapt', slotId: slot.id, label, thicknessMm, with: tool, template });
+      return this.desk.give(this.job(), {
+        type: 'adapt',
+        slotId: slot.id,
+        label,
+        thicknessMm,
+        with: tool,
+        template,
+      });
     },
   });
   protected readonly holes = computed(() => this.form.typed().holes);
@@ -78,7 +94,10 @@ export class MatchAdapted {
     const template = this.shown();
     return (
       template &&
-      drawTemplate(template, `Job ${this.job().number}: ${this.job().adapted?.label ?? (this.form.typed().label || 'adapted part')}`)
+      drawTemplate(
+        template,
+        `Job ${this.job().number}: ${this.job().adapted?.label ?? (this.form.typed().label || 'adapted part')}`,
+      )
     );
   });
   // Drawn by the core from numbers, its texts escaped there.
@@ -94,7 +113,8 @@ export class MatchAdapted {
     this.setHoles(this.holes().filter((_, index) => index !== at));
   }
   protected setHole(at: number, key: 'xMm' | 'yMm' | 'pilotMm' | 'fullMm', value: number | null): void {
-    if (value !== null) this.setHoles(this.holes().map((hole, index) => (index === at ? { ...hole, [key]: value } : hole)));
+    if (value !== null)
+      this.setHoles(this.holes().map((hole, index) => (index === at ? { ...hole, [key]: value } : hole)));
   }
 
   private setHoles(holes: readonly TemplateHole[]): void {
@@ -102,7 +122,9 @@ export class MatchAdapted {
   }
 
   protected approve(approved: boolean): void {
-    this.fault.set(this.desk.give(this.job(), { type: 'approve-adapted', approved, note: '' })?.sentence ?? '');
+    this.fault.set(
+      this.desk.give(this.job(), { type: 'approve-adapted', approved, note: '' })?.sentence ?? '',
+    );
   }
 
   protected saveSvg(): void {

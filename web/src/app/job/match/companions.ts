@@ -10,7 +10,12 @@ import { StateMark } from '../../ui/state-mark';
 import { MARKS, sayStock } from './words';
 
 const WORST: readonly Outcome[] = ['no', 'unknown', 'extras', 'fits'];
-const HEAD: Readonly<Record<Outcome, string>> = { no: 'does not go', unknown: 'cannot say yet', extras: 'with an extra', fits: 'goes' };
+const HEAD: Readonly<Record<Outcome, string>> = {
+  no: 'does not go',
+  unknown: 'cannot say yet',
+  extras: 'with an extra',
+  fits: 'goes',
+};
 
 interface Judged {
   readonly part: Part;
@@ -20,7 +25,10 @@ interface Judged {
   readonly stock: string;
 }
 
-/** What else may be changed while the machine is open: memory, wireless card, battery. Same shape of finding as a drive's. */
+/**
+ * What else may be changed while the machine is open: memory, wireless card, battery. Same shape of finding
+ * as a drive's.
+ */
 @Component({
   selector: 'p-match-companions',
   imports: [SelectField, StateMark],
@@ -30,9 +38,10 @@ interface Judged {
     @if (memory(); as bay) {
       <h3>Memory</h3>
       <p class="mu small">
-        {{ bay.solderedGib > 0 ? bay.solderedGib + ' GiB soldered; ' : '' }}{{ bay.generation.toUpperCase() }},
-        {{ bay.lowVoltageOnly ? 'low voltage only, ' : '' }}{{ bay.sockets.length }} {{ bay.sockets.length === 1 ? 'socket' : 'sockets' }},
-        to {{ bay.maxMegatransfers }} MT/s
+        {{ bay.solderedGib > 0 ? bay.solderedGib + ' GiB soldered; ' : ''
+        }}{{ bay.generation.toUpperCase() }}, {{ bay.lowVoltageOnly ? 'low voltage only, ' : ''
+        }}{{ bay.sockets.length }} {{ bay.sockets.length === 1 ? 'socket' : 'sockets' }}, to
+        {{ bay.maxMegatransfers }} MT/s
       </p>
       @for (socket of bay.sockets; track socket; let at = $index) {
         <p-select-field
@@ -47,7 +56,9 @@ interface Judged {
         <p class="told">
           {{ verdict.totalGib }} GiB in all,
           {{
-            verdict.expectedMegatransfers === null ? 'it will not start like this' : 'expect ' + verdict.expectedMegatransfers + ' MT/s'
+            verdict.expectedMegatransfers === null
+              ? 'it will not start like this'
+              : 'expect ' + verdict.expectedMegatransfers + ' MT/s'
           }},
           {{ channels[verdict.dualChannel] }}
         </p>
@@ -80,12 +91,13 @@ interface Judged {
     }
     @if (silent(); as what) {
       <p>
-        <p-state-mark mark="needs" [size]="15" /> <b>Cannot say</b> whether {{ what }} fits: this model's document names no place for it.
-        Compare with what is in, and add it under Models.
+        <p-state-mark mark="needs" [size]="15" /> <b>Cannot say</b> whether {{ what }} fits: this model's
+        document names no place for it. Compare with what is in, and add it under Models.
       </p>
     }
     <p class="mu small">
-      Several upgrades at once: one at a time where the first start would not tell them apart. A lifted cooler gets fresh paste.
+      Several upgrades at once: one at a time where the first start would not tell them apart. A lifted cooler
+      gets fresh paste.
     </p>
   `,
   styles: `
@@ -116,8 +128,14 @@ export class MatchCompanions {
   private readonly models = this.store.selectSignal(selectModels);
   private readonly parts = this.store.selectSignal(selectParts);
   protected readonly marks = MARKS;
-  protected readonly channels = { full: 'both channels over all of it', part: 'both channels over part of it', single: 'one channel' };
-  private readonly companions = computed(() => this.models().find((one) => one.id === this.job().intake.modelId)?.companions ?? null);
+  protected readonly channels = {
+    full: 'both channels over all of it',
+    part: 'both channels over part of it',
+    single: 'one channel',
+  };
+  private readonly companions = computed(
+    () => this.models().find((one) => one.id === this.job().intake.modelId)?.companions ?? null,
+  );
   protected readonly memory = computed(() => this.companions()?.memory ?? null);
   protected readonly modules = computed(() => this.of('memory'));
   protected readonly moduleOptions = computed((): ChoiceOption<string | null>[] => [
@@ -131,7 +149,9 @@ export class MatchCompanions {
   });
   protected readonly memoryVerdict = computed(() => {
     const bay = this.memory();
-    const fill = this.fillIds().map((id): Memory | null => this.modules().find((one) => one.id === id) ?? null);
+    const fill = this.fillIds().map(
+      (id): Memory | null => this.modules().find((one) => one.id === id) ?? null,
+    );
     return bay && fill.some((one) => one !== null) ? judgeMemory(bay, fill) : null;
   });
   protected readonly others = computed(() => {
@@ -139,9 +159,21 @@ export class MatchCompanions {
     const [wireless, battery] = [facts?.wireless, facts?.battery];
     return [
       ...(wireless
-        ? [{ name: 'Wireless card', judged: this.of('wireless').map((part) => judged(part, judgeWireless(wireless, part))) }]
+        ? [
+            {
+              name: 'Wireless card',
+              judged: this.of('wireless').map((part) => judged(part, judgeWireless(wireless, part))),
+            },
+          ]
         : []),
-      ...(battery ? [{ name: 'Battery', judged: this.of('battery').map((part) => judged(part, judgeBattery(battery, part))) }] : []),
+      ...(battery
+        ? [
+            {
+              name: 'Battery',
+              judged: this.of('battery').map((part) => judged(part, judgeBattery(battery, part))),
+            },
+          ]
+        : []),
     ];
   });
 
@@ -173,7 +205,9 @@ function judged(part: Part, findings: readonly Finding[]): Judged {
     part,
     outcome,
     say: HEAD[shown],
-    findings: findings.filter((one) => one.outcome !== 'fits' || findings.every((all) => all.outcome === 'fits')),
+    findings: findings.filter(
+      (one) => one.outcome !== 'fits' || findings.every((all) => all.outcome === 'fits'),
+    ),
     stock: sayStock(part),
   };
 }

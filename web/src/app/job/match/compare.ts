@@ -6,7 +6,11 @@ import { MARKS, sayMargin, sayRate, sayStock } from './words';
 
 interface Line {
   readonly name: string;
-  readonly cells: readonly { readonly say: string; readonly outcome: Outcome | null; readonly best: boolean }[];
+  readonly cells: readonly {
+    readonly say: string;
+    readonly outcome: Outcome | null;
+    readonly best: boolean;
+  }[];
 }
 
 /** Two or three drives side by side: what differs between them, and which is the better of each. */
@@ -53,7 +57,9 @@ interface Line {
           }
         </tbody>
       </table>
-      <p class="mu small">Bold: the better of the line. Lines that are alike are left out, but for verdict and price.</p>
+      <p class="mu small">
+        Bold: the better of the line. Lines that are alike are left out, but for verdict and price.
+      </p>
     }
   `,
   styles: `
@@ -103,17 +109,32 @@ export class MatchCompare {
   protected readonly lines = computed((): Line[] => {
     const all = this.candidates();
     if (all.length === 0) return [];
-    const line = (name: string, say: (one: Candidate) => string, worth?: (one: Candidate) => number | null): Line => {
+    const line = (
+      name: string,
+      say: (one: Candidate) => string,
+      worth?: (one: Candidate) => number | null,
+    ): Line => {
       const worths = all.map((one) => worth?.(one) ?? null);
-      const best = worths.some((one) => one !== null) ? Math.max(...worths.map((one) => one ?? -Infinity)) : null;
+      const best = worths.some((one) => one !== null)
+        ? Math.max(...worths.map((one) => one ?? -Infinity))
+        : null;
       const tied = worths.every((one) => one === best);
-      return { name, cells: all.map((one, at) => ({ say: say(one), outcome: null, best: best !== null && !tied && worths[at] === best })) };
+      return {
+        name,
+        cells: all.map((one, at) => ({
+          say: say(one),
+          outcome: null,
+          best: best !== null && !tied && worths[at] === best,
+        })),
+      };
     };
     const verdict: Line = {
       name: 'Verdict',
       cells: all.map((one) => ({ say: one.verdict.headline, outcome: one.verdict.outcome, best: false })),
     };
-    const checks = [...new Set(all.flatMap((one) => one.verdict.findings.map((finding) => finding.rule)))].map((rule): Line => {
+    const checks = [
+      ...new Set(all.flatMap((one) => one.verdict.findings.map((finding) => finding.rule))),
+    ].map((rule): Line => {
       const found = all.map((one) => one.verdict.findings.find((finding) => finding.rule === rule));
       const name = found.find((one) => one !== undefined)?.name ?? rule;
       return {
@@ -130,12 +151,15 @@ export class MatchCompare {
       line(
         'Speed here',
         (one) =>
-          one.link?.usableBytesPerSecond ? `${sayRate(one.link.usableBytesPerSecond)}, ${one.link.say}` : (one.link?.say ?? 'no link'),
+          one.link?.usableBytesPerSecond
+            ? `${sayRate(one.link.usableBytesPerSecond)}, ${one.link.say}`
+            : (one.link?.say ?? 'no link'),
         (one) => one.link?.usableBytesPerSecond ?? null,
       ),
       line(
         'Once its cache is full',
-        (one) => (one.drive.steadyWriteBytesPerSecond ? sayRate(one.drive.steadyWriteBytesPerSecond) : 'not stated'),
+        (one) =>
+          one.drive.steadyWriteBytesPerSecond ? sayRate(one.drive.steadyWriteBytesPerSecond) : 'not stated',
         (one) => one.drive.steadyWriteBytesPerSecond,
       ),
       line(
@@ -161,8 +185,14 @@ export class MatchCompare {
       (one) => -one.drive.priceMinor,
     );
     const differ = ({ cells }: Line) =>
-      cells.length < 2 || cells.some((cell) => cell.say !== cells[0]!.say || cell.outcome !== cells[0]!.outcome);
+      cells.length < 2 ||
+      cells.some((cell) => cell.say !== cells[0]!.say || cell.outcome !== cells[0]!.outcome);
     const told = new Set(['speed', 'capacity']);
-    return [verdict, price, ...facts.filter(differ), ...checks.filter((one) => differ(one) && !told.has(one.name))];
+    return [
+      verdict,
+      price,
+      ...facts.filter(differ),
+      ...checks.filter((one) => differ(one) && !told.has(one.name)),
+    ];
   });
 }

@@ -11,9 +11,15 @@ import { ChoiceField } from '../../ui/field/choice-field';
 import { NumberField } from '../../ui/field/number-field';
 import { form, type TypedOf } from '../../ui/form';
 
-const ReadingSchema = z.strictObject({ reading: z.number('Type what you read.'), tool: z.enum(['callipers', 'ruler']) });
+const ReadingSchema = z.strictObject({
+  reading: z.number('Type what you read.'),
+  tool: z.enum(['callipers', 'ruler']),
+});
 
-/** The one look or measurement that settles something: a length, a figure off a label, or one of a few answers. */
+/**
+ * The one look or measurement that settles something: a length, a figure off a label, or one of a few
+ * answers.
+ */
 @Component({
   selector: 'p-look-drawer',
   imports: [FormField, ChoiceField, Drawer, HoldsFocus, NumberField],
@@ -45,7 +51,13 @@ const ReadingSchema = z.strictObject({ reading: z.number('Type what you read.'),
               [formField]="form.fields.reading"
             />
             @if (!isWatts()) {
-              <p-choice-field label="Read with" quiet fieldId="tool" [options]="tools" [formField]="form.fields.tool" />
+              <p-choice-field
+                label="Read with"
+                quiet
+                fieldId="tool"
+                [options]="tools"
+                [formField]="form.fields.tool"
+              />
             }
             <p class="fault" role="alert">{{ form.fault() }}</p>
             <button class="go big" type="submit">Keep this reading</button>
@@ -91,16 +103,19 @@ export class LookDrawer {
   protected answer(value: string): void {
     const settles = this.settles();
     const at = settles?.of === 'model' ? 'model' : this.slot()?.id;
-    if (settles && at) this.fault.set(this.give({ type: 'look', at, key: settles.key, answer: value })?.sentence ?? '');
+    if (settles && at)
+      this.fault.set(this.give({ type: 'look', at, key: settles.key, answer: value })?.sentence ?? '');
   }
 
   private keep(reading: number, tool: 'callipers' | 'ruler'): Refusal | null {
     const settles = this.settles();
     const [drive, slot] = [this.drive(), this.slot()];
     if (!settles || !slot) return null;
-    if (settles.of === 'slot') return this.give({ type: 'look', at: slot.id, key: settles.key, answer: { mm: reading, with: tool } });
+    if (settles.of === 'slot')
+      return this.give({ type: 'look', at: slot.id, key: settles.key, answer: { mm: reading, with: tool } });
     if (!drive) return null;
-    if (settles.key === 'peakWatts') return this.give({ type: 'read-label', driveId: drive.id, watts: reading });
+    if (settles.key === 'peakWatts')
+      return this.give({ type: 'read-label', driveId: drive.id, watts: reading });
     const key = settles.key === 'bottomHeight' ? 'bottomHeight' : 'topHeight';
     return this.give({ type: 'measure-drive', driveId: drive.id, key, mm: reading, with: tool });
   }

@@ -17,8 +17,11 @@ const parts: Part[] = [
     drawer: 'D7',
   }),
 ];
-const matching = (own: Parameters<typeof slot>[0] = {}, roles: Role[] = ['technician'], of = fen([slot(own)])) =>
-  JobScreenHarness.of(MatchSection, jobAt('match').job, { models: [of], drives: shelf, parts }, {}, roles);
+const matching = (
+  own: Parameters<typeof slot>[0] = {},
+  roles: Role[] = ['technician'],
+  of = fen([slot(own)]),
+) => JobScreenHarness.of(MatchSection, jobAt('match').job, { models: [of], drives: shelf, parts }, {}, roles);
 const text = (screen: { element: HTMLElement }, selector: string) =>
   screen.element.querySelector(selector)?.textContent.replace(/\s+/g, ' ') ?? '';
 
@@ -31,8 +34,19 @@ describe('matching', () => {
   it('keeps what was laid together in the memory sockets while other things happen on the job', async () => {
     const memory = { generation: 'ddr4', sockets: ['under the plate', 'beside it'], maxMegatransfers: 3200 };
     const of = model({ companions: CompanionsSchema.parse({ memory }) });
-    const module = part({ kind: 'memory', id: 'm8', name: 'Selker 8 GiB', generation: 'ddr4', gib: 8, megatransfers: 3200 });
-    const screen = await JobScreenHarness.of(MatchCompanions, jobAt('match').job, { models: [of], drives: shelf, parts: [module] });
+    const module = part({
+      kind: 'memory',
+      id: 'm8',
+      name: 'Selker 8 GiB',
+      generation: 'ddr4',
+      gib: 8,
+      megatransfers: 3200,
+    });
+    const screen = await JobScreenHarness.of(MatchCompanions, jobAt('match').job, {
+      models: [of],
+      drives: shelf,
+      parts: [module],
+    });
     (screen.fixture.componentInstance as unknown as { fill(at: number, id: string): void }).fill(1, 'm8');
     await screen.settle();
     expect(screen.element.textContent).toContain('8 GiB in all');
@@ -79,9 +93,15 @@ describe('matching', () => {
   it('settles the variant before it says anything of the slot', async () => {
     const made = {
       ...fen([slot()]),
-      variants: { ask: 'Has it a second grille?', of: [variant('plain', 'one grille', []), variant('graphics', 'two grilles', ['m2-a'])] },
+      variants: {
+        ask: 'Has it a second grille?',
+        of: [variant('plain', 'one grille', []), variant('graphics', 'two grilles', ['m2-a'])],
+      },
     };
-    const screen = await matching({}, ['technician'], { ...made, slots: [...made.slots, slot({ id: 'm2-b', label: 'second socket' })] });
+    const screen = await matching({}, ['technician'], {
+      ...made,
+      slots: [...made.slots, slot({ id: 'm2-b', label: 'second socket' })],
+    });
     expect(text(screen, '.because')).toContain('Has it a second grille?');
     await screen.key('m');
     await screen.press('one grille');
@@ -115,7 +135,10 @@ describe('matching', () => {
     expect(document.body.textContent).toContain('Say why, in a sentence');
     await lead.type('#override-reason', 'The customer has one like it at home.');
     await lead.press(/^\s*Take it all the same\s*$/);
-    expect(lead.job.choice).toMatchObject({ override: 'The customer has one like it at home.', verdict: { outcome: 'unknown' } });
+    expect(lead.job.choice).toMatchObject({
+      override: 'The customer has one like it at home.',
+      verdict: { outcome: 'unknown' },
+    });
   });
 
   it('does not let even a lead force what does not go in', async () => {

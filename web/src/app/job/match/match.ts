@@ -12,9 +12,24 @@ import {
 } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { Store } from '@ngrx/store';
-import { jobAt, judgeAt, linkOf, sectionsAbove, tightest, type Candidate, type Finding } from '@petrichor/core/fit';
+import {
+  jobAt,
+  judgeAt,
+  linkOf,
+  sectionsAbove,
+  tightest,
+  type Candidate,
+  type Finding,
+} from '@petrichor/core/fit';
 import { isSocket, sayDrive, sayForm, slotsOf, type Drive } from '@petrichor/core/hardware';
-import { commandFields, placeOf, slotsOfJob, withMeasured, type JobState, type Refusal } from '@petrichor/core/job';
+import {
+  commandFields,
+  placeOf,
+  slotsOfJob,
+  withMeasured,
+  type JobState,
+  type Refusal,
+} from '@petrichor/core/job';
 import { Dialog } from 'primeng/dialog';
 import { AirLeft } from '../../drawing/air-left';
 import { BayDrawing } from '../../drawing/bay-drawing';
@@ -85,12 +100,16 @@ export class MatchSection {
   private readonly knowledge = this.store.selectSignal(selectKnowledge);
   private readonly account = this.store.selectSignal(selectAccount);
   protected readonly lead = computed(() => this.account()?.roles.includes('lead') ?? false);
-  protected readonly model = computed(() => this.models().find((one) => one.id === this.job().intake.modelId) ?? null);
+  protected readonly model = computed(
+    () => this.models().find((one) => one.id === this.job().intake.modelId) ?? null,
+  );
   private readonly onBench = computed(() => {
     const model = this.model();
     return model ? slotsOfJob(model, this.job()) : [];
   });
-  protected readonly slots = computed(() => this.onBench().map((slot) => ({ label: slot.label, value: slot.id })));
+  protected readonly slots = computed(() =>
+    this.onBench().map((slot) => ({ label: slot.label, value: slot.id })),
+  );
   private readonly slotPicked = signal<string | null>(null);
   protected readonly slot = computed(() => {
     const slots = this.onBench();
@@ -118,9 +137,10 @@ export class MatchSection {
     loader: ({ params }) => this.ranker.rank(params.place, params.drives, params.measured),
   });
   /** What is drawn while a newer answer is on its way is the last one. */
-  private readonly kept = signal<{ order: Uint32Array; counts: Readonly<Record<'fits' | 'extras' | 'unknown' | 'no', number>> } | null>(
-    null,
-  );
+  private readonly kept = signal<{
+    order: Uint32Array;
+    counts: Readonly<Record<'fits' | 'extras' | 'unknown' | 'no', number>>;
+  } | null>(null);
   protected readonly counts = computed(() => this.kept()?.counts ?? null);
   private readonly measured = computed(() => {
     const job = this.job();
@@ -138,7 +158,9 @@ export class MatchSection {
     const all = Array.from(kept.order).flatMap((at) => drives[at] ?? []);
     return words.length === 0
       ? all
-      : all.filter((drive) => words.every((word) => `${sayDrive(drive)} ${sayForm(drive)}`.toLowerCase().includes(word)));
+      : all.filter((drive) =>
+          words.every((word) => `${sayDrive(drive)} ${sayForm(drive)}`.toLowerCase().includes(word)),
+        );
   });
   private readonly rows = signal(ROWS);
   protected readonly more = computed(() => Math.max(0, this.order().length - this.rows()));
@@ -182,7 +204,9 @@ export class MatchSection {
     const place = this.place();
     if (!at || !place || !isSocket(place.slot) || at.drive.family !== place.slot.kind) return null;
     const sections = sectionsAbove(place, place.slot, at.drive);
-    return sections ? { ...tightest(sections).clearance, parts: place.slot.stack.length + 4 + (place.plate ? 1 : 0) } : null;
+    return sections
+      ? { ...tightest(sections).clearance, parts: place.slot.stack.length + 4 + (place.plate ? 1 : 0) }
+      : null;
   });
   protected readonly chosenId = computed(() =>
     this.job().choice?.slot.id === this.slot()?.id ? (this.job().choice?.drive.id ?? null) : null,
@@ -191,7 +215,10 @@ export class MatchSection {
   protected readonly view = signal<View>('drive');
   protected readonly views = computed(() => [
     { label: 'This drive', value: 'drive' as const },
-    { label: this.comparedIds().length > 0 ? `Compare ${this.comparedIds().length}` : 'Compare', value: 'compare' as const },
+    {
+      label: this.comparedIds().length > 0 ? `Compare ${this.comparedIds().length}` : 'Compare',
+      value: 'compare' as const,
+    },
     { label: 'Slots', value: 'ways' as const },
     { label: 'Companions', value: 'companions' as const },
     { label: 'Adapted', value: 'adapted' as const },
@@ -227,7 +254,9 @@ export class MatchSection {
   /** A sentence where it is refused. */
   protected readonly scout = (why: string): string | null => {
     const slot = this.slot();
-    return slot ? (this.desk.give(this.job(), { type: 'scout', slotId: slot.id, why })?.sentence ?? null) : null;
+    return slot
+      ? (this.desk.give(this.job(), { type: 'scout', slotId: slot.id, why })?.sentence ?? null)
+      : null;
   };
 
   constructor() {
@@ -273,7 +302,10 @@ export class MatchSection {
   /** What is in the slot: the model's word until somebody looked. */
   protected readonly inIt = computed(() => {
     const slot = this.slot();
-    const told = this.model() && slot ? slotsOf(this.model()!, this.job().variantId).find((one) => one.id === slot.id) : null;
+    const told =
+      this.model() && slot
+        ? slotsOf(this.model()!, this.job().variantId).find((one) => one.id === slot.id)
+        : null;
     if (!slot || !told || slot.kind === 'soldered') return null;
     if (told.fitted === null)
       return slot.fitted
@@ -286,7 +318,10 @@ export class MatchSection {
 
   protected lookIn(answer: 'empty' | 'as-told' | 'holds-one'): void {
     const slot = this.slot();
-    if (slot) this.fault.set(this.desk.give(this.job(), { type: 'look', at: slot.id, key: 'fitted', answer })?.sentence ?? '');
+    if (slot)
+      this.fault.set(
+        this.desk.give(this.job(), { type: 'look', at: slot.id, key: 'fitted', answer })?.sentence ?? '',
+      );
   }
 
   protected price(minor: number): string {
@@ -298,12 +333,16 @@ export class MatchSection {
     const slot = this.slot();
     if (!at || !slot) return;
     this.pick(at.drive.id);
-    this.fault.set(this.desk.give(this.job(), { type: 'choose-drive', slotId: slot.id, driveId: at.drive.id })?.sentence ?? '');
+    this.fault.set(
+      this.desk.give(this.job(), { type: 'choose-drive', slotId: slot.id, driveId: at.drive.id })?.sentence ??
+        '',
+    );
   }
 
   protected look(finding: Finding | null): void {
     this.askedRule.set(finding?.rule ?? null);
-    if (!this.settles()) return this.fault.set('Nothing is missing on this drive: every check has its numbers.');
+    if (!this.settles())
+      return this.fault.set('Nothing is missing on this drive: every check has its numbers.');
     const at = this.at();
     if (at) this.picked.set(at.drive.id);
     this.fault.set('');
@@ -313,7 +352,9 @@ export class MatchSection {
   protected compare(): void {
     const at = this.at();
     if (!at) return;
-    this.comparedIds.update((ids) => (ids.includes(at.drive.id) ? ids : [...ids, at.drive.id].slice(-MOST_COMPARED)));
+    this.comparedIds.update((ids) =>
+      ids.includes(at.drive.id) ? ids : [...ids, at.drive.id].slice(-MOST_COMPARED),
+    );
     if (this.comparedIds().length > 1) this.view.set('compare');
     else this.fault.set(`${sayDrive(at.drive)} is kept for comparing. Press C on another.`);
   }
@@ -325,7 +366,8 @@ export class MatchSection {
   protected askOverride(): void {
     const outcome = this.at()?.verdict.outcome;
     if (!this.lead()) return this.fault.set('Only a lead takes a drive against the verdict.');
-    if (outcome !== 'no' && outcome !== 'unknown') return this.fault.set('It fits: take it without an override.');
+    if (outcome !== 'no' && outcome !== 'unknown')
+      return this.fault.set('It fits: take it without an override.');
     this.fault.set('');
     this.asked.set(true);
   }
@@ -334,7 +376,12 @@ export class MatchSection {
     const at = this.at();
     const slot = this.slot();
     if (!at || !slot) return null;
-    const refusal = this.desk.give(this.job(), { type: 'override-fit', slotId: slot.id, driveId: at.drive.id, reason });
+    const refusal = this.desk.give(this.job(), {
+      type: 'override-fit',
+      slotId: slot.id,
+      driveId: at.drive.id,
+      reason,
+    });
     if (refusal) return refusal;
     this.picked.set(at.drive.id);
     this.asked.set(false);

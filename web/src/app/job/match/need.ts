@@ -22,7 +22,12 @@ type Said = Partial<Omit<Extract<JobCommand, { type: 'state-need' }>, 'type'>>;
       <summary>{{ summary() }}</summary>
       <p-number-field label="Price ceiling" fieldId="budget" unit="" [(value)]="budget" (left)="state({})" />
       <span class="label" id="plan-label">The old drive</span>
-      <p-choice labelledBy="plan-label" [options]="plans" [value]="job().need.plan" (valueChange)="state({ plan: $event })" />
+      <p-choice
+        labelledBy="plan-label"
+        [options]="plans"
+        [value]="job().need.plan"
+        (valueChange)="state({ plan: $event })"
+      />
       <span class="label" id="holds-label">It will hold</span>
       <p-choice
         labelledBy="holds-label"

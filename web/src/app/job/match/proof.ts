@@ -4,7 +4,10 @@ import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { MARKS, sayMargin, sayOutcome } from './words';
 
-/** The verdict on one drive in one slot: a sentence, every check with its numbers, and what else the swap needs. */
+/**
+ * The verdict on one drive in one slot: a sentence, every check with its numbers, and what else the swap
+ * needs.
+ */
 @Component({
   selector: 'p-match-proof',
   imports: [KeyBox, StateMark],
@@ -33,16 +36,22 @@ export class MatchProof {
   protected readonly deeds = computed(() => this.candidate().verdict.extras.filter((one) => !one.item));
   protected readonly total = computed(() => {
     const prices = this.pickList().flatMap((one) => one.item?.priceMinor ?? []);
-    return prices.length === 0 ? '' : `${(prices.reduce((sum, one) => sum + one, 0) / 100).toFixed(2)} together`;
+    return prices.length === 0
+      ? ''
+      : `${(prices.reduce((sum, one) => sum + one, 0) / 100).toFixed(2)} together`;
   });
-  protected readonly minutes = computed(() => this.candidate().verdict.extras.reduce((sum, one) => sum + (one.step?.minutes ?? 0), 0));
+  protected readonly minutes = computed(() =>
+    this.candidate().verdict.extras.reduce((sum, one) => sum + (one.step?.minutes ?? 0), 0),
+  );
 
   protected tells(finding: Finding): boolean {
     return finding.outcome !== 'fits' || finding.alwaysSaid;
   }
 
   protected price({ item }: Extra): string {
-    return item?.priceMinor === null || item?.priceMinor === undefined ? '' : (item.priceMinor / 100).toFixed(2);
+    return item?.priceMinor === null || item?.priceMinor === undefined
+      ? ''
+      : (item.priceMinor / 100).toFixed(2);
   }
 
   protected whence({ item }: Extra): string {

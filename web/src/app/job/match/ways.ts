@@ -29,7 +29,9 @@ import { MARKS, sayRate } from './words';
           @for (way of rows; track way.slotId) {
             <tr>
               <th scope="row">
-                {{ way.slotLabel }}<br /><span class="mu small">{{ way.plan === 'replace' ? 'replacement' : 'second drive' }}</span>
+                {{ way.slotLabel }}<br /><span class="mu small">{{
+                  way.plan === 'replace' ? 'replacement' : 'second drive'
+                }}</span>
               </th>
               <td>
                 <p-state-mark [mark]="marks[way.verdict.outcome]" [size]="14" /> {{ way.verdict.headline }}
@@ -38,7 +40,9 @@ import { MARKS, sayRate } from './words';
                 }
               </td>
               <td>{{ way.oldDrive }}</td>
-              <td class="m">{{ way.link?.usableBytesPerSecond ? rate(way.link!.usableBytesPerSecond!) : '–' }}</td>
+              <td class="m">
+                {{ way.link?.usableBytesPerSecond ? rate(way.link!.usableBytesPerSecond!) : '–' }}
+              </td>
               <td class="m">{{ way.totalGb === null ? 'not known' : way.totalGb + ' GB' }}</td>
             </tr>
           }
@@ -53,7 +57,8 @@ import { MARKS, sayRate } from './words';
           <ul>
             @for (seat of placement.seats; track seat.slotId) {
               <li>
-                {{ name(seat.drive) }} in {{ seat.slotLabel }}{{ seat.holdsSystem ? ', holds the system' : '' }}:
+                {{ name(seat.drive) }} in {{ seat.slotLabel
+                }}{{ seat.holdsSystem ? ', holds the system' : '' }}:
                 {{ seat.verdict.headline }}
                 @if (seat.verdict.outcome === 'no') {
                   <span class="mu small">{{ seat.verdict.because }}</span>
@@ -66,9 +71,14 @@ import { MARKS, sayRate } from './words';
         <p class="mu">The machine has fewer slots than drives.</p>
       }
     } @else {
-      <p class="mu small">Press C on two to four drives: the best way to spread them over the slots stands here.</p>
+      <p class="mu small">
+        Press C on two to four drives: the best way to spread them over the slots stands here.
+      </p>
     }
-    <p class="mu small">Left in unplugged, a failed drive keeps the data inside: its leads are insulated, and the customer is told.</p>
+    <p class="mu small">
+      Left in unplugged, a failed drive keeps the data inside: its leads are insulated, and the customer is
+      told.
+    </p>
   `,
   styles: `
     table {
@@ -122,7 +132,16 @@ export class MatchWays {
   private readonly machine = computed(() => {
     const job = this.job();
     const model = this.models().find((one) => one.id === job.intake.modelId);
-    return model && { model, variantId: job.variantId, slots: slotsOfJob(model, job), need: job.need, parts: this.parts(), staying: [] };
+    return (
+      model && {
+        model,
+        variantId: job.variantId,
+        slots: slotsOfJob(model, job),
+        need: job.need,
+        parts: this.parts(),
+        staying: [],
+      }
+    );
   });
   protected readonly ways = computed(() => {
     const machine = this.machine();

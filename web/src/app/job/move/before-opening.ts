@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { answersNow, openingChecks, SAY_BACKUP, SAY_KEY, settingItemId, type Answers, type JobState } from '@petrichor/core/job';
+import {
+  answersNow,
+  openingChecks,
+  SAY_BACKUP,
+  SAY_KEY,
+  settingItemId,
+  type Answers,
+  type JobState,
+} from '@petrichor/core/job';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels } from '../../state/knowledge/knowledge.reducer';
@@ -9,7 +17,10 @@ import { ChoiceField } from '../../ui/field/choice-field';
 import { TextField } from '../../ui/field/text-field';
 import { StateMark } from '../../ui/state-mark';
 
-/** What has to be true before the machine is opened: backup, recovery key, medium; and the settings that go on the tray. */
+/**
+ * What has to be true before the machine is opened: backup, recovery key, medium; and the settings that go on
+ * the tray.
+ */
 @Component({
   selector: 'p-before-opening',
   imports: [ChoiceField, StateMark, TextField],
@@ -96,7 +107,9 @@ export class BeforeOpening {
   /** A pressed answer is an answer: it is given at once. */
   protected answer<K extends keyof Answers>(field: K, value: Answers[K]): void {
     if (this.answers()[field] === value) return;
-    this.fault.set(this.desk.give(this.job(), { type: 'answer-safeguard', answers: { [field]: value } })?.sentence ?? '');
+    this.fault.set(
+      this.desk.give(this.job(), { type: 'answer-safeguard', answers: { [field]: value } })?.sentence ?? '',
+    );
   }
 
   protected check(checkId: string, outcome: 'done' | 'not-needed' | null): void {
@@ -109,6 +122,9 @@ export class BeforeOpening {
   }
 
   protected turn(settingId: string, on: boolean): void {
-    this.fault.set(this.desk.give(this.job(), { type: on ? 'turn-on-setting' : 'turn-off-setting', settingId })?.sentence ?? '');
+    this.fault.set(
+      this.desk.give(this.job(), { type: on ? 'turn-on-setting' : 'turn-off-setting', settingId })
+        ?.sentence ?? '',
+    );
   }
 }

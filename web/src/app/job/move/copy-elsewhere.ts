@@ -11,7 +11,10 @@ import { StateMark } from '../../ui/state-mark';
 
 const CopySchema = commandFields('state-copy').shape.copy.unwrap();
 
-/** A copy that was made with a tool of one's own: stated, so that the record and the customer's page know of it. */
+/**
+ * A copy that was made with a tool of one's own: stated, so that the record and the customer's page know of
+ * it.
+ */
 @Component({
   selector: 'p-copy-elsewhere',
   imports: [FormField, ChoiceField, StateMark, TextField],
@@ -22,8 +25,8 @@ const CopySchema = commandFields('state-copy').shape.copy.unwrap();
       <p class="stated">
         <p-state-mark mark="settled" [size]="16" />
         <span
-          >{{ one.what === 'all' ? 'All of it' : 'The files' }} copied with {{ one.made }}, {{ say[one.compared] }}.
-          <span class="mu">{{ one.by.name }}, {{ when(one.at) }}</span></span
+          >{{ one.what === 'all' ? 'All of it' : 'The files' }} copied with {{ one.made }},
+          {{ say[one.compared] }}. <span class="mu">{{ one.by.name }}, {{ when(one.at) }}</span></span
         >
       </p>
     }
@@ -33,7 +36,13 @@ const CopySchema = commandFields('state-copy').shape.copy.unwrap();
       <p class="mu">A copy that the dock did not make counts once somebody says with what it was made.</p>
       <form (submit)="form.send($event)" novalidate>
         <div class="row">
-          <p-choice-field label="What was copied" quiet fieldId="copy-what" [options]="whats" [formField]="form.fields.what" />
+          <p-choice-field
+            label="What was copied"
+            quiet
+            fieldId="copy-what"
+            [options]="whats"
+            [formField]="form.fields.what"
+          />
           <p-text-field label="With what, and where" fieldId="copy-made" [formField]="form.fields.made" />
         </div>
         <div class="row">
@@ -87,7 +96,9 @@ export class CopyElsewhere {
     { label: 'all of it', value: 'all' },
     { label: 'the files', value: 'files' },
   ] as readonly ChoiceOption<'all' | 'files'>[];
-  protected readonly compareds: readonly ChoiceOption<Compared | ''>[] = (Object.keys(SAY_COMPARED) as Compared[]).map((value) => ({
+  protected readonly compareds: readonly ChoiceOption<Compared | ''>[] = (
+    Object.keys(SAY_COMPARED) as Compared[]
+  ).map((value) => ({
     value,
     label: SAY_COMPARED[value],
   }));

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { DockDrive, DockRun as Told } from '@petrichor/api';
 import { mayNotRun, SAY_RUN, type JobState, type Run } from '@petrichor/core/job';
@@ -24,7 +32,10 @@ const STALLS = 3;
 /** Points of the chart of the rate. */
 const POINTS = 24;
 
-/** The copy itself in the dock: how far, how fast, how long still, what does not read; paused, stopped, gone on with. */
+/**
+ * The copy itself in the dock: how far, how fast, how long still, what does not read; paused, stopped, gone
+ * on with.
+ */
 @Component({
   selector: 'p-dock-run',
   imports: [Chart, DockAbsent, PutIn, SelectField, StateMark],
@@ -47,13 +58,24 @@ export class DockRunBoard {
   protected readonly drives = computed(() =>
     this.bays().map((bay) => ({
       bay: bay.bay,
-      say: bay.drive ? `${bay.drive.model}, ${sayMarked(bay.drive.capacityBytes)}` : bay.silent ? 'draws power, does not answer' : 'empty',
+      say: bay.drive
+        ? `${bay.drive.model}, ${sayMarked(bay.drive.capacityBytes)}`
+        : bay.silent
+          ? 'draws power, does not answer'
+          : 'empty',
     })),
   );
-  protected readonly options = computed(() => this.drives().map((one) => ({ label: `${one.bay}: ${one.say}`, value: one.bay })));
-  protected readonly copies = computed(() => this.job().runs.filter((run) => run.kind === 'clone' || run.kind === 'rescue'));
+  protected readonly options = computed(() =>
+    this.drives().map((one) => ({ label: `${one.bay}: ${one.say}`, value: one.bay })),
+  );
+  protected readonly copies = computed(() =>
+    this.job().runs.filter((run) => run.kind === 'clone' || run.kind === 'rescue'),
+  );
   protected readonly last = computed(() => this.copies().at(-1) ?? null);
-  /** The bay a copy was read from stays the old drive's; else its serial tells; else the first that is not known to be the new one. */
+  /**
+   * The bay a copy was read from stays the old drive's; else its serial tells; else the first that is not
+   * known to be the new one.
+   */
   protected readonly from = linkedSignal<string | null, string | null>({
     // Computed, so that what somebody chose is not undone by the next word of the dock.
     source: computed(() => {
@@ -72,7 +94,9 @@ export class DockRunBoard {
     }),
     computation: (bay) => bay,
   });
-  protected readonly overwritten = computed(() => this.bays().find((bay) => bay.bay === this.to())?.drive ?? null);
+  protected readonly overwritten = computed(
+    () => this.bays().find((bay) => bay.bay === this.to())?.drive ?? null,
+  );
   protected readonly told = computed(() => {
     const last = this.last();
     return last ? (this.state().runs[last.runId] ?? null) : null;
@@ -82,12 +106,16 @@ export class DockRunBoard {
     return this.last()?.ended === null && (state === 'running' || state === 'paused' || state === undefined);
   });
   protected readonly stalls = computed(
-    () => this.copies().filter((run) => run.ended && run.ended.state !== 'done' && run.ended.state !== 'stopped').length,
+    () =>
+      this.copies().filter((run) => run.ended && run.ended.state !== 'done' && run.ended.state !== 'stopped')
+        .length,
   );
   /** Where a copy that did not come to its end goes on. */
   protected readonly goesOn = computed((): { run: Run; fromByte: number } | null => {
     const last = this.last();
-    return last?.ended && last.ended.state !== 'done' && last.reached ? { run: last, fromByte: last.reached.doneBytes } : null;
+    return last?.ended && last.ended.state !== 'done' && last.reached
+      ? { run: last, fromByte: last.reached.doneBytes }
+      : null;
   });
   protected readonly headline = computed(() => {
     const last = this.last();
@@ -138,26 +166,32 @@ export class DockRunBoard {
       slow: (told?.badAreas ?? []).filter((area) => area.kind === 'slow').length,
     };
   });
-  protected readonly rate = computed((): { series: ChartSeries[]; labels: string[]; words: string } | null => {
-    const history = this.told()?.history ?? [];
-    if (history.length < 4) return null;
-    const step = Math.max(1, Math.floor(history.length / POINTS));
-    const points = history.filter(([seconds], at) => at % step === 0 && (at === 0 || seconds > history[at - 1]![0]));
-    const rates = points.slice(1).map(([seconds, bytes], at) => {
-      const [before, bytesBefore] = points[at]!;
-      return { minutes: seconds / 60, rate: (bytes - bytesBefore) / (seconds - before) / 1e6 };
-    });
-    if (rates.length === 0) return null;
-    const values = rates.map((one) => Math.round(one.rate * 10) / 10);
-    return {
-      series: [{ name: 'MB/s', values }],
-      // A minute is named once, where it begins.
-      labels: rates.map((one, at) =>
-        Math.floor(one.minutes) === Math.floor(rates[at - 1]?.minutes ?? -1) ? '' : `${Math.floor(one.minutes)}`,
-      ),
-      words: `Rate over time: ${values.at(0)} MB/s at first, ${values.at(-1)} MB/s now, least ${Math.min(...values)}.`,
-    };
-  });
+  protected readonly rate = computed(
+    (): { series: ChartSeries[]; labels: string[]; words: string } | null => {
+      const history = this.told()?.history ?? [];
+      if (history.length < 4) return null;
+      const step = Math.max(1, Math.floor(history.length / POINTS));
+      const points = history.filter(
+        ([seconds], at) => at % step === 0 && (at === 0 || seconds > history[at - 1]![0]),
+      );
+      const rates = points.slice(1).map(([seconds, bytes], at) => {
+        const [before, bytesBefore] = points[at]!;
+        return { minutes: seconds / 60, rate: (bytes - bytesBefore) / (seconds - before) / 1e6 };
+      });
+      if (rates.length === 0) return null;
+      const values = rates.map((one) => Math.round(one.rate * 10) / 10);
+      return {
+        series: [{ name: 'MB/s', values }],
+        // A minute is named once, where it begins.
+        labels: rates.map((one, at) =>
+          Math.floor(one.minutes) === Math.floor(rates[at - 1]?.minutes ?? -1)
+            ? ''
+            : `${Math.floor(one.minutes)}`,
+        ),
+        words: `Rate over time: ${values.at(0)} MB/s at first, ${values.at(-1)} MB/s now, least ${Math.min(...values)}.`,
+      };
+    },
+  );
 
   /** @param on the run that this one goes on from; null: from the start. */
   async start(kind: 'clone' | 'rescue', on: { run: Run; fromByte: number } | null): Promise<void> {
@@ -165,14 +199,17 @@ export class DockRunBoard {
     const source = this.bays().find((bay) => bay.bay === from);
     const target = this.bays().find((bay) => bay.bay === to);
     if (!source?.drive) return this.fault.set('Put the old drive into the dock, and say in which bay it is.');
-    if (!target?.drive || from === to) return this.fault.set('Put the new drive into another bay, and say in which.');
+    if (!target?.drive || from === to)
+      return this.fault.set('Put the new drive into another bay, and say in which.');
     const no = mayNotRun(this.job(), kind) ?? this.mixedUp(source.drive, target.drive, on?.run ?? null);
     if (no) return this.fault.set(no);
     const end = this.endFor(source.drive, target.drive);
     if (typeof end === 'string') return this.fault.set(end);
     await this.attempt(async () => {
       const fromByte = on?.fromByte ?? 0;
-      const run = await firstValueFrom(this.api.startRun({ params: { bay: from! }, body: { kind, targetBay: to, fromByte, toByte: end } }));
+      const run = await firstValueFrom(
+        this.api.startRun({ params: { bay: from! }, body: { kind, targetBay: to, fromByte, toByte: end } }),
+      );
       this.store.dispatch(DockActions.runTold({ run }));
       const refusal = this.desk.give(this.job(), {
         type: 'start-run',
@@ -188,11 +225,15 @@ export class DockRunBoard {
     });
   }
 
-  /** How far a copy goes: to the end, or onto a smaller drive as far as its partitions reach. A sentence: it cannot be. */
+  /**
+   * How far a copy goes: to the end, or onto a smaller drive as far as its partitions reach. A sentence: it
+   * cannot be.
+   */
   private endFor(source: DockDrive, target: DockDrive): number | null | string {
     if (target.capacityBytes >= source.capacityBytes) return null;
     const disk = this.job().move.source?.disk;
-    if (!disk) return 'The new drive is smaller. Read the old drive’s partitions first: a copy has to reach as far as they do.';
+    if (!disk)
+      return 'The new drive is smaller. Read the old drive’s partitions first: a copy has to reach as far as they do.';
     const end = endOfPartitions(disk);
     if (end <= target.capacityBytes) return end;
     return `The old drive’s partitions reach to ${sayMarked(end)}, the new drive holds ${sayMarked(target.capacityBytes)}. Shrink them as the plan says, read them again, then copy.`;
@@ -202,7 +243,8 @@ export class DockRunBoard {
   private mixedUp(source: DockDrive, target: DockDrive, on: Run | null): string | null {
     const { oldDrive, newDrive } = this.job().serials;
     const overwrites = this.copies().some((run) => run.drive === sayOf(target)) || target.serial === oldDrive;
-    if (overwrites) return `${sayOf(target)} is the old drive of this job: it is never written to. Choose the new drive as the target.`;
+    if (overwrites)
+      return `${sayOf(target)} is the old drive of this job: it is never written to. Choose the new drive as the target.`;
     if (this.copies().some((run) => run.target === sayOf(source)) || source.serial === newDrive)
       return `${sayOf(source)} is the new drive of this job. Choose the old drive to read from.`;
     if (on && (on.drive !== sayOf(source) || on.target !== sayOf(target)))
@@ -235,7 +277,11 @@ export class DockRunBoard {
 
   protected stop(told: Told): Promise<void> {
     return this.attempt(async () =>
-      this.store.dispatch(DockActions.runTold({ run: await firstValueFrom(this.api.stopRun({ params: { runId: told.runId } })) })),
+      this.store.dispatch(
+        DockActions.runTold({
+          run: await firstValueFrom(this.api.stopRun({ params: { runId: told.runId } })),
+        }),
+      ),
     );
   }
 
@@ -245,9 +291,15 @@ export class DockRunBoard {
       const { text } = await firstValueFrom(this.api.runMap({ params: { runId: told.runId } }));
       if (save) return saveFile(`job-${this.job().number}-${told.kind}.map`, 'text/plain', text);
       const read = await this.reader.read(text, this.job().move.source?.disk ?? null);
-      if (!read.ok || read.value.gives !== 'map') return this.fault.set(read.ok ? 'The dock sent no map.' : read.problem);
+      if (!read.ok || read.value.gives !== 'map')
+        return this.fault.set(read.ok ? 'The dock sent no map.' : read.problem);
       const { summary, rescue } = read.value;
-      const refusal = this.desk.give(this.job(), { type: 'read-map', name: `dock, ${SAY_RUN[told.kind].toLowerCase()}`, summary, rescue });
+      const refusal = this.desk.give(this.job(), {
+        type: 'read-map',
+        name: `dock, ${SAY_RUN[told.kind].toLowerCase()}`,
+        summary,
+        rescue,
+      });
       this.fault.set(refusal?.sentence ?? '');
     });
   }

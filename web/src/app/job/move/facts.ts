@@ -9,7 +9,11 @@ export interface Fact {
   readonly options: readonly ChoiceOption<string>[];
 }
 
-const fact = <K extends Chosen>(id: K, ask: string, options: readonly (readonly [value: MoveFacts[K], label: string])[]): Fact => ({
+const fact = <K extends Chosen>(
+  id: K,
+  ask: string,
+  options: readonly (readonly [value: MoveFacts[K], label: string])[],
+): Fact => ({
   id,
   ask,
   options: options.map(([value, label]) => ({ value: String(value), label })),
@@ -60,7 +64,8 @@ export const FACTS: readonly Fact[] = [
   ]),
 ];
 
-export type Counted = 'programs' | 'files' | 'targetSectors' | 'oldReadBytesPerSecond' | 'newWriteBytesPerSecond';
+export type Counted =
+  'programs' | 'files' | 'targetSectors' | 'oldReadBytesPerSecond' | 'newWriteBytesPerSecond';
 
 /** What is counted or measured. `per`: what one of the unit is in the fact's own. */
 export const COUNTS: readonly {
@@ -70,7 +75,13 @@ export const COUNTS: readonly {
   readonly per: number;
   readonly hint: string;
 }[] = [
-  { id: 'programs', ask: 'Programs to set up by hand', unit: '', per: 1, hint: 'Empty: not counted, about 20 are reckoned with.' },
+  {
+    id: 'programs',
+    ask: 'Programs to set up by hand',
+    unit: '',
+    per: 1,
+    hint: 'Empty: not counted, about 20 are reckoned with.',
+  },
   { id: 'files', ask: 'Files to bring over', unit: '', per: 1, hint: 'Empty: reckoned from what is used.' },
   { id: 'targetSectors', ask: 'Sectors the new drive reports', unit: '', per: 1, hint: '' },
   {
@@ -80,5 +91,11 @@ export const COUNTS: readonly {
     per: 1e6,
     hint: 'Empty: the maker’s word, else what is usual.',
   },
-  { id: 'newWriteBytesPerSecond', ask: 'The new drive keeps up writing', unit: 'MB/s', per: 1e6, hint: 'Once its fast cache is full.' },
+  {
+    id: 'newWriteBytesPerSecond',
+    ask: 'The new drive keeps up writing',
+    unit: 'MB/s',
+    per: 1e6,
+    hint: 'Once its fast cache is full.',
+  },
 ];

@@ -17,7 +17,15 @@ const knowledge = { models: [model()], drives: [m2Drive()] };
 const TABLE: JobCommand = { type: 'read-table', name: 'sallow.sfdisk', source: 'file', disk: sallow() };
 const KNOWN: JobCommand = {
   type: 'state-move-facts',
-  facts: { encryption: 'none', reach: 'dock', system: 'sound', secureBoot: 'off', storageMode: 'same', imageStore: true, usbMedium: true },
+  facts: {
+    encryption: 'none',
+    reach: 'dock',
+    system: 'sound',
+    secureBoot: 'off',
+    storageMode: 'same',
+    imageStore: true,
+    usbMedium: true,
+  },
 };
 /** A drive that reads well and is only too small: the samples' own is worn. */
 const screenOf = async (...commands: JobCommand[]) => {
@@ -92,18 +100,29 @@ describe('the plan', () => {
     handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', bubbles: true, cancelable: true }));
     await screen.settle();
     expect(screen.job.move.wishes.sizes['3']).toBe(401 * GIB);
-    expect(screen.element.querySelector('[aria-label="End of System"]')!.getAttribute('aria-valuetext')).toBe('401 GiB');
+    expect(screen.element.querySelector('[aria-label="End of System"]')!.getAttribute('aria-valuetext')).toBe(
+      '401 GiB',
+    );
   });
 
   it('says by how many sectors a drive is too small', async () => {
-    const screen = await screenOf(TABLE, KNOWN, { type: 'state-move-facts', facts: { targetSectors: 400_000_000 } });
+    const screen = await screenOf(TABLE, KNOWN, {
+      type: 'state-move-facts',
+      facts: { targetSectors: 400_000_000 },
+    });
     expect(text(screen)).toMatch(/[\d,]+ sectors too small/);
   });
 });
 
 describe('the run in the dock', () => {
   const RUN = '11111111-1111-4111-8111-111111111111';
-  const old = { model: 'Sallow R6', serial: 'SR6-1', capacityBytes: 512_110_190_592, protocol: 'nvme' as const, rotationRpm: 0 };
+  const old = {
+    model: 'Sallow R6',
+    serial: 'SR6-1',
+    capacityBytes: 512_110_190_592,
+    protocol: 'nvme' as const,
+    rotationRpm: 0,
+  };
   const fresh = { ...old, model: 'Pellow P3', serial: 'PP3-1', capacityBytes: 1_000_204_886_016 };
   const run = (own: Partial<DockRun> = {}): DockRun => ({
     runId: RUN,
@@ -165,7 +184,9 @@ describe('the run in the dock', () => {
     request.flush(run({ doneBytes: 0, history: [[0, 0]] }));
     await screen.settle();
     await screen.settle();
-    expect(screen.job.runs).toMatchObject([{ runId: RUN, kind: 'clone', target: 'Pellow P3 PP3-1', fromByte: 0 }]);
+    expect(screen.job.runs).toMatchObject([
+      { runId: RUN, kind: 'clone', target: 'Pellow P3 PP3-1', fromByte: 0 },
+    ]);
   });
 
   it('shows how far, how long still and what is slow, and notes its progress in the job once', async () => {
@@ -182,8 +203,16 @@ describe('the run in the dock', () => {
   it('a source that vanishes leaves the job with where it stands, and it goes on from there', async () => {
     const { screen, tell, http } = await running(STARTED);
     await tell(dock(run()));
-    await tell(dock(run({ state: 'drive-gone', doneBytes: 226e9, sentence: 'The source stopped answering at 226 GB.' }), false));
-    expect(screen.job.runs[0]).toMatchObject({ ended: { state: 'drive-gone' }, reached: { doneBytes: 226e9 } });
+    await tell(
+      dock(
+        run({ state: 'drive-gone', doneBytes: 226e9, sentence: 'The source stopped answering at 226 GB.' }),
+        false,
+      ),
+    );
+    expect(screen.job.runs[0]).toMatchObject({
+      ended: { state: 'drive-gone' },
+      reached: { doneBytes: 226e9 },
+    });
     await screen.press('Dock');
     expect(text(screen)).toContain('Stopped at 226 GB');
     await tell(dock(run({ state: 'drive-gone', doneBytes: 226e9 })));
@@ -200,7 +229,14 @@ describe('the run in the dock', () => {
     const stall = (id: string, before: string | null): JobCommand[] => [
       { ...STARTED, runId: id, fromByte: before ? 200 : 0, continues: before },
       { type: 'note-run', runId: id, doneBytes: 211e9, totalBytes: 500e9, badPlaces: 1 },
-      { type: 'end-run', runId: id, state: 'failed', sentence: 'The source cannot be read.', badPlaces: null, selfTest: null },
+      {
+        type: 'end-run',
+        runId: id,
+        state: 'failed',
+        sentence: 'The source cannot be read.',
+        badPlaces: null,
+        selfTest: null,
+      },
     ];
     const { screen, tell } = await running(...stall('a', null), ...stall('b', 'a'), ...stall('c', 'b'));
     await screen.press('Dock');
@@ -226,12 +262,21 @@ describe('before the machine is opened', () => {
   it('lists what this way needs, keeps who saw it, and wants a reason for what is not needed', async () => {
     const screen = await screenOf({
       type: 'decide-safeguard',
-      safeguard: { plan: 'clean-install', backup: 'verified', backupWhere: 'store', recoveryKey: 'customer-holds-it', note: '' },
+      safeguard: {
+        plan: 'clean-install',
+        backup: 'verified',
+        backupWhere: 'store',
+        recoveryKey: 'customer-holds-it',
+        note: '',
+      },
     });
     await screen.press('Before opening');
     expect(text(screen)).toContain('Recovery key seen');
     await screen.press('Seen');
-    expect(screen.job.move.checks['recovery-key-seen']).toMatchObject({ outcome: 'done', by: { name: 'Ines' } });
+    expect(screen.job.move.checks['recovery-key-seen']).toMatchObject({
+      outcome: 'done',
+      by: { name: 'Ines' },
+    });
     await screen.press('Not needed');
     await screen.press('Keep it so');
     expect(text(screen)).toContain('Say why it is not needed.');
@@ -239,11 +284,14 @@ describe('before the machine is opened', () => {
 });
 
 describe('what is known of the old drive', () => {
-  const oldDrive = async (...commands: JobCommand[]) => JobScreenHarness.of(OldDrive, jobAt('safeguard').must(...commands).job, knowledge);
+  const oldDrive = async (...commands: JobCommand[]) =>
+    JobScreenHarness.of(OldDrive, jobAt('safeguard').must(...commands).job, knowledge);
   const drop = async (screen: JobScreenHarness<OldDrive>, name: string, content: string) => {
     const field = screen.element.querySelector<HTMLInputElement>('input[type=file]')!;
     // The browser of the tests has no Blob.arrayBuffer.
-    const file = Object.assign(new File([content], name), { arrayBuffer: () => Promise.resolve(new TextEncoder().encode(content).buffer) });
+    const file = Object.assign(new File([content], name), {
+      arrayBuffer: () => Promise.resolve(new TextEncoder().encode(content).buffer),
+    });
     Object.defineProperty(field, 'files', { value: [file], configurable: true });
     field.dispatchEvent(new Event('change'));
     for (let turn = 0; turn < 6; turn++) await screen.settle();
@@ -264,7 +312,10 @@ describe('what is known of the old drive', () => {
     );
     expect(text(screen)).toContain('Read the partitions first');
     await drop(screen, 'old.sfdisk', DUMP);
-    expect(screen.job.move.source).toMatchObject({ name: 'old.sfdisk', disk: { table: 'mbr', partitions: [{ startSector: 2048 }] } });
+    expect(screen.job.move.source).toMatchObject({
+      name: 'old.sfdisk',
+      disk: { table: 'mbr', partitions: [{ startSector: 2048 }] },
+    });
     await drop(
       screen,
       'list.json',
@@ -272,7 +323,10 @@ describe('what is known of the old drive', () => {
     );
     expect(screen.job.move.source!.disk.partitions[0]!.usedBytes).toBe(51_200);
     await drop(screen, 'old.map', '0x0 + 2\n0x0 0x200000 +\n0x200000 0x1000 -\n');
-    expect(screen.job.move.map).toMatchObject({ summary: { badAreas: 1 }, rescue: { hits: [{ number: 1 }] } });
+    expect(screen.job.move.map).toMatchObject({
+      summary: { badAreas: 1 },
+      rescue: { hits: [{ number: 1 }] },
+    });
     expect(text(screen)).toContain('Everything was tried more than once');
   });
 

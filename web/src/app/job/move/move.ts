@@ -31,7 +31,10 @@ const VIEW_OF: Readonly<Record<string, View>> = {
 };
 const NO_TIME = { p10: 0, p50: 0, p90: 0 };
 
-/** How the customer's data goes from the old drive to the new one: the ways with time and risk, the layout, the run, the checks. */
+/**
+ * How the customer's data goes from the old drive to the new one: the ways with time and risk, the layout,
+ * the run, the checks.
+ */
 @Component({
   selector: 'p-move-section',
   imports: [Choice, KeyBox, BeforeOpening, CopyElsewhere, DockRunBoard, OldDrive, PlanBoard, WaysList],
@@ -46,7 +49,9 @@ export class MoveSection {
   protected readonly fault = signal('');
   /** What somebody chose to see; else the copy, once there is one; else the plan. */
   protected readonly chosen = signal<View | null>(null);
-  protected readonly view = computed((): View => this.chosen() ?? (this.job().runs.some((run) => run.target !== null) ? 'dock' : 'plan'));
+  protected readonly view = computed(
+    (): View => this.chosen() ?? (this.job().runs.some((run) => run.target !== null) ? 'dock' : 'plan'),
+  );
   protected readonly views = [
     { label: 'Plan', value: 'plan' },
     { label: 'Old drive', value: 'old' },
@@ -73,14 +78,18 @@ export class MoveSection {
     'way-across',
     () => this.decided(),
   );
-  protected readonly at = computed((): WayId | null => this.picked() ?? this.decided() ?? this.advice()?.id ?? null);
+  protected readonly at = computed(
+    (): WayId | null => this.picked() ?? this.decided() ?? this.advice()?.id ?? null,
+  );
   protected readonly looked = computed(() => this.ways().find((way) => way.id === this.at()) ?? null);
   protected readonly headline = computed(() => {
     const way = this.looked();
     const advice = this.advice();
     if (way && way.id === advice?.id) return advice.headline;
     if (way) return `${way.say}.`;
-    return this.crossing()?.health === 'dead' ? 'Nothing here brings it back: ask the customer.' : 'How is the data kept safe?';
+    return this.crossing()?.health === 'dead'
+      ? 'Nothing here brings it back: ask the customer.'
+      : 'How is the data kept safe?';
   });
   protected readonly sub = computed(() => {
     const way = this.looked();
@@ -91,12 +100,17 @@ export class MoveSection {
       : `Nobody knows how much there is, so nobody can say how long it takes; ${sayRange(way.hands)} of it are yours.`;
     return way.id === this.advice()?.id ? `${time} ${this.advice()!.reason}` : time;
   });
-  protected readonly kind = computed(() => (this.at() === 'rescue' ? ('rescue' as const) : ('clone' as const)));
+  protected readonly kind = computed(() =>
+    this.at() === 'rescue' ? ('rescue' as const) : ('clone' as const),
+  );
   protected readonly inDock = computed(() => this.at() === 'clone' || this.at() === 'rescue');
   /** What was decided is what is looked at; answers about backup and key count by themselves. */
   protected readonly settled = computed(() => this.decided() !== null && this.decided() === this.at());
   protected readonly act = computed(() => {
-    if (!this.settled()) return this.decided() ? 'Decide this instead' : `Decide: ${this.looked()?.say.toLowerCase() ?? 'choose a way'}`;
+    if (!this.settled())
+      return this.decided()
+        ? 'Decide this instead'
+        : `Decide: ${this.looked()?.say.toLowerCase() ?? 'choose a way'}`;
     return this.inDock()
       ? this.job().runs.some((run) => run.target !== null)
         ? 'To the run in the dock'
@@ -111,7 +125,10 @@ export class MoveSection {
       if (view) this.chosen.set(view);
     });
     const numbers: Bindings = Object.fromEntries(
-      WAY_IDS.map((_, at) => [String(at + 1), { say: at === 0 ? 'Look at a way across, 1 to 7' : '', run: () => this.pickAt(at) }]),
+      WAY_IDS.map((_, at) => [
+        String(at + 1),
+        { say: at === 0 ? 'Look at a way across, 1 to 7' : '', run: () => this.pickAt(at) },
+      ]),
     );
     inject(Keys).bind({ D: { say: 'Decide, then to the dock', run: () => this.go() }, ...numbers });
   }
@@ -124,8 +141,14 @@ export class MoveSection {
   protected go(): void {
     if (this.settled()) return this.chosen.set(this.inDock() ? 'dock' : 'before');
     // What was typed last counts with leaving its field for this button: the drawn job does not have it yet.
-    const read = SafeguardSchema.safeParse({ plan: this.at() ?? '', ...answersNow(this.desk.now(this.job())) });
-    if (!read.success) return this.fault.set(this.at() === null ? 'Choose how the data goes across.' : read.error.issues[0]!.message);
+    const read = SafeguardSchema.safeParse({
+      plan: this.at() ?? '',
+      ...answersNow(this.desk.now(this.job())),
+    });
+    if (!read.success)
+      return this.fault.set(
+        this.at() === null ? 'Choose how the data goes across.' : read.error.issues[0]!.message,
+      );
     const refusal = this.desk.give(this.job(), { type: 'decide-safeguard', safeguard: read.data });
     this.fault.set(refusal?.sentence ?? '');
   }

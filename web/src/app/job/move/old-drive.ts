@@ -1,14 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { lsblkOf, sfdiskJsonOf } from '@petrichor/core/formats';
 import { factsKnown, type DocumentSource, type JobState } from '@petrichor/core/job';
-import { bytesOf, sayBytes, sayPartition, sourceDiskOf, withFullness, type MoveFacts, type SourceDisk } from '@petrichor/core/move';
+import {
+  bytesOf,
+  sayBytes,
+  sayPartition,
+  sourceDiskOf,
+  withFullness,
+  type MoveFacts,
+  type SourceDisk,
+} from '@petrichor/core/move';
 import { Store } from '@ngrx/store';
 import { firstValueFrom } from 'rxjs';
 import { sayWhen } from '../../shell/promise';
 import { Api, faultOf } from '../../state/api';
 import { selectDock } from '../../state/dock/dock.reducer';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { Choice } from '../../ui/choice';
 import { FileDrop, type HandedOver } from '../../ui/file-drop';
 import { SettledNumber } from '../../ui/settled-number';
 import { StateMark } from '../../ui/state-mark';
@@ -18,10 +25,13 @@ import { COUNTS, FACTS, type Counted } from './facts';
 import { gibOf } from './words';
 import { ChoiceField } from '../../ui/field/choice-field';
 
-/** What is known of the old drive: its partitions, how full they are, what a rescue map says, and what was asked. */
+/**
+ * What is known of the old drive: its partitions, how full they are, what a rescue map says, and what was
+ * asked.
+ */
 @Component({
   selector: 'p-old-drive',
-  imports: [Choice, FileDrop, HandedOutcome, SettledNumber, StateMark, ChoiceField],
+  imports: [FileDrop, HandedOutcome, SettledNumber, StateMark, ChoiceField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './old-drive.html',
   styleUrl: './old-drive.css',
@@ -37,7 +47,9 @@ export class OldDrive {
   protected readonly told = signal('');
   protected readonly when = sayWhen;
   protected readonly sayBytes = sayBytes;
-  protected readonly bays = computed(() => (this.dock().dock?.bays ?? []).filter((bay) => bay.drive !== null));
+  protected readonly bays = computed(() =>
+    (this.dock().dock?.bays ?? []).filter((bay) => bay.drive !== null),
+  );
   protected readonly source = computed(() => this.job().move.source);
   protected readonly rows = computed(() =>
     (this.source()?.disk.partitions ?? [])
@@ -65,7 +77,9 @@ export class OldDrive {
     }),
   );
   private readonly sectorsHint = computed(() => {
-    const told = this.bays().map((bay) => `bay ${bay.bay}: ${Math.floor(bay.drive!.capacityBytes / 512).toLocaleString('en-GB')}`);
+    const told = this.bays().map(
+      (bay) => `bay ${bay.bay}: ${Math.floor(bay.drive!.capacityBytes / 512).toLocaleString('en-GB')}`,
+    );
     return `Empty: by the standard formula of its marked size.${told.length > 0 ? ` The dock says ${told.join(', ')}.` : ''}`;
   });
 
@@ -82,25 +96,39 @@ export class OldDrive {
       const read = sfdiskJsonOf(parse(table));
       if (!read.ok) return this.say(`The dock’s answer cannot be read. ${read.problem}`, '');
       const drive = this.bays().find((one) => one.bay === bay)?.drive;
-      const disk = sourceDiskOf(read.value, drive ? Math.floor(drive.capacityBytes / read.value.sectorSize) : null);
+      const disk = sourceDiskOf(
+        read.value,
+        drive ? Math.floor(drive.capacityBytes / read.value.sectorSize) : null,
+      );
       const volumes = listing === null ? null : lsblkOf(parse(listing));
       if (disk)
-        this.keep(volumes?.ok ? withFullness(disk, volumes.value) : disk, 'dock', drive ? `${drive.model} ${drive.serial}` : `bay ${bay}`);
+        this.keep(
+          volumes?.ok ? withFullness(disk, volumes.value) : disk,
+          'dock',
+          drive ? `${drive.model} ${drive.serial}` : `bay ${bay}`,
+        );
     } catch (error) {
       this.say(faultOf(error).sentence, '');
     }
   }
 
   private keep(disk: SourceDisk, source: DocumentSource, name: string): void {
-    this.give({ type: 'read-table', name, source, disk }, disk.problems.length > 0 ? 'Read. Its table has faults, named below.' : 'Read.');
+    this.give(
+      { type: 'read-table', name, source, disk },
+      disk.problems.length > 0 ? 'Read. Its table has faults, named below.' : 'Read.',
+    );
   }
 
   protected used(number: number, gib: number | null): void {
-    this.give({ type: 'state-fullness', used: { [String(number)]: gib === null ? null : Math.round(gib * 2 ** 30) } }, '');
+    this.give(
+      { type: 'state-fullness', used: { [String(number)]: gib === null ? null : Math.round(gib * 2 ** 30) } },
+      '',
+    );
   }
 
   protected fact<K extends keyof MoveFacts>(id: K, value: MoveFacts[K]): void {
-    if (this.job().move.facts[id] !== value) this.give({ type: 'state-move-facts', facts: { [id]: value } }, '');
+    if (this.job().move.facts[id] !== value)
+      this.give({ type: 'state-move-facts', facts: { [id]: value } }, '');
   }
 
   protected factOf(id: keyof MoveFacts): string {

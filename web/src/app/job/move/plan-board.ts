@@ -1,8 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { writeSfdiskScript } from '@petrichor/core/formats';
 import { sayDrive } from '@petrichor/core/hardware';
 import { layoutOf, type JobState } from '@petrichor/core/job';
-import { capacityOf, carriedOf, sayBytes, sayPartition, timeOf, type Crossing, type LayoutWishes } from '@petrichor/core/move';
+import {
+  capacityOf,
+  carriedOf,
+  sayBytes,
+  sayPartition,
+  timeOf,
+  type Crossing,
+  type LayoutWishes,
+} from '@petrichor/core/move';
 import { StrataMove, type Stretch } from '../../drawing/strata-move';
 import type { StrataDrive } from '../../drawing/strata-move.geometry';
 import { JobDesk } from '../../state/jobs/job-desk';
@@ -11,7 +27,9 @@ import { saveFile } from '../../ui/save-file';
 import { StateMark } from '../../ui/state-mark';
 import { gibOf, sayRange } from './words';
 
-/** Where every partition goes on the new drive: drawn at one scale, sizes by hand or typed, the rules holding. */
+/**
+ * Where every partition goes on the new drive: drawn at one scale, sizes by hand or typed, the rules holding.
+ */
 @Component({
   selector: 'p-plan-board',
   imports: [SettledNumber, StateMark, StrataMove],
@@ -58,15 +76,24 @@ export class PlanBoard {
           usedBytes: one.usedBytes,
           stretches: false,
         }))
-        .map((one) => ({ ...one, stretches: this.drawn()?.parts.find((part) => part.number === one.number)?.stretches ?? false })),
+        .map((one) => ({
+          ...one,
+          stretches: this.drawn()?.parts.find((part) => part.number === one.number)?.stretches ?? false,
+        })),
     };
   });
   protected readonly heads = computed(() => {
     const { source, sourceBytes, target } = this.crossing();
     const bytes = source ? source.totalSectors * source.sectorSize : sourceBytes;
     return {
-      old: { say: this.job().choice?.slot.fitted?.label ?? 'Old drive', size: bytes === null ? null : capacityOf(bytes) },
-      fresh: { say: sayDrive(this.job().choice!.drive), size: capacityOf(target.sectorSize * target.totalSectors) },
+      old: {
+        say: this.job().choice?.slot.fitted?.label ?? 'Old drive',
+        size: bytes === null ? null : capacityOf(bytes),
+      },
+      fresh: {
+        say: sayDrive(this.job().choice!.drive),
+        size: capacityOf(target.sectorSize * target.totalSectors),
+      },
     };
   });
   protected readonly times = computed(() => {
@@ -76,7 +103,10 @@ export class PlanBoard {
     for (const one of source.partitions) {
       const carried = carriedOf({ ...this.crossing(), source: { ...source, partitions: [one] } });
       if (carried && carried.length > 0)
-        times.set(one.number, sayRange(timeOf(this.crossing(), { carried, verify: true, files: 0, badAreas: 0 })));
+        times.set(
+          one.number,
+          sayRange(timeOf(this.crossing(), { carried, verify: true, files: 0, badAreas: 0 })),
+        );
     }
     return times;
   });
@@ -114,7 +144,9 @@ export class PlanBoard {
     return layout?.ok ? gibOf(layout.bareSectors * layout.sectorSize) : null;
   });
   protected readonly bareWords = computed(() => `kept bare ${this.bare() ?? ''}`);
-  protected readonly anyWish = computed(() => Object.keys(this.wishes().sizes).length > 0 || this.wishes().bareBytes !== null);
+  protected readonly anyWish = computed(
+    () => Object.keys(this.wishes().sizes).length > 0 || this.wishes().bareBytes !== null,
+  );
   protected readonly words = computed(() => {
     const parts = this.rows().map((row) => `${row.say} ${row.gib} GiB`);
     return `Old drive on the left, new drive on the right, at one scale. On the new drive: ${parts.join(', ')}.`;

@@ -4,7 +4,10 @@ import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { AXIS_MARKS, axisX, sayRange } from './words';
 
-/** The ways across, each with its time on a doubling axis; and what could go wrong on the one that is looked at. */
+/**
+ * The ways across, each with its time on a doubling axis; and what could go wrong on the one that is looked
+ * at.
+ */
 @Component({
   selector: 'p-ways-list',
   imports: [KeyBox, StateMark],

@@ -2,7 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, resource }
 import { FormField } from '@angular/forms/signals';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { COMEBACK_KINDS, commandFields, SAY_COMEBACK, type ComebackKind, type JobState } from '@petrichor/core/job';
+import {
+  COMEBACK_KINDS,
+  commandFields,
+  SAY_COMEBACK,
+  type ComebackKind,
+  type JobState,
+} from '@petrichor/core/job';
 import { firstValueFrom } from 'rxjs';
 import { z } from 'zod';
 import { Api } from '../../state/api';
@@ -34,10 +40,17 @@ const ReasonSchema = commandFields('explain-comeback')
   template: `
     <h2>
       Why it came back from
-      <a [routerLink]="['/jobs', job().intake.comebackOf!.jobId, 'record']">job {{ job().intake.comebackOf!.number }}</a>
+      <a [routerLink]="['/jobs', job().intake.comebackOf!.jobId, 'record']"
+        >job {{ job().intake.comebackOf!.number }}</a
+      >
     </h2>
     <form class="stack" data-gate="comeback" (submit)="form.send($event)" novalidate>
-      <p-select-field label="It was" fieldId="comeback-kind" [options]="kinds" [formField]="form.fields.kind" />
+      <p-select-field
+        label="It was"
+        fieldId="comeback-kind"
+        [options]="kinds"
+        [formField]="form.fields.kind"
+      />
       @if (form.typed().kind === 'same-fault') {
         <p-select-field
           label="What it had been the first time"
@@ -59,7 +72,11 @@ const ReasonSchema = commandFields('explain-comeback')
     </form>
     <p class="fault" role="alert">{{ form.fault() }}</p>
     @if (job().comebackReason; as reason) {
-      <p class="done"><p-state-mark mark="settled" [size]="16" /> {{ say[reason.kind] }}. {{ reason.words }} ({{ reason.by.name }})</p>
+      <p class="done">
+        <p-state-mark mark="settled" [size]="16" /> {{ say[reason.kind] }}. {{ reason.words }} ({{
+          reason.by.name
+        }})
+      </p>
     }
   `,
 })
@@ -69,7 +86,10 @@ export class ComebackReasonPanel {
   private readonly api = inject(Api);
   private readonly knowledge = inject(Store).selectSignal(selectKnowledge);
   protected readonly say = SAY_COMEBACK;
-  protected readonly kinds: readonly ChoiceOption<ComebackKind>[] = COMEBACK_KINDS.map((value) => ({ value, label: SAY_COMEBACK[value] }));
+  protected readonly kinds: readonly ChoiceOption<ComebackKind>[] = COMEBACK_KINDS.map((value) => ({
+    value,
+    label: SAY_COMEBACK[value],
+  }));
   protected readonly causes = computed(() =>
     this.knowledge()
       .diagnosis('before')
@@ -80,7 +100,12 @@ export class ComebackReasonPanel {
     empty: () => {
       const kept = this.job().comebackReason;
       const kind: ComebackKind = kept?.kind ?? 'our-work';
-      return { kind, cause: kept?.causeIds[0] ?? '', operationId: kept?.operationId ?? '', words: kept?.words ?? '' };
+      return {
+        kind,
+        cause: kept?.causeIds[0] ?? '',
+        operationId: kept?.operationId ?? '',
+        words: kept?.words ?? '',
+      };
     },
     send: ({ kind, cause, operationId, words }) =>
       this.desk.give(this.job(), {

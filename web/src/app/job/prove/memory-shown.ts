@@ -31,12 +31,26 @@ const ShownSchema = commandFields('read-memory').pick({ gib: true, megatransfers
       <h2>Memory</h2>
       <p class="mu">{{ expectation() }}</p>
       <form class="row" data-gate="memory" (submit)="form.send($event)" novalidate>
-        <p-number-field class="short" label="Shown" fieldId="memory-gib" unit="GiB" [formField]="form.fields.gib" />
-        <p-number-field class="short" label="Configured" fieldId="memory-speed" unit="MT/s" [formField]="form.fields.megatransfers" />
+        <p-number-field
+          class="short"
+          label="Shown"
+          fieldId="memory-gib"
+          unit="GiB"
+          [formField]="form.fields.gib"
+        />
+        <p-number-field
+          class="short"
+          label="Configured"
+          fieldId="memory-speed"
+          unit="MT/s"
+          [formField]="form.fields.megatransfers"
+        />
         <button class="tgt" type="submit">Keep it</button>
       </form>
       @if (told(); as told) {
-        <p class="done"><p-state-mark [mark]="told.right ? 'settled' : 'stop'" [size]="16" /> {{ told.say }}</p>
+        <p class="done">
+          <p-state-mark [mark]="told.right ? 'settled' : 'stop'" [size]="16" /> {{ told.say }}
+        </p>
       }
       <p class="fault" role="alert">{{ form.fault() }}</p>
     }
@@ -67,13 +81,18 @@ export class MemoryShown {
   protected readonly fitted = computed(() =>
     this.job()
       .companions.filter((one) => one.kind === 'memory' && one.outcome === 'works')
-      .flatMap((one) => this.parts().filter((part): part is Memory => part.kind === 'memory' && part.id === one.partId)),
+      .flatMap((one) =>
+        this.parts().filter((part): part is Memory => part.kind === 'memory' && part.id === one.partId),
+      ),
   );
   /** Only the fitted modules and what is soldered are known; a module that stayed in is not. */
   private readonly expected = computed(() => {
     const bay = this.models().find((one) => one.id === this.job().intake.modelId)?.companions.memory;
     return bay
-      ? judgeMemory(bay, [...this.fitted(), ...Array.from({ length: Math.max(0, bay.sockets.length - this.fitted().length) }, () => null)])
+      ? judgeMemory(bay, [
+          ...this.fitted(),
+          ...Array.from({ length: Math.max(0, bay.sockets.length - this.fitted().length) }, () => null),
+        ])
       : null;
   });
   protected readonly expectation = computed(() => {
@@ -87,7 +106,9 @@ export class MemoryShown {
     if (!shown) return null;
     const less = shown.expectedGib !== null && shown.gib < shown.expectedGib * 0.9;
     const slow =
-      shown.expectedMegatransfers !== null && shown.megatransfers !== null && shown.megatransfers < shown.expectedMegatransfers * 0.97;
+      shown.expectedMegatransfers !== null &&
+      shown.megatransfers !== null &&
+      shown.megatransfers < shown.expectedMegatransfers * 0.97;
     return {
       right: !less && !slow,
       say: less

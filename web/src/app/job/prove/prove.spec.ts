@@ -22,7 +22,11 @@ const knowledge = { models: [model()], drives: [m2Drive()], parts: [memory] };
 const words = (screen: JobScreenHarness<unknown>): string => screen.element.textContent.replace(/\s+/g, ' ');
 const drop = async (screen: JobScreenHarness<unknown>, name: string, text: string) => {
   const field = screen.element.querySelector<HTMLInputElement>('input[type=file]')!;
-  const file = { name, size: text.length, arrayBuffer: () => Promise.resolve(new TextEncoder().encode(text).buffer) };
+  const file = {
+    name,
+    size: text.length,
+    arrayBuffer: () => Promise.resolve(new TextEncoder().encode(text).buffer),
+  };
   Object.defineProperty(field, 'files', { configurable: true, value: [file] });
   field.dispatchEvent(new Event('change'));
   await screen.settle();
@@ -36,7 +40,13 @@ const fio = (blockSize: string, bytesPerSecond: number): string =>
       {
         jobname: 'long',
         'job options': { rw: 'read', bs: blockSize },
-        read: { io_bytes: bytesPerSecond * 10, bw_bytes: bytesPerSecond, iops: 100, runtime: 10_000, total_ios: 1000 },
+        read: {
+          io_bytes: bytesPerSecond * 10,
+          bw_bytes: bytesPerSecond,
+          iops: 100,
+          runtime: 10_000,
+          total_ios: 1000,
+        },
         write: { io_bytes: 0, bw_bytes: 0, iops: 0, runtime: 0, total_ios: 0 },
       },
     ],
@@ -49,7 +59,9 @@ describe('a measured speed', () => {
     expect(words(screen)).toContain('That run reads in small pieces only');
     expect(screen.job.speeds).toEqual([]);
     await drop(screen, 'long.json', fio('1M', 3.1e9));
-    expect(screen.job.speeds).toMatchObject([{ source: 'fio', from: 'long.json', readBytesPerSecond: 3.1e9, when: 'after' }]);
+    expect(screen.job.speeds).toMatchObject([
+      { source: 'fio', from: 'long.json', readBytesPerSecond: 3.1e9, when: 'after' },
+    ]);
     expect(words(screen)).toContain('as expected');
   });
 
@@ -57,7 +69,11 @@ describe('a measured speed', () => {
     const screen = await JobScreenHarness.of(SpeedPanel, jobAt('prove').job, knowledge);
     await drop(screen, 'letter.txt', 'Dear sir or madam');
     expect(screen.element.querySelector('[role=alert]')!.textContent).not.toBe('');
-    await drop(screen, 'table.dump', 'label: gpt\nunit: sectors\nsector-size: 512\n\n/dev/sda1 : start= 2048, size= 4096, type=x\n');
+    await drop(
+      screen,
+      'table.dump',
+      'label: gpt\nunit: sectors\nsector-size: 512\n\n/dev/sda1 : start= 2048, size= 4096, type=x\n',
+    );
     expect(screen.element.querySelector('[role=alert]')!.textContent).not.toBe('');
     expect(screen.job.speeds).toEqual([]);
   });
@@ -122,7 +138,9 @@ describe('why it came back', () => {
       .expectOne('/api/jobs/job-0')
       .flush({ job: jobAt('way-in').job });
     const screen = await opening;
-    const steps = [...screen.element.querySelectorAll('#comeback-step option')].map((one) => one.textContent.trim());
+    const steps = [...screen.element.querySelectorAll('#comeback-step option')].map((one) =>
+      one.textContent.trim(),
+    );
     expect(steps[0]).toBe('none');
     expect(steps.length).toBeGreaterThan(2);
     expect(new Set(steps).size).toBe(steps.length);
@@ -130,6 +148,9 @@ describe('why it came back', () => {
     expect(screen.element.querySelector('#comeback-words-fault')!.textContent).not.toBe('');
     await screen.type('#comeback-words', 'A lead was pinched under the cover.');
     await screen.press('Keep why it came back');
-    expect(screen.job.comebackReason).toMatchObject({ kind: 'our-work', words: 'A lead was pinched under the cover.' });
+    expect(screen.job.comebackReason).toMatchObject({
+      kind: 'our-work',
+      words: 'A lead was pinched under the cover.',
+    });
   });
 });

@@ -30,7 +30,8 @@ const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already'
           @for (check of checks(); track check.id) {
             <li [attr.data-gate]="'baseline:' + check.id + ' baseline-fault:' + check.id">
               <span
-                ><b [id]="'after-' + check.id">{{ check.say }}</b> <span class="mu">{{ check.before }}</span></span
+                ><b [id]="'after-' + check.id">{{ check.say }}</b>
+                <span class="mu">{{ check.before }}</span></span
               >
               <p-choice
                 [options]="answers"
@@ -57,10 +58,19 @@ const SAY: Record<Working, string> = { works: 'worked', faulty: 'faulty already'
           <p>{{ cured.what }} {{ cured.checked }}</p>
         } @else {
           <h2>What the system lists: {{ drive() }}</h2>
-          <p-listing-form data-gate="proved proved-wrong" [found]="job().proved" [refusal]="refusal()" (told)="list($event)" />
+          <p-listing-form
+            data-gate="proved proved-wrong"
+            [found]="job().proved"
+            [refusal]="refusal()"
+            (told)="list($event)"
+          />
           <p-speed-panel [job]="job()" data-gate="document-prove" />
         }
-        <p><a [routerLink]="['/jobs', job().id]" [queryParams]="{ see: 'after-swap' }">Something is new since the swap? Weigh it.</a></p>
+        <p>
+          <a [routerLink]="['/jobs', job().id]" [queryParams]="{ see: 'after-swap' }"
+            >Something is new since the swap? Weigh it.</a
+          >
+        </p>
       </section>
     </div>
   `,
@@ -90,7 +100,9 @@ export class ProveSection {
 
   protected keep(check: BaselineId, result: Working | null): void {
     if (result === null) return;
-    this.fault.set(this.desk.give(this.job(), { type: 'check-baseline', check, result, note: '' })?.sentence ?? '');
+    this.fault.set(
+      this.desk.give(this.job(), { type: 'check-baseline', check, result, note: '' })?.sentence ?? '',
+    );
   }
 
   protected list(listing: Listing): void {

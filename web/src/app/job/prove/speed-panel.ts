@@ -1,7 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { whatMoved } from '@petrichor/core/diagnose';
-import { lastSpeed, lastTime, SAY_TIMED, TIMED, verdictOfSpeed, type JobState, type SpeedRecord, type Timed } from '@petrichor/core/job';
+import {
+  lastSpeed,
+  lastTime,
+  SAY_TIMED,
+  TIMED,
+  verdictOfSpeed,
+  type JobState,
+  type SpeedRecord,
+  type Timed,
+} from '@petrichor/core/job';
 import { expectedRead, sayMbs } from '@petrichor/core/prove';
 import { z } from 'zod';
 import { sayWhen } from '../../shell/promise';
@@ -24,7 +33,10 @@ const TypedSchema = z.strictObject({
 });
 type Typed = TypedOf<typeof TypedSchema>;
 
-/** How fast it is and was, what explains a low figure, how long it takes, and what the new drive says of itself. */
+/**
+ * How fast it is and was, what explains a low figure, how long it takes, and what the new drive says of
+ * itself.
+ */
 @Component({
   selector: 'p-speed-panel',
   imports: [FormField, ChoiceField, FileDrop, HandedOutcome, NumberField, StateMark],
@@ -41,7 +53,10 @@ export class SpeedPanel {
     draft: { of: () => this.job().id, name: 'speed' },
     empty: { when: 'after', mains: 'yes', read: null, write: null, celsius: null },
     send: ({ read, write, ...about }) => {
-      const stretch = { readBytesPerSecond: read * 1e6, writeBytesPerSecond: write === null ? null : write * 1e6 };
+      const stretch = {
+        readBytesPerSecond: read * 1e6,
+        writeBytesPerSecond: write === null ? null : write * 1e6,
+      };
       const speed: SpeedRecord = { source: 'typed', from: 'typed in', ...stretch, ...aboutOf(about) };
       return this.desk.give(this.job(), { type: 'measure-speed', speed });
     },
@@ -101,17 +116,21 @@ export class SpeedPanel {
 
   protected time(what: Timed, when: 'before' | 'after', seconds: number | null): void {
     if (seconds === null || seconds === lastTime(this.job().times, what, when)?.seconds) return;
-    this.form.fault.set(this.desk.give(this.job(), { type: 'measure-time', time: { what, when, seconds } })?.sentence ?? '');
+    this.form.fault.set(
+      this.desk.give(this.job(), { type: 'measure-time', time: { what, when, seconds } })?.sentence ?? '',
+    );
   }
 
   /** A result of fio is kept with what is chosen here. */
   protected readonly hand = (handed: HandedOver): Promise<boolean> => {
     this.form.fault.set('');
     const measured = aboutOf(this.form.typed());
-    return this.documents.take(this.job(), 'speed', handedFrom(handed), { seen: 'prove', measured }).then((taken) => {
-      if (taken) this.form.patch({ celsius: null });
-      return taken;
-    });
+    return this.documents
+      .take(this.job(), 'speed', handedFrom(handed), { seen: 'prove', measured })
+      .then((taken) => {
+        if (taken) this.form.patch({ celsius: null });
+        return taken;
+      });
   };
 }
 

@@ -23,7 +23,12 @@ import { Choice } from '../../ui/choice';
             <span
               ><b [id]="'unplugged-' + at">{{ check.say }}</b> <span class="mu">{{ check.step }}</span></span
             >
-            <p-choice [options]="answers" [value]="check.now" (valueChange)="keep(check.id, $event)" [labelledBy]="'unplugged-' + at" />
+            <p-choice
+              [options]="answers"
+              [value]="check.now"
+              (valueChange)="keep(check.id, $event)"
+              [labelledBy]="'unplugged-' + at"
+            />
           </li>
         }
       </ul>
@@ -46,6 +51,8 @@ export class Unplugged {
 
   protected keep(checkId: string, result: Working | null): void {
     if (result === null) return;
-    this.fault.set(this.desk.give(this.job(), { type: 'recheck', checkId, result, note: '' })?.sentence ?? '');
+    this.fault.set(
+      this.desk.give(this.job(), { type: 'recheck', checkId, result, note: '' })?.sentence ?? '',
+    );
   }
 }

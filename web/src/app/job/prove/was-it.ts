@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { Store } from '@ngrx/store';
 import type { JobState } from '@petrichor/core/job';
 import { JobDesk } from '../../state/jobs/job-desk';
@@ -70,8 +78,12 @@ export class WasIt {
   });
   protected readonly answer = computed((): Answer | null => this.picked() ?? this.said());
   /** Arrows run through the list: nothing is kept before it is said to be. */
-  protected readonly other = linkedSignal(() => (this.said() === 'other' ? (this.job().confirmed!.causeIds[0] ?? '') : ''));
-  protected readonly options = computed(() => this.causes().map(({ id, say }) => ({ value: id, label: say })));
+  protected readonly other = linkedSignal(() =>
+    this.said() === 'other' ? (this.job().confirmed!.causeIds[0] ?? '') : '',
+  );
+  protected readonly options = computed(() =>
+    this.causes().map(({ id, say }) => ({ value: id, label: say })),
+  );
   protected readonly told = computed(() => {
     const confirmed = this.job().confirmed;
     if (!confirmed) return '';

@@ -19,7 +19,12 @@ const type = async (screen: JobScreenHarness<unknown>, id: string, text: string)
 
 describe('sealed notes', () => {
   it('are refused to whoever has not taken the job up, without asking the server', async () => {
-    const bench = new TestJob().must({ type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: 'account' });
+    const bench = new TestJob().must({
+      type: 'keep-sealed',
+      noteId: 'n1',
+      kind: 'passcode',
+      label: 'account',
+    });
     const screen = await JobScreenHarness.of(SealedPanel, bench.job, knowledge);
     await screen.press('Read it');
     expect(words(screen)).toContain('Take the job up first');
@@ -27,7 +32,10 @@ describe('sealed notes', () => {
   });
 
   it('are shown to whoever has the job, until hidden or destroyed', async () => {
-    const bench = new TestJob().must({ type: 'take-up' }, { type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: 'account' });
+    const bench = new TestJob().must(
+      { type: 'take-up' },
+      { type: 'keep-sealed', noteId: 'n1', kind: 'passcode', label: 'account' },
+    );
     const screen = await JobScreenHarness.of(SealedPanel, bench.job, knowledge);
     const http = TestBed.inject(HttpTestingController);
     await screen.press('Read it');
@@ -70,7 +78,14 @@ describe('the measured speed', () => {
 describe('what was unplugged', () => {
   it('is asked for by the name that the guide gives it', async () => {
     const { job } = jobAt('prove');
-    const lead = { key: 'cam', kind: 'lead', verb: 'Unplugged', label: 'camera lead', connector: null, ties: null } as never;
+    const lead = {
+      key: 'cam',
+      kind: 'lead',
+      verb: 'Unplugged',
+      label: 'camera lead',
+      connector: null,
+      ties: null,
+    } as never;
     const steps = job.way!.steps.map((step, at) => (at === 0 ? { ...step, moves: [lead] } : step));
     const screen = await JobScreenHarness.of(Unplugged, { ...job, way: { ...job.way!, steps } }, knowledge);
     expect(words(screen)).toContain('Camera lead');

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, resource, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  resource,
+  signal,
+  untracked,
+} from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
@@ -40,10 +50,24 @@ import { PriceLines } from '../agree/price-lines';
 import { SealedPanel } from './sealed-panel';
 import { TagsPanel } from './tags-panel';
 
-/** Everything about a job that is no work on it: what the counter wrote, sealed notes, tags, waiting, its history, and its document. */
+/**
+ * Everything about a job that is no work on it: what the counter wrote, sealed notes, tags, waiting, its
+ * history, and its document.
+ */
 @Component({
   selector: 'p-record',
-  imports: [FormField, RouterLink, ChoiceField, ConnectionLine, KeyBox, Photo, PriceLines, SealedPanel, TagsPanel, TextField],
+  imports: [
+    FormField,
+    RouterLink,
+    ChoiceField,
+    ConnectionLine,
+    KeyBox,
+    Photo,
+    PriceLines,
+    SealedPanel,
+    TagsPanel,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './record.html',
   styleUrl: './record.css',
@@ -85,7 +109,10 @@ export class RecordScreen {
     const job = this.job();
     return job ? factsOf(job) : [];
   });
-  /** What was in the machine's tray when it was closed, and what was left open: a comeback begins by looking at it. */
+  /**
+   * What was in the machine's tray when it was closed, and what was left open: a comeback begins by looking
+   * at it.
+   */
   protected readonly tray = computed(() => {
     const job = this.job();
     if (!job) return [];
@@ -107,12 +134,16 @@ export class RecordScreen {
       ...job.notes.flatMap((note) => note.photos.map((hash) => ({ hash, words: note.text }))),
     ];
   });
-  protected readonly documentOf = (jobId: string): string => hrefOf(CONTRACT.jobDocument, { params: { jobId } });
+  protected readonly documentOf = (jobId: string): string =>
+    hrefOf(CONTRACT.jobDocument, { params: { jobId } });
   protected readonly history = resource({
     // The history follows the job: every event that is confirmed adds to it.
     params: () => ({ jobId: this.jobId(), seq: this.open()?.confirmed?.seq ?? 0 }),
     loader: async ({ params }) =>
-      tellHistory((await firstValueFrom(this.api.events({ params: { jobId: params.jobId }, query: { after: 0 } }))).events).reverse(),
+      tellHistory(
+        (await firstValueFrom(this.api.events({ params: { jobId: params.jobId }, query: { after: 0 } })))
+          .events,
+      ).reverse(),
   });
 
   constructor() {
@@ -131,7 +162,8 @@ export class RecordScreen {
     if (!job) return;
     const when = { takenIn: sayMoment(job.openedAt), promised: sayMoment(job.intake.promisedAt) };
     const head = { workshop: this.workshop() ?? '', number: job.number, day: sayDay(job.openedAt) };
-    const sheets = (face: Typeface) => pageSheets(claimSlip(job, this.pricing(), when), head, this.paper.name(), face);
+    const sheets = (face: Typeface) =>
+      pageSheets(claimSlip(job, this.pricing(), when), head, this.paper.name(), face);
     this.fault.set(await savePdf(`claim-slip-${job.number}.pdf`, sheets, (hash) => this.keeper.bytes(hash)));
   }
 
@@ -150,7 +182,10 @@ function factsOf(job: JobState): { term: string; says: string }[] {
     ...row('Complaint', `“${intake.complaint}”`),
     ...row('Must not be lost', intake.mustNotLose),
     ...row('With it', intake.accessories),
-    ...row('Outside', [...intake.condition.marks.map(sayConditionMark), intake.condition.words].filter(Boolean).join('; ')),
+    ...row(
+      'Outside',
+      [...intake.condition.marks.map(sayConditionMark), intake.condition.words].filter(Boolean).join('; '),
+    ),
     ...row('Encryption', intake.encryption === 'unknown' ? 'nobody asked' : intake.encryption),
     ...row('Recovery key', intake.encryption === 'no' ? '' : SAY_RECOVERY_KEY[intake.recoveryKey]),
     ...row('Warranty', intake.warranty),

@@ -18,7 +18,10 @@ import { StateMark } from '../../ui/state-mark';
 /** How long a secret stays on the screen. */
 const SHOWN_SECONDS = 30;
 
-/** Passcodes and recovery keys: sealed on the server, shown for half a minute to whoever may, every look on record. Never kept in this browser. */
+/**
+ * Passcodes and recovery keys: sealed on the server, shown for half a minute to whoever may, every look on
+ * record. Never kept in this browser.
+ */
 @Component({
   selector: 'p-sealed-panel',
   imports: [FormField, SelectField, StateMark, TextField],
@@ -56,7 +59,9 @@ const SHOWN_SECONDS = 30;
           @if (!note.destroyed) {
             <span class="row">
               <button class="tgt" type="button" [disabled]="busy()" (click)="look(note.id)">Read it</button>
-              <button class="link" type="button" [disabled]="busy()" (click)="destroy(note.id)">Destroy</button>
+              <button class="link" type="button" [disabled]="busy()" (click)="destroy(note.id)">
+                Destroy
+              </button>
             </span>
           }
         </li>
@@ -72,7 +77,13 @@ const SHOWN_SECONDS = 30;
     </ul>
     @if (!job().closed) {
       <form class="row" (submit)="form.send($event)" autocomplete="off" novalidate>
-        <p-select-field class="kind" label="Kind" fieldId="sealed-kind" [options]="kinds" [formField]="form.fields.kind" />
+        <p-select-field
+          class="kind"
+          label="Kind"
+          fieldId="sealed-kind"
+          [options]="kinds"
+          [formField]="form.fields.kind"
+        />
         <p-text-field class="grow" label="For what" fieldId="sealed-label" [formField]="form.fields.label" />
         <p-text-field
           class="grow"
@@ -86,7 +97,9 @@ const SHOWN_SECONDS = 30;
         <button class="tgt" type="submit" [disabled]="form.busy()">Seal it</button>
       </form>
       <p class="fault" role="alert">{{ form.fault() }}</p>
-      <p class="mu small">Only whoever has the job, or a lead, can read it. It is destroyed when the machine is handed over.</p>
+      <p class="mu small">
+        Only whoever has the job, or a lead, can read it. It is destroyed when the machine is handed over.
+      </p>
     }
     <p class="fault" role="alert">{{ fault() }}</p>
   `,
@@ -97,14 +110,19 @@ export class SealedPanel {
   private readonly store = inject(Store);
   private readonly account = this.store.selectSignal(selectAccount);
   protected readonly say = SAY_SEALED;
-  protected readonly kinds: readonly ChoiceOption<SealedKind>[] = (Object.keys(SAY_SEALED) as SealedKind[]).map((value) => ({
+  protected readonly kinds: readonly ChoiceOption<SealedKind>[] = (
+    Object.keys(SAY_SEALED) as SealedKind[]
+  ).map((value) => ({
     value,
     label: SAY_SEALED[value],
   }));
   // Not a draft: a secret is never written into the browser's storage.
   protected readonly form = form(KeepSealedSchema.omit({ commandId: true }), {
     empty: { kind: 'passcode', label: '', secret: '' },
-    send: (given) => this.taken(this.api.keepSealed({ params: { jobId: this.job().id }, body: { commandId: newId(), ...given } })),
+    send: (given) =>
+      this.taken(
+        this.api.keepSealed({ params: { jobId: this.job().id }, body: { commandId: newId(), ...given } }),
+      ),
   });
   protected readonly shown = signal<{ readonly id: string; readonly secret: string } | null>(null);
   protected readonly busy = signal(false);
@@ -154,11 +172,16 @@ export class SealedPanel {
     this.shown.set(null);
   }
 
-  private readonly about = (noteId: string) => ({ params: { jobId: this.job().id, noteId }, body: { commandId: newId() } });
+  private readonly about = (noteId: string) => ({
+    params: { jobId: this.job().id, noteId },
+    body: { commandId: newId() },
+  });
 
   /** What the server made of it goes into the job. */
   private taken(reply: Observable<CommandReply>): Observable<CommandReply> {
-    return reply.pipe(tap(({ events }) => this.store.dispatch(JobsActions.eventsCame({ jobId: this.job().id, events }))));
+    return reply.pipe(
+      tap(({ events }) => this.store.dispatch(JobsActions.eventsCame({ jobId: this.job().id, events }))),
+    );
   }
 
   private failed(error: unknown): void {

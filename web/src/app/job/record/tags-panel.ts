@@ -8,7 +8,9 @@ import { PaperChoice } from '../../ui/paper-choice';
 import { qrModules } from '../../ui/qr';
 import { savePdf } from '../../ui/save-pdf';
 
-/** Labels for the machine and its drives, with a code that opens the job; on a sheet that may have been begun. */
+/**
+ * Labels for the machine and its drives, with a code that opens the job; on a sheet that may have been begun.
+ */
 @Component({
   selector: 'p-tags-panel',
   imports: [NumberField, SelectField],
@@ -27,18 +29,29 @@ import { savePdf } from '../../ui/save-pdf';
   `,
   template: `
     <div class="row">
-      <p-select-field class="sheet" label="Label sheet" fieldId="label-sheet" [options]="sheets" [(value)]="sheet" />
+      <p-select-field
+        class="sheet"
+        label="Label sheet"
+        fieldId="label-sheet"
+        [options]="sheets"
+        [(value)]="sheet"
+      />
       <p-number-field class="first" label="First free label" fieldId="label-first" [(value)]="first" />
       <button class="tgt" type="button" (click)="print()">Tags (PDF)</button>
     </div>
-    <p class="mu small">One for the machine, one for the old drive, one for the new. Nothing on them says what is wrong.</p>
+    <p class="mu small">
+      One for the machine, one for the old drive, one for the new. Nothing on them says what is wrong.
+    </p>
     <p class="fault" role="alert">{{ fault() }}</p>
   `,
 })
 export class TagsPanel {
   readonly job = input.required<JobState>();
   private readonly paper = inject(PaperChoice);
-  protected readonly sheets = (Object.keys(LABEL_SHEETS) as LabelSheetId[]).map((value) => ({ value, label: LABEL_SHEETS[value].say }));
+  protected readonly sheets = (Object.keys(LABEL_SHEETS) as LabelSheetId[]).map((value) => ({
+    value,
+    label: LABEL_SHEETS[value].say,
+  }));
   protected readonly sheet = draft<LabelSheetId>('label-sheet', this.paper.name() === 'A4' ? '3x8' : '2x5');
   protected readonly first = draft<number | null>('label-first', 1);
   protected readonly fault = signal('');
@@ -47,14 +60,22 @@ export class TagsPanel {
     const kind = LABEL_SHEETS[this.sheet()];
     const first = this.first() ?? 1;
     if (!Number.isInteger(first) || first < 1 || first > kind.columns * kind.rows)
-      return this.fault.set(`This sheet has labels 1 to ${kind.columns * kind.rows}: type which is the first that is free.`);
+      return this.fault.set(
+        `This sheet has labels 1 to ${kind.columns * kind.rows}: type which is the first that is free.`,
+      );
     const { origin } = location;
     const tags = [
       jobTag(this.job(), origin),
-      ...(this.job().choice ? [driveTag(this.job(), 'old', origin), driveTag(this.job(), 'new', origin)] : []),
+      ...(this.job().choice
+        ? [driveTag(this.job(), 'old', origin), driveTag(this.job(), 'new', origin)]
+        : []),
     ];
-    const labels = await Promise.all(tags.map(async (label) => ({ label, modules: await qrModules(label.code) })));
-    const fault = await savePdf(`tags-${this.job().number}.pdf`, (face) => labelSheets(labels, this.sheet(), face, first - 1));
+    const labels = await Promise.all(
+      tags.map(async (label) => ({ label, modules: await qrModules(label.code) })),
+    );
+    const fault = await savePdf(`tags-${this.job().number}.pdf`, (face) =>
+      labelSheets(labels, this.sheet(), face, first - 1),
+    );
     this.fault.set(fault);
     // The next job goes on where this sheet ends.
     if (fault === '') this.first.set(((first - 1 + labels.length) % (kind.columns * kind.rows)) + 1);

@@ -22,7 +22,11 @@ describe('the tags', () => {
 describe('where a scanned tag leads', () => {
   const land = (number: string) => {
     TestBed.configureTestingModule({
-      providers: [provideRouter([{ path: '**', children: [] }]), provideHttpClient(), provideHttpClientTesting()],
+      providers: [
+        provideRouter([{ path: '**', children: [] }]),
+        provideHttpClient(),
+        provideHttpClientTesting(),
+      ],
     });
     const fixture = TestBed.createComponent(TagLanding);
     fixture.componentRef.setInput('number', number);
@@ -40,7 +44,13 @@ describe('where a scanned tag leads', () => {
 
   it('is nowhere where there is none, and it says what to do', async () => {
     const { fixture, http } = land('999');
-    const problem = { type: 'x', title: 'x', status: 404, code: 'no-job', detail: 'There is no job 999 in this workshop.' };
+    const problem = {
+      type: 'x',
+      title: 'x',
+      status: 404,
+      code: 'no-job',
+      detail: 'There is no job 999 in this workshop.',
+    };
     http.expectOne('/api/job-numbers/999').flush(problem, { status: 404, statusText: 'none' });
     await rest();
     fixture.detectChanges();

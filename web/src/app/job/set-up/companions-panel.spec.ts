@@ -24,7 +24,13 @@ const { connector, wireOrder, lengthMm, widthMm, heightMm } = {
   heightMm: 6,
 };
 /** A model that has a place for it: of another, nobody could say. */
-const FEN = model({ companions: { memory: null, wireless: null, battery: { connector, wireOrder, lengthMm, widthMm, heightMm } } });
+const FEN = model({
+  companions: {
+    memory: null,
+    wireless: null,
+    battery: { connector, wireOrder, lengthMm, widthMm, heightMm },
+  },
+});
 const knowledge = { models: [FEN], drives: [], parts: [card] };
 const words = (screen: JobScreenHarness<unknown>): string => screen.element.textContent.replace(/\s+/g, ' ');
 
@@ -53,7 +59,9 @@ describe('a part on trial', () => {
     select.dispatchEvent(new Event('change'));
     await screen.type('#companion-original', 'Selker C3');
     await screen.press('It is in');
-    expect(screen.job.companions).toMatchObject([{ label: 'Selker C4', original: 'Selker C3', limitMinutes: 30, outcome: null }]);
+    expect(screen.job.companions).toMatchObject([
+      { label: 'Selker C4', original: 'Selker C3', limitMinutes: 30, outcome: null },
+    ]);
     expect(words(screen)).toContain('on trial, 30 min, in place of Selker C3');
   });
 
@@ -79,7 +87,10 @@ describe('a part on trial', () => {
   });
 
   it('that no place in the model answers for is ‘cannot say’, before it goes in and when it is tried', async () => {
-    const screen = await JobScreenHarness.of(CompanionsPanel, jobAt('set-up').job, { ...knowledge, models: [model()] });
+    const screen = await JobScreenHarness.of(CompanionsPanel, jobAt('set-up').job, {
+      ...knowledge,
+      models: [model()],
+    });
     await screen.press(/went in$/);
     await screen.press('battery');
     const select = screen.element.querySelector<HTMLSelectElement>('#companion-part')!;

@@ -1,7 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { Store } from '@ngrx/store';
-import { commandFields, judgeCompanion, overLimit, type Companion, type CompanionKind, type JobState } from '@petrichor/core/job';
+import {
+  commandFields,
+  judgeCompanion,
+  overLimit,
+  type Companion,
+  type CompanionKind,
+  type JobState,
+} from '@petrichor/core/job';
 import { Clock } from '../../shell/clock';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectCompanionCases, selectModels, selectParts } from '../../state/knowledge/knowledge.reducer';
@@ -15,7 +22,10 @@ import { form } from '../../ui/form';
 import { newId } from '../../ui/new-id';
 import { StateMark } from '../../ui/state-mark';
 
-/** Memory, a wireless card or a battery changed on this job: a time limit to prove itself, or back to what was there. */
+/**
+ * Memory, a wireless card or a battery changed on this job: a time limit to prove itself, or back to what was
+ * there.
+ */
 @Component({
   selector: 'p-companions-panel',
   imports: [FormField, ChoiceField, NumberField, SelectField, StateMark, TextField],
@@ -38,7 +48,10 @@ import { StateMark } from '../../ui/state-mark';
       @for (row of rows(); track row.one.id) {
         <li [attr.data-gate]="'companion:' + row.one.id">
           <span class="done"
-            ><p-state-mark [mark]="row.one.outcome === 'works' ? 'settled' : row.over ? 'stop' : 'needs'" [size]="16" /><span
+            ><p-state-mark
+              [mark]="row.one.outcome === 'works' ? 'settled' : row.over ? 'stop' : 'needs'"
+              [size]="16"
+            /><span
               ><b>{{ row.one.label }}</b> <span class="mu">{{ row.say }}</span></span
             ></span
           >
@@ -48,9 +61,13 @@ import { StateMark } from '../../ui/state-mark';
               <button class="tgt" type="button" (click)="rolling.set(row.one.id)">Roll back</button>
             } @else if (row.one.outcome === 'rolled-back') {
               @if (row.one.original !== '' && !row.one.originalRefitted) {
-                <button class="tgt" type="button" (click)="undo(row.one, 'original-refitted')">{{ row.one.original }} refitted</button>
+                <button class="tgt" type="button" (click)="undo(row.one, 'original-refitted')">
+                  {{ row.one.original }} refitted
+                </button>
               } @else if (!row.one.partReturned) {
-                <button class="tgt" type="button" (click)="undo(row.one, 'part-returned')">Back on the shelf</button>
+                <button class="tgt" type="button" (click)="undo(row.one, 'part-returned')">
+                  Back on the shelf
+                </button>
               }
             }
           </span>
@@ -58,7 +75,13 @@ import { StateMark } from '../../ui/state-mark';
         @if (rolling() === row.one.id) {
           <li>
             <form class="row" (submit)="$event.preventDefault(); judge(row.one, 'rolled-back')">
-              <p-text-field class="grow" label="What did not work" fieldId="roll-why" most="300" [(value)]="why" />
+              <p-text-field
+                class="grow"
+                label="What did not work"
+                fieldId="roll-why"
+                most="300"
+                [(value)]="why"
+              />
               <button class="tgt" type="submit">Roll it back</button>
             </form>
           </li>
@@ -78,8 +101,19 @@ import { StateMark } from '../../ui/state-mark';
             [options]="parts()"
             [formField]="form.fields.partId"
           />
-          <p-text-field class="grow" label="In place of" fieldId="companion-original" [formField]="form.fields.original" />
-          <p-number-field class="limit" label="It gets" fieldId="companion-limit" unit="min" [formField]="form.fields.limitMinutes" />
+          <p-text-field
+            class="grow"
+            label="In place of"
+            fieldId="companion-original"
+            [formField]="form.fields.original"
+          />
+          <p-number-field
+            class="limit"
+            label="It gets"
+            fieldId="companion-limit"
+            unit="min"
+            [formField]="form.fields.limitMinutes"
+          />
           <button class="tgt" type="submit">It is in</button>
         </div>
         <p class="fault" role="alert">{{ form.fault() }}</p>
@@ -88,7 +122,9 @@ import { StateMark } from '../../ui/state-mark';
         <p class="mu">{{ line }}</p>
       }
     } @else if (!job().closed) {
-      <button class="link" type="button" (click)="adding.set(true)">Memory, wireless card or battery went in</button>
+      <button class="link" type="button" (click)="adding.set(true)">
+        Memory, wireless card or battery went in
+      </button>
     }
     <p class="fault" role="alert">{{ fault() }}</p>
   `,
@@ -137,7 +173,10 @@ export class CompanionsPanel {
     if (!part || !model) return [];
     const seen = this.cases()
       .filter((one) => one.modelId === model.id && one.label === part.name)
-      .map((one) => `Job ${one.jobNumber}: ${one.worked ? 'worked in this model' : `did not work, ${one.note}`}.`);
+      .map(
+        (one) =>
+          `Job ${one.jobNumber}: ${one.worked ? 'worked in this model' : `did not work, ${one.note}`}.`,
+      );
     return [
       ...judgeCompanion(model, part)
         .filter((one) => one.outcome !== 'fits')
@@ -147,7 +186,12 @@ export class CompanionsPanel {
   });
 
   protected judge(one: Companion, outcome: 'works' | 'rolled-back'): void {
-    const refusal = this.desk.give(this.job(), { type: 'judge-companion', companionId: one.id, outcome, note: this.why().trim() });
+    const refusal = this.desk.give(this.job(), {
+      type: 'judge-companion',
+      companionId: one.id,
+      outcome,
+      note: this.why().trim(),
+    });
     this.fault.set(refusal?.sentence ?? '');
     if (refusal) return;
     this.rolling.set(null);
@@ -155,13 +199,16 @@ export class CompanionsPanel {
   }
 
   protected undo(one: Companion, step: 'original-refitted' | 'part-returned'): void {
-    this.fault.set(this.desk.give(this.job(), { type: 'undo-companion', companionId: one.id, step })?.sentence ?? '');
+    this.fault.set(
+      this.desk.give(this.job(), { type: 'undo-companion', companionId: one.id, step })?.sentence ?? '',
+    );
   }
 }
 
 function sayTrial(one: Companion, over: boolean): string {
   if (one.outcome === 'works') return 'works';
-  if (one.outcome === 'rolled-back') return `rolled back: ${one.note}${one.partReturned ? '; back on the shelf' : ''}`;
+  if (one.outcome === 'rolled-back')
+    return `rolled back: ${one.note}${one.partReturned ? '; back on the shelf' : ''}`;
   return over
     ? `its ${one.limitMinutes} min are over: say that it works, or roll it back`
     : `on trial, ${one.limitMinutes} min${one.original ? `, in place of ${one.original}` : ''}`;

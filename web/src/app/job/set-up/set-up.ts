@@ -8,14 +8,25 @@ import { TextField } from '../../ui/field/text-field';
 import { StateMark } from '../../ui/state-mark';
 import { CompanionsPanel } from './companions-panel';
 
-/** Settings back off the tray, the system in place item by item, and what else was changed while the machine was open. */
+/**
+ * Settings back off the tray, the system in place item by item, and what else was changed while the machine
+ * was open.
+ */
 @Component({
   selector: 'p-set-up-section',
   imports: [CompanionsPanel, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   template: `
-    <h1>{{ left() === 0 ? 'Set up.' : left() === 1 ? 'One thing left to set up.' : left() + ' things left to set up.' }}</h1>
+    <h1>
+      {{
+        left() === 0
+          ? 'Set up.'
+          : left() === 1
+            ? 'One thing left to set up.'
+            : left() + ' things left to set up.'
+      }}
+    </h1>
     <p class="lead">{{ plan() }}. Must not be lost: {{ job().intake.mustNotLose }}</p>
     <div class="columns">
       <section>
@@ -42,9 +53,16 @@ import { CompanionsPanel } from './companions-panel';
             </li>
             @if (asking()?.id === item.id) {
               <li>
-                <form class="row" (submit)="$event.preventDefault(); check(item.id, asking()!.outcome, why())">
+                <form
+                  class="row"
+                  (submit)="$event.preventDefault(); check(item.id, asking()!.outcome, why())"
+                >
                   <p-text-field
-                    [label]="asking()!.outcome === 'done' ? 'What is still missing, or worth knowing' : 'Why it is not needed'"
+                    [label]="
+                      asking()!.outcome === 'done'
+                        ? 'What is still missing, or worth knowing'
+                        : 'Why it is not needed'
+                    "
                     fieldId="why"
                     most="300"
                     [(value)]="why"
@@ -63,7 +81,9 @@ import { CompanionsPanel } from './companions-panel';
           @for (item of settings(); track item.id) {
             <li [attr.data-gate]="'setting:' + item.id">
               <span class="done"
-                ><p-state-mark [mark]="item.out > 0 ? 'needs' : 'settled'" [size]="16" /><b>{{ item.label }}</b></span
+                ><p-state-mark [mark]="item.out > 0 ? 'needs' : 'settled'" [size]="16" /><b>{{
+                  item.label
+                }}</b></span
               >
               @if (item.out > 0) {
                 <button class="tgt" type="button" (click)="turnOn(item.id)">Back on</button>
@@ -79,7 +99,8 @@ import { CompanionsPanel } from './companions-panel';
           <p class="mu">{{ hint }}</p>
         }
         <p class="mu">
-          The first start after the battery was off may be late, the clock wrong: firmware has lost its settings and asks once.
+          The first start after the battery was off may be late, the clock wrong: firmware has lost its
+          settings and asks once.
         </p>
         <p-companions-panel [job]="job()" />
       </section>
@@ -90,11 +111,17 @@ export class SetUpSection {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
   private readonly models = inject(Store).selectSignal(selectModels);
-  protected readonly asking = signal<{ readonly id: string; readonly outcome: 'done' | 'not-needed' } | null>(null);
+  protected readonly asking = signal<{ readonly id: string; readonly outcome: 'done' | 'not-needed' } | null>(
+    null,
+  );
   protected readonly why = emptyJobDraft(() => this.job().id, 'set-up-why', '');
   protected readonly fault = signal('');
-  protected readonly plan = computed(() => (this.job().safeguard ? sayPlan(this.job().safeguard!.plan) : 'No plan for the data'));
-  protected readonly hints = computed(() => setUpHints(this.models().find((one) => one.id === this.job().intake.modelId)));
+  protected readonly plan = computed(() =>
+    this.job().safeguard ? sayPlan(this.job().safeguard!.plan) : 'No plan for the data',
+  );
+  protected readonly hints = computed(() =>
+    setUpHints(this.models().find((one) => one.id === this.job().intake.modelId)),
+  );
   protected readonly items = computed(() =>
     setUpItems(this.job()).map((item) => {
       const said = this.job().setUp[item.id];
@@ -121,6 +148,9 @@ export class SetUpSection {
   }
 
   protected turnOn(itemId: string): void {
-    this.fault.set(this.desk.give(this.job(), { type: 'turn-on-setting', settingId: itemId.replace('setting/', '') })?.sentence ?? '');
+    this.fault.set(
+      this.desk.give(this.job(), { type: 'turn-on-setting', settingId: itemId.replace('setting/', '') })
+        ?.sentence ?? '',
+    );
   }
 }

@@ -15,7 +15,9 @@ import { ListingForm, type Listing } from '../listing-form';
   styleUrl: '../section.css',
   template: `
     <h1>Try it before you close it.</h1>
-    <p class="lead">The cover only rests on. If the drive is not there now, ten screws need not come out again.</p>
+    <p class="lead">
+      The cover only rests on. If the drive is not there now, ten screws need not come out again.
+    </p>
     <div class="columns">
       <section class="stack">
         @if (model(); as model) {
@@ -26,8 +28,17 @@ import { ListingForm, type Listing } from '../listing-form';
       </section>
       <section class="stack">
         <h2>What firmware lists: {{ drive() }}</h2>
-        <p-listing-form data-gate="tried not-right" [found]="job().tried" [refusal]="refusal()" (told)="keep($event)" />
-        <p><a [routerLink]="['/jobs', job().id]" [queryParams]="{ see: 'after-swap' }">Something is new since the swap? Weigh it.</a></p>
+        <p-listing-form
+          data-gate="tried not-right"
+          [found]="job().tried"
+          [refusal]="refusal()"
+          (told)="keep($event)"
+        />
+        <p>
+          <a [routerLink]="['/jobs', job().id]" [queryParams]="{ see: 'after-swap' }"
+            >Something is new since the swap? Weigh it.</a
+          >
+        </p>
       </section>
     </div>
   `,
@@ -36,7 +47,9 @@ export class TrySection {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
   private readonly models = inject(Store).selectSignal(selectModels);
-  protected readonly model = computed(() => this.models().find((one) => one.id === this.job().intake.modelId) ?? null);
+  protected readonly model = computed(
+    () => this.models().find((one) => one.id === this.job().intake.modelId) ?? null,
+  );
   protected readonly drive = computed(() => (this.job().choice ? sayDrive(this.job().choice!.drive) : ''));
   protected readonly refusal = signal('');
 

@@ -4,7 +4,8 @@ import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { AlsoDrawer } from './also-drawer';
 
-const opened = () => JobScreenHarness.of(AlsoDrawer, jobAt('way-in').job, { models: [model()], drives: [] }, { open: true });
+const opened = () =>
+  JobScreenHarness.of(AlsoDrawer, jobAt('way-in').job, { models: [model()], drives: [] }, { open: true });
 /** In the drawer, which stands outside the element. */
 async function type(screen: JobScreenHarness<unknown>, selector: string, text: string): Promise<void> {
   const field = document.querySelector<HTMLInputElement>(selector)!;

@@ -25,9 +25,23 @@ import { form } from '../../ui/form';
     >
       @if (open()) {
         <form (submit)="form.send($event)" novalidate>
-          <p>The guide has no step for it. It goes on the tray like everything else, and back in when this step is undone.</p>
-          <p-text-field label="What came out" fieldId="also-what" placeholder="felt pad over the socket" [formField]="form.fields.label" />
-          <p-choice-field label="What kind of thing" quiet class="kinds" [options]="kinds" [formField]="form.fields.kind" />
+          <p>
+            The guide has no step for it. It goes on the tray like everything else, and back in when this step
+            is undone.
+          </p>
+          <p-text-field
+            label="What came out"
+            fieldId="also-what"
+            placeholder="felt pad over the socket"
+            [formField]="form.fields.label"
+          />
+          <p-choice-field
+            label="What kind of thing"
+            quiet
+            class="kinds"
+            [options]="kinds"
+            [formField]="form.fields.kind"
+          />
           <p-number-field label="How many" fieldId="also-count" unit="" [formField]="form.fields.count" />
           <p class="fault" role="alert">{{ form.fault() }}</p>
           <button class="go big" type="submit">On the tray</button>

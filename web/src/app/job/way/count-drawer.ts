@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, model, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  model,
+  signal,
+} from '@angular/core';
 import { sayScrew } from '@petrichor/core/hardware';
 import { countOpen, screwsExpected, type JobState } from '@petrichor/core/job';
 import { Drawer } from 'primeng/drawer';
@@ -22,7 +31,10 @@ import { StateMark } from '../../ui/state-mark';
       [modal]="true"
     >
       @if (open()) {
-        <p>What lies on the mat now, each kind by itself. Captive screws stay in their part and are not counted.</p>
+        <p>
+          What lies on the mat now, each kind by itself. Captive screws stay in their part and are not
+          counted.
+        </p>
         <ul>
           @for (kind of kinds(); track kind.key) {
             <li>
@@ -34,7 +46,14 @@ import { StateMark } from '../../ui/state-mark';
                 }
               </div>
               <div class="stepper" role="group" [attr.aria-label]="'How many ' + kind.say">
-                <button class="tgt" type="button" [attr.aria-label]="'One less ' + kind.say" (click)="change(kind.key, -1)">−</button>
+                <button
+                  class="tgt"
+                  type="button"
+                  [attr.aria-label]="'One less ' + kind.say"
+                  (click)="change(kind.key, -1)"
+                >
+                  −
+                </button>
                 <input
                   class="m"
                   inputmode="numeric"
@@ -45,7 +64,14 @@ import { StateMark } from '../../ui/state-mark';
                   (input)="type(kind.key, $event)"
                   (keydown.enter)="count()"
                 />
-                <button class="tgt" type="button" [attr.aria-label]="'One more ' + kind.say" (click)="change(kind.key, 1)">+</button>
+                <button
+                  class="tgt"
+                  type="button"
+                  [attr.aria-label]="'One more ' + kind.say"
+                  (click)="change(kind.key, 1)"
+                >
+                  +
+                </button>
               </div>
             </li>
           } @empty {
@@ -59,7 +85,9 @@ import { StateMark } from '../../ui/state-mark';
             @for (sentence of found(); track sentence) {
               <p class="told"><p-state-mark mark="stop" [size]="16" /> {{ sentence }}</p>
             } @empty {
-              <p class="told"><p-state-mark mark="settled" [size]="16" /> It adds up: nothing left over, nothing missing.</p>
+              <p class="told">
+                <p-state-mark mark="settled" [size]="16" /> It adds up: nothing left over, nothing missing.
+              </p>
             }
           }
         </div>
@@ -115,11 +143,18 @@ export class CountDrawer {
   private readonly desk = inject(JobDesk);
   private readonly expected = computed(() => screwsExpected(this.job()));
   /** Empty whenever the drawer opens: what the steps say is shown once somebody has counted without it. */
-  private readonly counts = linkedSignal<boolean, Record<string, number | null>>({ source: this.open, computation: () => ({}) });
+  private readonly counts = linkedSignal<boolean, Record<string, number | null>>({
+    source: this.open,
+    computation: () => ({}),
+  });
   protected readonly told = linkedSignal<boolean, boolean>({ source: this.open, computation: () => false });
   protected readonly fault = signal('');
   protected readonly kinds = computed(() =>
-    this.expected().map((kind) => ({ ...kind, say: sayScrew(kind.screw), counted: this.counts()[kind.key] ?? null })),
+    this.expected().map((kind) => ({
+      ...kind,
+      say: sayScrew(kind.screw),
+      counted: this.counts()[kind.key] ?? null,
+    })),
   );
   protected readonly found = computed(() => countOpen(this.job()));
 

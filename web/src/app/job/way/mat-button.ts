@@ -11,8 +11,15 @@ import { PaperChoice } from '../../ui/paper-choice';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (guide()) {
-      <button class="link" type="button" [disabled]="busy()" (click)="print()">Screw mat ({{ paper.name() }}, PDF)</button>
-      <button class="link" type="button" [attr.aria-label]="'Print on ' + other() + ' instead'" (click)="paper.name.set(other())">
+      <button class="link" type="button" [disabled]="busy()" (click)="print()">
+        Screw mat ({{ paper.name() }}, PDF)
+      </button>
+      <button
+        class="link"
+        type="button"
+        [attr.aria-label]="'Print on ' + other() + ' instead'"
+        (click)="paper.name.set(other())"
+      >
         {{ other() }}
       </button>
       <span class="fault" role="alert">{{ fault() }}</span>
@@ -39,7 +46,8 @@ export class MatButton {
     if (!guide || !way) return;
     this.busy.set(true);
     const { number, intake } = this.job();
-    const mat = () => drawMat(guide, way.steps, `${intake.modelName}, job ${number}`, this.paper.name()).sheets;
+    const mat = () =>
+      drawMat(guide, way.steps, `${intake.modelName}, job ${number}`, this.paper.name()).sheets;
     this.fault.set(await savePdf(`screw-mat-${number}.pdf`, mat));
     this.busy.set(false);
   }

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, model } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  model,
+} from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { SAY_NOTE, type JobState, type NoteKind } from '@petrichor/core/job';
 import type { WayStep } from '@petrichor/core/teardown';
@@ -58,11 +66,26 @@ const NoteSchema = z.strictObject({
             <p-text-field label="What" fieldId="note-what" [formField]="form.fields.what" />
             <div class="pair">
               <p-number-field label="Length" fieldId="note-mm" unit="mm" [formField]="form.fields.mm" />
-              <p-number-field label="Plus or minus" fieldId="note-pm" unit="mm" [formField]="form.fields.plusMinusMm" />
+              <p-number-field
+                label="Plus or minus"
+                fieldId="note-pm"
+                unit="mm"
+                [formField]="form.fields.plusMinusMm"
+              />
             </div>
           }
-          <p-text-field [label]="ask[kind()]" fieldId="words" rows="4" [hint]="hint[kind()]" [formField]="form.fields.text" />
-          <p-photo-field inputId="note-photo" [hashes]="form.typed().photos" (hashesChange)="form.patch({ photos: $event })" />
+          <p-text-field
+            [label]="ask[kind()]"
+            fieldId="words"
+            rows="4"
+            [hint]="hint[kind()]"
+            [formField]="form.fields.text"
+          />
+          <p-photo-field
+            inputId="note-photo"
+            [hashes]="form.typed().photos"
+            (hashesChange)="form.patch({ photos: $event })"
+          />
           <p class="fault" role="alert">{{ form.fault() }}</p>
           <button class="go big" type="submit">Keep it</button>
         </form>
@@ -104,7 +127,14 @@ export class NoteDrawer {
       const measured = kind === 'measure' && mm !== null ? { what, mm, plusMinusMm: plusMinusMm ?? 0 } : null;
       // A photo or a length may say it all.
       const text = own !== '' ? own : measured ? measured.what : photos.length > 0 ? 'See the photo.' : '';
-      const refusal = this.desk.give(this.job(), { type: 'note', text, stepId: this.step()?.id ?? null, kind, photos, measured });
+      const refusal = this.desk.give(this.job(), {
+        type: 'note',
+        text,
+        stepId: this.step()?.id ?? null,
+        kind,
+        photos,
+        measured,
+      });
       if (!refusal) this.open.set(null);
       return refusal;
     },

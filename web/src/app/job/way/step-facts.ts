@@ -4,7 +4,10 @@ import { overlengthsAt, type WayStep } from '@petrichor/core/teardown';
 import { Photo } from '../../ui/photo';
 import { StateMark } from '../../ui/state-mark';
 
-/** What the hand has to know at this step beside the step itself: clips, plugs, what must not be swapped, what to look at, notes. */
+/**
+ * What the hand has to know at this step beside the step itself: clips, plugs, what must not be swapped, what
+ * to look at, notes.
+ */
 @Component({
   selector: 'p-step-facts',
   imports: [Photo, StateMark],
@@ -18,7 +21,8 @@ import { StateMark } from '../../ui/state-mark';
     }
     @if (step().clips; as clips) {
       <p>
-        <b>Start</b> at {{ clips.startAt }}, no deeper than <b class="m">{{ clips.deepestMm }} mm</b>. {{ clips.note ?? '' }}
+        <b>Start</b> at {{ clips.startAt }}, no deeper than <b class="m">{{ clips.deepestMm }} mm</b>.
+        {{ clips.note ?? '' }}
       </p>
     }
     @for (lead of leads(); track lead.label) {
@@ -88,13 +92,19 @@ export class StepFacts {
       if (thing.kind === 'screw' || !thing.connector) return [];
       const { opens, hinge, colours } = thing.connector;
       const back = this.step().leg !== 'in';
-      const words = [back ? '' : `${opens}.`, hinge ? `It turns on ${hinge}.` : '', colours ? `Wires: ${colours}.` : ''].filter(Boolean);
+      const words = [
+        back ? '' : `${opens}.`,
+        hinge ? `It turns on ${hinge}.` : '',
+        colours ? `Wires: ${colours}.` : '',
+      ].filter(Boolean);
       return words.length > 0 ? [{ label: thing.label, words: words.join(' ') }] : [];
     }),
   );
   protected readonly hidden = computed(() =>
     this.step().moves.flatMap((thing) =>
-      thing.kind === 'screw' && thing.hiddenUnder !== null ? [`${thing.holes.length} × ${thing.label} under ${thing.hiddenUnder}.`] : [],
+      thing.kind === 'screw' && thing.hiddenUnder !== null
+        ? [`${thing.holes.length} × ${thing.label} under ${thing.hiddenUnder}.`]
+        : [],
     ),
   );
   /** On the way out only: there the holes are filled. The two worst; the rest is on the model's page. */
@@ -106,6 +116,8 @@ export class StepFacts {
   /** Of this step, and of the one it mirrors: what was seen on the way in is wanted on the way out. */
   protected readonly notes = computed(() => {
     const { id, mirrorOf } = this.step();
-    return this.job().notes.filter((note) => note.stepId === id || (note.stepId !== null && note.stepId === mirrorOf));
+    return this.job().notes.filter(
+      (note) => note.stepId === id || (note.stepId !== null && note.stepId === mirrorOf),
+    );
   });
 }

@@ -1,5 +1,13 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { Store } from '@ngrx/store';
 import { SAY_SIDE, sayScrew } from '@petrichor/core/hardware';
 import {
@@ -71,7 +79,10 @@ export class WaySection {
   private readonly models = inject(Store).selectSignal(selectModels);
   /** The guide that this job is walked with; of ways planned before guides were kept, the model's own. */
   protected readonly guide = computed(
-    () => this.job().way?.guide ?? this.models().find((one) => one.id === this.job().intake.modelId)?.guide ?? null,
+    () =>
+      this.job().way?.guide ??
+      this.models().find((one) => one.id === this.job().intake.modelId)?.guide ??
+      null,
   );
   private readonly leg = computed(() => legOf(this.job().phase));
   private readonly all = computed(() => progress(this.job()));
@@ -156,7 +167,9 @@ export class WaySection {
       if (left === null)
         return {
           title: `Start the ${sayWait(here.step.waitSeconds)}`,
-          hint: held ? 'Press when the hand is on the button' : 'Press when it begins; hands are free meanwhile',
+          hint: held
+            ? 'Press when the hand is on the button'
+            : 'Press when it begins; hands are free meanwhile',
         };
       return left > 0
         ? { title: sayWait(left), hint: held ? 'Keep holding' : 'Leave it alone' }
@@ -165,7 +178,9 @@ export class WaySection {
     const next = nextThing(here);
     const goesOut = here.step.leg === 'in';
     if (next?.thing.kind === 'screw') {
-      const before = here.step.moves.slice(0, here.step.moves.indexOf(next.thing)).reduce((sum, thing) => sum + countOf(thing), 0);
+      const before = here.step.moves
+        .slice(0, here.step.moves.indexOf(next.thing))
+        .reduce((sum, thing) => sum + countOf(thing), 0);
       return {
         title: `Done: screw ${before + next.moved + 1} is ${goesOut ? 'out' : 'in'}`,
         hint: `Shift + Space: all ${countOf(next.thing) - next.moved} ${sayScrew(next.thing.screw)}`,
@@ -199,9 +214,14 @@ export class WaySection {
   /** Why the trial comes after closing, once the new drive is in. */
   protected readonly triedLater = computed(() => {
     const { phase, way } = this.job();
-    return way?.start && (phase === 'swap' || phase === 'way-out') && !way.scouting ? sayLater(way.start) : '';
+    return way?.start && (phase === 'swap' || phase === 'way-out') && !way.scouting
+      ? sayLater(way.start)
+      : '';
   });
-  /** What is missing after a step was left, and where it belongs: said at once, and as long as nothing else is done. */
+  /**
+   * What is missing after a step was left, and where it belongs: said at once, and as long as nothing else is
+   * done.
+   */
   protected readonly missing = computed(() => {
     const last = this.job().way?.ticks.at(-1);
     return typeof last?.short === 'string' ? sayMissing(this.job(), last.stepId) : null;
@@ -209,12 +229,17 @@ export class WaySection {
   /** Why the machine is only opened and closed again, in words; null: it is repaired. */
   protected readonly scouting = computed(() => {
     const { scouting = null, turnedBack = null } = this.job().way ?? {};
-    return turnedBack !== null ? `Turned back: ${turnedBack}` : scouting && `A visit to look: ${scouting.why}`;
+    return turnedBack !== null
+      ? `Turned back: ${turnedBack}`
+      : scouting && `A visit to look: ${scouting.why}`;
   });
   protected readonly toMeasure = computed(() => this.job().phase === 'way-in' && this.scouting() !== null);
   protected readonly turning = signal(false);
   protected readonly mayTurn = computed(
-    () => (this.job().phase === 'way-in' || this.job().phase === 'swap') && hasWalked(this.job()) && !this.lookingBack(),
+    () =>
+      (this.job().phase === 'way-in' || this.job().phase === 'swap') &&
+      hasWalked(this.job()) &&
+      !this.lookingBack(),
   );
   /** For a bench two metres away: the step alone, as large as it goes. */
   protected readonly far = draft('far', false);
@@ -226,12 +251,18 @@ export class WaySection {
       Space: { say: 'Done, one fastener at a time', run: () => this.tick(false) },
       'Shift+Space': { say: 'Done, all that are left of this kind', run: () => this.tick(true) },
       'Ctrl+Z': { say: 'Undo the last tick', run: () => this.undo() },
-      A: { say: 'Also out: something the guide does not know of', run: () => this.alsoOut.set(this.job().phase === 'way-in') },
+      A: {
+        say: 'Also out: something the guide does not know of',
+        run: () => this.alsoOut.set(this.job().phase === 'way-in'),
+      },
       N: { say: 'Note on this step', run: () => this.noting.set('note') },
       P: { say: 'Photo of this step', run: () => this.noting.set('note') },
       M: { say: 'Measure something', run: () => this.noting.set('measure') },
       F: { say: 'Found out of place, before anyone touched it', run: () => this.noting.set('found') },
-      R: { say: 'This is not how it was: a correction for the guide', run: () => this.noting.set('correction') },
+      R: {
+        say: 'This is not how it was: a correction for the guide',
+        run: () => this.noting.set('correction'),
+      },
       C: { say: 'Count the screws on the mat', run: () => this.counting.set(true) },
       B: { say: 'Large text, for reading from afar', run: () => this.far.update((far) => !far) },
       Z: { say: 'Turn back: close it again as it was', run: () => this.turning.set(this.mayTurn()) },
@@ -267,9 +298,12 @@ export class WaySection {
   /** A sentence where it is refused. */
   protected readonly leaveShort = (reason: string): string | null => {
     const stepId = this.atHand()?.step.id;
-    return stepId === undefined ? null : (this.desk.give(this.job(), { type: 'leave-short', stepId, reason })?.sentence ?? null);
+    return stepId === undefined
+      ? null
+      : (this.desk.give(this.job(), { type: 'leave-short', stepId, reason })?.sentence ?? null);
   };
-  protected readonly turnBack = (why: string): string | null => this.desk.give(this.job(), { type: 'turn-back', why })?.sentence ?? null;
+  protected readonly turnBack = (why: string): string | null =>
+    this.desk.give(this.job(), { type: 'turn-back', why })?.sentence ?? null;
 }
 
 /** `15 s`, `4:05 min` */

@@ -30,7 +30,10 @@ beforeEach(() => {
   localStorage.clear();
   TestBed.configureTestingModule({
     providers: [
-      { provide: PhotoKeeper, useValue: { waiting: () => 0, refused: () => null, address: (hash: string) => Promise.resolve(hash) } },
+      {
+        provide: PhotoKeeper,
+        useValue: { waiting: () => 0, refused: () => null, address: (hash: string) => Promise.resolve(hash) },
+      },
     ],
   });
 });
@@ -88,7 +91,12 @@ describe('an operation while it is written', () => {
     await form.type('#screw-mark', 'a triangle');
     await form.type('#screw-hidden', 'foot');
     const screws = () => draft.operation()!.takes.find((thing) => thing.kind === 'screw');
-    expect(screws()).toMatchObject({ label: 'M2 × 6 pan', mark: 'a triangle', hiddenUnder: 'foot', holes: [] });
+    expect(screws()).toMatchObject({
+      label: 'M2 × 6 pan',
+      mark: 'a triangle',
+      hiddenUnder: 'foot',
+      holes: [],
+    });
     draft.setHoles('screw', [{ xMm: 1, yMm: 1 }]);
     await form.settle();
     await form.type('#screw-depth', '6.5');
@@ -135,7 +143,9 @@ describe('screws on the map, by keys', () => {
     const shown = await drawn(PlaceHoles, { guide: begun().model().guide, side: null, holes });
     const now = () => shown.fixture.componentInstance.holes();
     const key = async (at: number, name: string, shiftKey = false) => {
-      shown.element.querySelectorAll('g.hole')[at]!.dispatchEvent(new KeyboardEvent('keydown', { key: name, shiftKey, bubbles: true }));
+      shown.element
+        .querySelectorAll('g.hole')
+        [at]!.dispatchEvent(new KeyboardEvent('keydown', { key: name, shiftKey, bubbles: true }));
       await shown.settle();
     };
     return { ...shown, now, key };
@@ -184,7 +194,9 @@ describe('the plan beside the guide', () => {
     const [slot] = draft.model().slots;
     draft.patchModel({ slots: [{ ...slot!, reach: ['shut-down', 'lift-the-shield', 'drive-out'] }] });
     const shown = await planned(draft);
-    expect([...shown.element.querySelectorAll('ol button')].map((one) => one.textContent)).toContain('lift the shield');
+    expect([...shown.element.querySelectorAll('ol button')].map((one) => one.textContent)).toContain(
+      'lift the shield',
+    );
   });
 
   it('gives way to the warning where there is no way, which leads to its place', async () => {
@@ -205,7 +217,10 @@ describe('two people at one guide', () => {
   const base = begun().model();
   const changed = (id: string, own: Partial<(typeof base.guide.operations)[number]>, of = base) => ({
     ...of,
-    guide: { ...of.guide, operations: of.guide.operations.map((one) => (one.id === id ? { ...one, ...own } : one)) },
+    guide: {
+      ...of.guide,
+      operations: of.guide.operations.map((one) => (one.id === id ? { ...one, ...own } : one)),
+    },
   });
   const theirs = changed('mains-off', { caution: 'theirs' });
   const mine = changed('drive-out', { detail: 'mine' }, changed('mains-off', { caution: 'mine' }));

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked, type WritableSignal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  type WritableSignal,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { GuideState, MachineModel } from '@petrichor/core/hardware';
@@ -22,7 +32,18 @@ import { PlanSide } from './plan-side';
 /** Writes a guide: operations as they come, screws on the map, the plan and what is wrong beside it. */
 @Component({
   selector: 'p-guide-edit',
-  imports: [RouterLink, CardForm, ConnectionLine, KeyBox, MergePanel, OperationForm, PhotoField, PlanSide, StateMark, TextField],
+  imports: [
+    RouterLink,
+    CardForm,
+    ConnectionLine,
+    KeyBox,
+    MergePanel,
+    OperationForm,
+    PhotoField,
+    PlanSide,
+    StateMark,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './edit.html',
   styleUrls: ['../../ui/page.css', '../columns.css', './edit.css'],
@@ -55,7 +76,11 @@ export class GuideEditScreen {
   protected readonly rows = computed(() => {
     const draft = this.draft();
     if (!draft) return [];
-    const marked = new Map(draft.warnings().flatMap((one) => one.operationIds.map((id) => [id, one.stops ? 'stop' : 'needs'] as const)));
+    const marked = new Map(
+      draft
+        .warnings()
+        .flatMap((one) => one.operationIds.map((id) => [id, one.stops ? 'stop' : 'needs'] as const)),
+    );
     const layers = new Map(draft.model().guide.layers.map((layer) => [layer.id, layer.name]));
     return draft.operations().map((one) => ({
       id: one.id,
@@ -67,7 +92,9 @@ export class GuideEditScreen {
   });
 
   constructor() {
-    inject(Keys).bind({ Escape: { say: 'Back to the model', run: () => void this.router.navigate(['/models', this.modelId()]) } });
+    inject(Keys).bind({
+      Escape: { say: 'Back to the model', run: () => void this.router.navigate(['/models', this.modelId()]) },
+    });
     this.store.dispatch(KnowledgeActions.wanted());
     effect(() => {
       const { loaded } = this.knowledge();
@@ -90,7 +117,9 @@ export class GuideEditScreen {
       const { versions } = await firstValueFrom(this.api.modelRecord({ params: { modelId } }));
       const newest = versions[0];
       const draft =
-        newest?.state === 'draft' ? await firstValueFrom(this.api.modelAt({ params: { modelId, version: newest.version } })) : null;
+        newest?.state === 'draft'
+          ? await firstValueFrom(this.api.modelAt({ params: { modelId, version: newest.version } }))
+          : null;
       const model = draft ?? known;
       if (!model) return this.fault.set('There is no such model here. Begin a new one under Models.');
       this.begin({ model, basedOn: Math.max(newest?.version ?? 0, known?.guide.version ?? 0), photo: null });
@@ -110,7 +139,8 @@ export class GuideEditScreen {
   }
 
   protected add(): void {
-    if (this.newTitle().trim() === '') return this.fault.set('Say what the hands do: "Undo 4 screws of the cover".');
+    if (this.newTitle().trim() === '')
+      return this.fault.set('Say what the hands do: "Undo 4 screws of the cover".');
     this.fault.set('');
     this.draft()?.add(this.newTitle());
     this.newTitle.set('');
@@ -137,7 +167,11 @@ export class GuideEditScreen {
       );
       this.told.set(`Saved as version ${version}, ${state}.`);
       this.why.set('');
-      const saved = { ...whole(), basedOn: version, model: { ...whole().model, guide: { ...whole().model.guide, version, state } } };
+      const saved = {
+        ...whole(),
+        basedOn: version,
+        model: { ...whole().model, guide: { ...whole().model.guide, version, state } },
+      };
       this.clean = saved;
       whole.set(saved);
       this.conflict.set(null);

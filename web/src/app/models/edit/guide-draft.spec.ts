@@ -22,7 +22,9 @@ describe('a guide while it is written', () => {
   it('begins as one that can be walked, and says so', () => {
     const { draft } = begun();
     expect(draft.warnings()).toEqual([]);
-    expect(draft.whole('reviewed')).toMatchObject({ model: { id: 'ostrey-plover-12', guide: { state: 'reviewed' } } });
+    expect(draft.whole('reviewed')).toMatchObject({
+      model: { id: 'ostrey-plover-12', guide: { state: 'reviewed' } },
+    });
   });
 
   it('puts what is added into the chain: after the one at hand, before what waited for it', () => {
@@ -30,7 +32,13 @@ describe('a guide while it is written', () => {
     draft.at.set('mains-off');
     draft.add('Undo 4 screws');
     draft.add('Lift the cover');
-    expect(draft.operations().map((one) => one.id)).toEqual(['shut-down', 'mains-off', 'undo-4-screws', 'lift-the-cover', 'drive-out']);
+    expect(draft.operations().map((one) => one.id)).toEqual([
+      'shut-down',
+      'mains-off',
+      'undo-4-screws',
+      'lift-the-cover',
+      'drive-out',
+    ]);
     expect(afterOf(draft, 'lift-the-cover')).toEqual([['undo-4-screws']]);
     expect(afterOf(draft, 'drive-out')).toEqual([['lift-the-cover']]);
     expect(draft.at()).toBe('lift-the-cover');
@@ -75,7 +83,10 @@ describe('a guide while it is written', () => {
     draft.patch({ checks: ['', ' no dust '] });
     expect(draft.model().cautions).toEqual(['Hot.', '']);
     const read = draft.whole('draft');
-    expect('model' in read && [read.model.cautions, read.model.guide.operations.at(-1)!.checks]).toEqual([['Hot.'], ['no dust']]);
+    expect('model' in read && [read.model.cautions, read.model.guide.operations.at(-1)!.checks]).toEqual([
+      ['Hot.'],
+      ['no dust'],
+    ]);
     draft.patchModel({ labelTexts: [''] });
     expect(draft.whole('draft')).toMatchObject({ operationId: null });
   });

@@ -1,5 +1,11 @@
 import { computed, signal, untracked, type Signal, type WritableSignal } from '@angular/core';
-import { MachineModelSchema, type Hole, type MachineModel, type Operation, type TakenThing } from '@petrichor/core/hardware';
+import {
+  MachineModelSchema,
+  type Hole,
+  type MachineModel,
+  type Operation,
+  type TakenThing,
+} from '@petrichor/core/hardware';
 import { guideWarnings } from '@petrichor/core/teardown';
 import { cut } from '@petrichor/core/units';
 
@@ -15,9 +21,17 @@ export interface Written {
 export type ScrewThing = Extract<TakenThing, { kind: 'screw' }>;
 export type OtherThing = Exclude<TakenThing, ScrewThing>;
 
-const VERB: Record<OtherThing['kind'], string> = { part: 'Off', lead: 'Unplugged', tape: 'Peeled', drive: 'Out' };
+const VERB: Record<OtherThing['kind'], string> = {
+  part: 'Off',
+  lead: 'Unplugged',
+  tape: 'Peeled',
+  drive: 'Out',
+};
 
-/** A guide while it is written: every change makes the next document, and what is wrong with it is known at once. */
+/**
+ * A guide while it is written: every change makes the next document, and what is wrong with it is known at
+ * once.
+ */
 export class GuideDraft {
   /** The operation one writes at. */
   readonly at = signal<string | null>(null);
@@ -39,7 +53,9 @@ export class GuideDraft {
     this.patchModel({ guide: { ...untracked(this.model).guide, ...own } });
   }
 
-  /** A new operation after the one at hand, waiting for it: as one writes them down while opening a machine. */
+  /**
+   * A new operation after the one at hand, waiting for it: as one writes them down while opening a machine.
+   */
   add(title: string): void {
     const all = untracked(this.operations);
     const before = untracked(this.operation) ?? all.at(-2) ?? null;
@@ -69,11 +85,14 @@ export class GuideDraft {
       atSwap: false,
     };
     const place = before ? all.indexOf(before) + 1 : all.length;
-    // What waited for the operation before waits for the new one now: the drive stays at the end of the chain.
+    // What waited for the operation before waits for the new one now: the drive stays at the end of the
+    // chain.
     const rest = all
       .slice(place)
       .map((one) =>
-        before && one.after.length === 1 && one.after[0]!.length === 1 && one.after[0]![0] === before.id ? { ...one, after: [[id]] } : one,
+        before && one.after.length === 1 && one.after[0]!.length === 1 && one.after[0]![0] === before.id
+          ? { ...one, after: [[id]] }
+          : one,
       );
     this.patchGuide({ operations: [...all.slice(0, place), added, ...rest] });
     this.at.set(id);
@@ -81,7 +100,9 @@ export class GuideDraft {
 
   patch(own: Partial<Operation>): void {
     const id = untracked(this.at);
-    this.patchGuide({ operations: untracked(this.operations).map((one) => (one.id === id ? { ...one, ...own } : one)) });
+    this.patchGuide({
+      operations: untracked(this.operations).map((one) => (one.id === id ? { ...one, ...own } : one)),
+    });
   }
 
   /** Takes the operation out; what waited for it waits for what it waited for. */
@@ -120,7 +141,15 @@ export class GuideDraft {
       key,
       kind: 'screw',
       label: 'M2 × 4 pan',
-      screw: { thread: 'M2', lengthMm: 4, head: 'pan', bit: 'PH0', headDiameterMm: null, headHeightMm: null, form: 'machine' },
+      screw: {
+        thread: 'M2',
+        lengthMm: 4,
+        head: 'pan',
+        bit: 'PH0',
+        headDiameterMm: null,
+        headHeightMm: null,
+        form: 'machine',
+      },
       holes: [],
       captive: false,
       hiddenUnder: null,
@@ -128,13 +157,20 @@ export class GuideDraft {
       behind: null,
     };
     this.patch({
-      takes: [...takes, kind === 'screw' ? screw : { key, kind, verb: VERB[kind], label: '', count: 1, connector: null, ties: null }],
+      takes: [
+        ...takes,
+        kind === 'screw'
+          ? screw
+          : { key, kind, verb: VERB[kind], label: '', count: 1, connector: null, ties: null },
+      ],
     });
   }
 
   patchThing(key: string, own: Partial<ScrewThing> | Partial<OtherThing>): void {
     const takes = untracked(this.operation)?.takes ?? [];
-    this.patch({ takes: takes.map((thing) => (thing.key === key ? ({ ...thing, ...own } as TakenThing) : thing)) });
+    this.patch({
+      takes: takes.map((thing) => (thing.key === key ? ({ ...thing, ...own } as TakenThing) : thing)),
+    });
   }
 
   removeThing(key: string): void {
@@ -155,9 +191,14 @@ export class GuideDraft {
     const issue = read.error.issues[0]!;
     const at = issue.path.indexOf('operations');
     const operation = at >= 0 ? model.guide.operations[Number(issue.path[at + 1])] : undefined;
-    const field = issue.path.filter((part) => typeof part === 'string' && !['guide', 'operations'].includes(part)).join(', ');
+    const field = issue.path
+      .filter((part) => typeof part === 'string' && !['guide', 'operations'].includes(part))
+      .join(', ');
     const where = operation ? `‘${operation.title || operation.id}’, ${field}` : field;
-    return { problem: `${where}: ${issue.message}. Put that right, then save.`.replace('..', '.'), operationId: operation?.id ?? null };
+    return {
+      problem: `${where}: ${issue.message}. Put that right, then save.`.replace('..', '.'),
+      operationId: operation?.id ?? null,
+    };
   }
 }
 
@@ -183,7 +224,11 @@ function withoutEmptyLines(model: MachineModel): MachineModel {
     soldered: filled(model.soldered),
     guide: {
       ...model.guide,
-      operations: model.guide.operations.map((one) => ({ ...one, checks: filled(one.checks), frees: filled(one.frees) })),
+      operations: model.guide.operations.map((one) => ({
+        ...one,
+        checks: filled(one.checks),
+        frees: filled(one.frees),
+      })),
     },
   };
 }

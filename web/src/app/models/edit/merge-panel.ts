@@ -45,8 +45,22 @@ const sayField = (name: string): string => SAY_FIELD[name] ?? name;
           <span class="mu">{{ one.say }}</span>
           @if (one.who === 'both') {
             <span class="acts" role="group" [attr.aria-label]="'Whose: ' + one.name">
-              <button class="tgt" type="button" [attr.aria-pressed]="!one.theirs" (click)="choose(one.key, false)">mine</button>
-              <button class="tgt" type="button" [attr.aria-pressed]="one.theirs" (click)="choose(one.key, true)">theirs</button>
+              <button
+                class="tgt"
+                type="button"
+                [attr.aria-pressed]="!one.theirs"
+                (click)="choose(one.key, false)"
+              >
+                mine
+              </button>
+              <button
+                class="tgt"
+                type="button"
+                [attr.aria-pressed]="one.theirs"
+                (click)="choose(one.key, true)"
+              >
+                theirs
+              </button>
             </span>
           }
         </li>
@@ -90,7 +104,9 @@ export class MergePanel {
   readonly merged = output<MachineModel>();
   readonly mineKept = output();
   private readonly taken = signal<ReadonlySet<string>>(new Set());
-  protected readonly merge = computed(() => mergeModels(this.conflict().base, this.conflict().theirs, this.mine(), this.taken()));
+  protected readonly merge = computed(() =>
+    mergeModels(this.conflict().base, this.conflict().theirs, this.mine(), this.taken()),
+  );
   protected readonly rows = computed(() =>
     this.merge().changes.map((one) => ({
       key: one.key,
@@ -107,7 +123,8 @@ export class MergePanel {
 }
 
 function sayChange({ who, theirs, mine }: ModelChange, by: string): string {
-  const what = (fields: readonly string[]) => (fields.length === 0 ? '' : `: ${fields.map(sayField).join(', ')}`);
+  const what = (fields: readonly string[]) =>
+    fields.length === 0 ? '' : `: ${fields.map(sayField).join(', ')}`;
   if (who === 'theirs') return `${by} changed it${what(theirs)}. Taken over.`;
   if (who === 'mine') return `You changed it${what(mine)}. It stays.`;
   return `Both changed it. ${by}${what(theirs)}; you${what(mine)}.`;

@@ -1,5 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import { PART_KIND_WORDS, SAY_SIDE, SideSchema, UsedUpKindSchema, type Side, type UsedUpKind } from '@petrichor/core/hardware';
+import {
+  PART_KIND_WORDS,
+  SAY_SIDE,
+  SideSchema,
+  UsedUpKindSchema,
+  type Side,
+  type UsedUpKind,
+} from '@petrichor/core/hardware';
 import { ChoiceField } from '../../ui/field/choice-field';
 import { NumberField } from '../../ui/field/number-field';
 import { SelectField } from '../../ui/field/select-field';
@@ -67,7 +74,10 @@ export class OperationForm {
   ]);
   /** Null: nobody has said what a start needs, so it is tried once closed. */
   protected readonly start = computed(() => this.draft().model().guide.start);
-  protected readonly laying = UsedUpKindSchema.options.map((value) => ({ value, label: PART_KIND_WORDS[value] }));
+  protected readonly laying = UsedUpKindSchema.options.map((value) => ({
+    value,
+    label: PART_KIND_WORDS[value],
+  }));
 
   protected lays(kind: UsedUpKind, on: boolean): void {
     const now = this.operation().mirror?.lays ?? [];
@@ -77,7 +87,9 @@ export class OperationForm {
   protected needsBack(on: boolean): void {
     const back = this.start()?.back ?? [];
     const { id } = this.operation();
-    this.draft().patchGuide({ start: { back: on ? [...new Set([...back, id])] : back.filter((one) => one !== id) } });
+    this.draft().patchGuide({
+      start: { back: on ? [...new Set([...back, id])] : back.filter((one) => one !== id) },
+    });
   }
 
   protected patch(own: Parameters<GuideDraft['patch']>[0]): void {
@@ -100,7 +112,10 @@ export class OperationForm {
   }
 
   protected clips(own: Partial<NonNullable<ReturnType<typeof this.operation>['clips']>> | null): void {
-    this.patch({ clips: own === null ? null : { startAt: '', deepestMm: 6, note: null, ...this.operation().clips, ...own } });
+    this.patch({
+      clips:
+        own === null ? null : { startAt: '', deepestMm: 6, note: null, ...this.operation().clips, ...own },
+    });
   }
 
   protected readonly round = (seconds: number): number => Math.max(1, Math.round(seconds));

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, model, resource, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  model,
+  resource,
+  viewChild,
+} from '@angular/core';
 import { machineOutlineOf, type Guide, type Hole, type Side } from '@petrichor/core/hardware';
 import { PhotoKeeper } from '../../state/photos/photo-keeper';
 
@@ -7,7 +17,8 @@ const NEAR_MM = 6;
 const STEP_MM = { fine: 0.5, coarse: 5 } as const;
 
 /**
- * The screws of one group on the outline map, over a photo of the machine: a press sets one, a press on one takes it
+ * The screws of one group on the outline map, over a photo of the machine: a press sets one, a press on one
+ * takes it
  * away, dragging or the arrow keys move it.
  */
 @Component({
@@ -36,9 +47,24 @@ const STEP_MM = { fine: 0.5, coarse: 5 } as const;
           opacity="0.75"
         />
       }
-      <rect class="body" [class.over]="picture.value()" x="0" y="0" [attr.width]="plan.widthMm" [attr.height]="plan.heightMm" rx="8" />
+      <rect
+        class="body"
+        [class.over]="picture.value()"
+        x="0"
+        y="0"
+        [attr.width]="plan.widthMm"
+        [attr.height]="plan.heightMm"
+        rx="8"
+      />
       @for (mark of plan.landmarks; track $index) {
-        <rect class="landmark" [attr.x]="mark.xMm" [attr.y]="mark.yMm" [attr.width]="mark.widthMm" [attr.height]="mark.heightMm" rx="2" />
+        <rect
+          class="landmark"
+          [attr.x]="mark.xMm"
+          [attr.y]="mark.yMm"
+          [attr.width]="mark.widthMm"
+          [attr.height]="mark.heightMm"
+          rx="2"
+        />
       }
       @for (hole of others(); track $index) {
         <circle class="other" [attr.cx]="hole.xMm" [attr.cy]="hole.yMm" r="2" />
@@ -49,7 +75,13 @@ const STEP_MM = { fine: 0.5, coarse: 5 } as const;
           tabindex="0"
           role="button"
           [attr.aria-label]="
-            'Screw ' + ($index + 1) + ' at ' + hole.xMm + ' and ' + hole.yMm + ' mm. Arrow keys move it, Delete takes it away.'
+            'Screw ' +
+            ($index + 1) +
+            ' at ' +
+            hole.xMm +
+            ' and ' +
+            hole.yMm +
+            ' mm. Arrow keys move it, Delete takes it away.'
           "
           [attr.transform]="'translate(' + hole.xMm + ' ' + hole.yMm + ')'"
           (keydown)="key($event, $index)"
@@ -60,9 +92,10 @@ const STEP_MM = { fine: 0.5, coarse: 5 } as const;
       }
     </svg>
     <p class="mu small">
-      {{ plan.topEdge }} above, {{ plan.bottomEdge }} below; {{ plan.widthMm }} × {{ plan.heightMm }} mm. Press to set a screw, press one to
-      take it away, drag to move it. With the keyboard:
-      <button class="link" type="button" (click)="addInMiddle()">set one in the middle</button>, then arrow keys.
+      {{ plan.topEdge }} above, {{ plan.bottomEdge }} below; {{ plan.widthMm }} × {{ plan.heightMm }} mm.
+      Press to set a screw, press one to take it away, drag to move it. With the keyboard:
+      <button class="link" type="button" (click)="addInMiddle()">set one in the middle</button>, then arrow
+      keys.
     </p>
   `,
   styles: `
@@ -123,7 +156,9 @@ export class PlaceHoles {
   protected press(event: PointerEvent): void {
     const at = this.placeOf(event);
     if (!at) return;
-    const index = this.holes().findIndex((hole) => Math.hypot(hole.xMm - at.xMm, hole.yMm - at.yMm) < NEAR_MM);
+    const index = this.holes().findIndex(
+      (hole) => Math.hypot(hole.xMm - at.xMm, hole.yMm - at.yMm) < NEAR_MM,
+    );
     if (index < 0) this.holes.set([...this.holes(), at]);
     this.held = { index: index < 0 ? this.holes().length - 1 : index, moved: index < 0 };
     this.svg().nativeElement.setPointerCapture(event.pointerId);
@@ -148,9 +183,12 @@ export class PlaceHoles {
     const hole = this.holes()[index];
     if (!hole) return;
     const by = event.shiftKey ? STEP_MM.coarse : STEP_MM.fine;
-    const [dx, dy] = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] }[event.key] ?? [0, 0];
+    const [dx, dy] = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] }[
+      event.key
+    ] ?? [0, 0];
     if (event.key === 'Delete' || event.key === 'Backspace') this.take(index);
-    else if (dx !== 0 || dy !== 0) this.replace(index, this.within({ xMm: hole.xMm + dx!, yMm: hole.yMm + dy! }));
+    else if (dx !== 0 || dy !== 0)
+      this.replace(index, this.within({ xMm: hole.xMm + dx!, yMm: hole.yMm + dy! }));
     else return;
     event.preventDefault();
     event.stopPropagation();
@@ -162,7 +200,9 @@ export class PlaceHoles {
   }
 
   private replace(index: number, at: Hole): void {
-    this.holes.set(this.holes().map((hole, own) => (own === index ? { ...hole, xMm: at.xMm, yMm: at.yMm } : hole)));
+    this.holes.set(
+      this.holes().map((hole, own) => (own === index ? { ...hole, xMm: at.xMm, yMm: at.yMm } : hole)),
+    );
   }
 
   private take(index: number): void {

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { planInputOf, sayTurns, type Plan, type SearchProgress } from '@petrichor/core/teardown';
 import { sayMinutes } from '@petrichor/core/units';
 import { StateMark } from '../../ui/state-mark';
@@ -29,7 +38,9 @@ const PAUSE_MS = 250;
       <ol>
         @for (step of order(); track step.id) {
           <li>
-            <button class="link" type="button" (click)="draft().at.set(step.id)">{{ step.short || step.id }}</button>
+            <button class="link" type="button" (click)="draft().at.set(step.id)">
+              {{ step.short || step.id }}
+            </button>
             <span class="mu">{{ step.turn }}{{ step.tool ?? '' }}</span>
           </li>
         }
@@ -43,7 +54,9 @@ const PAUSE_MS = 250;
       @for (warning of draft().warnings(); track warning.sentence) {
         <li>
           <p-state-mark [mark]="warning.stops ? 'stop' : 'needs'" [size]="16" />
-          <button class="link" type="button" (click)="draft().at.set(warning.operationIds[0] ?? null)">{{ warning.sentence }}</button>
+          <button class="link" type="button" (click)="draft().at.set(warning.operationIds[0] ?? null)">
+            {{ warning.sentence }}
+          </button>
         </li>
       } @empty {
         <li><p-state-mark mark="settled" [size]="16" /> Nothing: it can be walked in and out.</li>
@@ -97,7 +110,16 @@ export class PlanSide {
       const { guide, slots } = this.draft().model();
       const reach = [...new Set(slots.flatMap((slot) => slot.reach))];
       const input = planInputOf({ guide }, reach);
-      return { ...input, operations: input.operations.map(({ id, side, tool, minutes, after }) => ({ id, side, tool, minutes, after })) };
+      return {
+        ...input,
+        operations: input.operations.map(({ id, side, tool, minutes, after }) => ({
+          id,
+          side,
+          tool,
+          minutes,
+          after,
+        })),
+      };
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );

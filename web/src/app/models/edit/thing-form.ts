@@ -1,5 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import { sayScrew, type Hole, type LeadConnector, type Screw, type TakenThing } from '@petrichor/core/hardware';
+import {
+  sayScrew,
+  type Hole,
+  type LeadConnector,
+  type Screw,
+  type TakenThing,
+} from '@petrichor/core/hardware';
 import { COARSE_PITCH_MM } from '@petrichor/core/standards';
 import { ScrewGlyph } from '../../drawing/screw-glyph';
 import { type ChoiceOption } from '../../ui/choice';
@@ -43,7 +49,10 @@ export class ThingForm {
   readonly thing = input.required<TakenThing>();
   readonly photo = input<string | null>(null);
   protected readonly placing = signal(false);
-  protected readonly threads = (Object.keys(COARSE_PITCH_MM) as Screw['thread'][]).map((value) => ({ value, label: value }));
+  protected readonly threads = (Object.keys(COARSE_PITCH_MM) as Screw['thread'][]).map((value) => ({
+    value,
+    label: value,
+  }));
   protected readonly heads = (['pan', 'wafer', 'flat'] as const).map((value) => ({ value, label: value }));
   protected readonly behinds = BEHIND;
   protected readonly connectors: readonly ChoiceOption<LeadConnector['kind'] | null>[] = [
@@ -71,7 +80,9 @@ export class ThingForm {
       .operations.filter((one) => (one.side ?? this.guide().startSide) === this.side())
       .flatMap((one) =>
         one.takes.flatMap((thing) =>
-          thing.kind === 'screw' && !(one.id === this.draft().at() && thing.key === this.thing().key) ? thing.holes : [],
+          thing.kind === 'screw' && !(one.id === this.draft().at() && thing.key === this.thing().key)
+            ? thing.holes
+            : [],
         ),
       ),
   );
@@ -99,13 +110,17 @@ export class ThingForm {
     const depthMm = this.screw()?.holes[0]?.depthMm;
     this.draft().setHoles(
       this.thing().key,
-      holes.map((hole) => (depthMm === undefined || hole.depthMm !== undefined ? hole : { ...hole, depthMm })),
+      holes.map((hole) =>
+        depthMm === undefined || hole.depthMm !== undefined ? hole : { ...hole, depthMm },
+      ),
     );
   }
 
   protected setConnector(kind: LeadConnector['kind'] | null): void {
     const opens = CONNECTORS.find((one) => one.value === kind)?.opens;
-    this.patch({ connector: kind === null || opens === undefined ? null : { kind, opens, hinge: null, colours: null } });
+    this.patch({
+      connector: kind === null || opens === undefined ? null : { kind, opens, hinge: null, colours: null },
+    });
   }
 
   protected patchConnector(own: Partial<LeadConnector>): void {

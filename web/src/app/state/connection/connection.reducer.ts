@@ -14,7 +14,9 @@ export const ConnectionActions = createActionGroup({
   },
 });
 
-/** `runs`: another build answers, and everything still reads. `unreadable`: this page cannot follow any more. */
+/**
+ * `runs`: another build answers, and everything still reads. `unreadable`: this page cannot follow any more.
+ */
 export type Newer = 'no' | 'runs' | 'unreadable';
 
 export interface ConnectionState {
@@ -27,10 +29,19 @@ export interface ConnectionState {
 
 export const connectionReducer = createReducer<ConnectionState>(
   { lostSince: null, keeps: true, newer: 'no' },
-  on(ConnectionActions.lost, (state, { at }): ConnectionState => ({ ...state, lostSince: state.lostSince ?? at })),
-  on(ConnectionActions.back, (state): ConnectionState => (state.lostSince === null ? state : { ...state, lostSince: null })),
-  on(ConnectionActions.keepsNothing, (state): ConnectionState => (state.keeps ? { ...state, keeps: false } : state)),
-  on(ConnectionActions.newerRuns, (state): ConnectionState => (state.newer === 'no' ? { ...state, newer: 'runs' } : state)),
+  on(ConnectionActions.lost, (state, { at }): ConnectionState => ({
+    ...state,
+    lostSince: state.lostSince ?? at,
+  })),
+  on(ConnectionActions.back, (state): ConnectionState =>
+    state.lostSince === null ? state : { ...state, lostSince: null },
+  ),
+  on(ConnectionActions.keepsNothing, (state): ConnectionState =>
+    state.keeps ? { ...state, keeps: false } : state,
+  ),
+  on(ConnectionActions.newerRuns, (state): ConnectionState =>
+    state.newer === 'no' ? { ...state, newer: 'runs' } : state,
+  ),
   on(ConnectionActions.unreadableCame, (state): ConnectionState => ({ ...state, newer: 'unreadable' })),
 );
 

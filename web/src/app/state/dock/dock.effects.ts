@@ -6,9 +6,12 @@ import { DockActions } from './dock.reducer';
 
 const ASK_EVERY_MS = 1500;
 
-const failed = (error: unknown) => DockActions.lost({ sentence: faultOf(error).sentence, at: new Date().toISOString() });
+const failed = (error: unknown) =>
+  DockActions.lost({ sentence: faultOf(error).sentence, at: new Date().toISOString() });
 
-/** Asks while somebody watches. A dock that is away is asked on: a run that it has begun goes on by itself. */
+/**
+ * Asks while somebody watches. A dock that is away is asked on: a run that it has begun goes on by itself.
+ */
 export const poll = createEffect(
   (actions = inject(Actions), api = inject(Api)) =>
     actions.pipe(

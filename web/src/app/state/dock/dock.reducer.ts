@@ -35,10 +35,24 @@ export const dockReducer = createReducer<DockState>(
   { dock: null, asked: false, lostSince: null, runs: {}, forgotten: {}, simulated: [], refusal: '' },
   on(DockActions.told, (state, { dock }): DockState => {
     const told = (dock?.bays ?? []).flatMap((bay) => (bay.run ? [[bay.run.runId, bay.run] as const] : []));
-    return { ...state, dock, asked: true, lostSince: null, runs: { ...state.runs, ...Object.fromEntries(told) } };
+    return {
+      ...state,
+      dock,
+      asked: true,
+      lostSince: null,
+      runs: { ...state.runs, ...Object.fromEntries(told) },
+    };
   }),
-  on(DockActions.lost, (state, { at }): DockState => ({ ...state, asked: true, lostSince: state.lostSince ?? at })),
-  on(DockActions.runTold, (state, { run }): DockState => ({ ...state, runs: { ...state.runs, [run.runId]: run }, refusal: '' })),
+  on(DockActions.lost, (state, { at }): DockState => ({
+    ...state,
+    asked: true,
+    lostSince: state.lostSince ?? at,
+  })),
+  on(DockActions.runTold, (state, { run }): DockState => ({
+    ...state,
+    runs: { ...state.runs, [run.runId]: run },
+    refusal: '',
+  })),
   on(DockActions.runForgotten, (state, { runId, sentence }): DockState => ({
     ...state,
     forgotten: { ...state.forgotten, [runId]: sentence },

@@ -64,7 +64,12 @@ describe('asking the dock', () => {
 
   beforeEach(() => {
     TestBed.configureTestingModule({
-      providers: [provideStore({ dock: dockReducer }), provideEffects(dockEffects), provideHttpClient(), provideHttpClientTesting()],
+      providers: [
+        provideStore({ dock: dockReducer }),
+        provideEffects(dockEffects),
+        provideHttpClient(),
+        provideHttpClientTesting(),
+      ],
     });
     http = TestBed.inject(HttpTestingController);
     store = TestBed.inject(Store);
@@ -76,7 +81,9 @@ describe('asking the dock', () => {
     http.expectOne('/api/dock').flush({ dock: dock(false, run) });
     expect(state().dock).not.toBeNull();
     await wait(1550);
-    http.expectOne('/api/dock').flush({ detail: 'away', code: 'dock-away' }, { status: 503, statusText: 'Service Unavailable' });
+    http
+      .expectOne('/api/dock')
+      .flush({ detail: 'away', code: 'dock-away' }, { status: 503, statusText: 'Service Unavailable' });
     expect(state().lostSince).not.toBeNull();
     await wait(1550);
     http.expectOne('/api/dock').flush({ dock: dock(false) });
@@ -88,12 +95,17 @@ describe('asking the dock', () => {
 
   it('asks a simulated dock for its drives, and puts one in', () => {
     store.dispatch(DockActions.told({ dock: dock(true) }));
-    http.expectOne('/api/dock/simulated/drives').flush({ drives: [{ id: 'd7', say: 'Corrie D7', inBay: null }] });
+    http
+      .expectOne('/api/dock/simulated/drives')
+      .flush({ drives: [{ id: 'd7', say: 'Corrie D7', inBay: null }] });
     expect(state().simulated).toHaveLength(1);
     store.dispatch(DockActions.putIn({ bay: 'A', driveId: 'd7' }));
     const request = http.expectOne('/api/dock/simulated/bays/A');
     expect(request.request.body).toEqual({ driveId: 'd7' });
-    request.flush({ detail: 'There is no simulated drive.', code: 'no-drive' }, { status: 404, statusText: 'Not Found' });
+    request.flush(
+      { detail: 'There is no simulated drive.', code: 'no-drive' },
+      { status: 404, statusText: 'Not Found' },
+    );
     expect(state().refusal).toBe('There is no simulated drive.');
   });
 });

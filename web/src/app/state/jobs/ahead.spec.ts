@@ -54,7 +54,10 @@ describe('a server that was restored to an earlier time', () => {
       SessionActions.told({
         reply: {
           firstAccountNeeded: false,
-          signedIn: { account: { id, name: id, signInName: id, roles: ['technician'] }, workshop: { id: 'w', name: 'W' } },
+          signedIn: {
+            account: { id, name: id, signInName: id, roles: ['technician'] },
+            workshop: { id: 'w', name: 'W' },
+          },
         },
       }),
     );
@@ -66,13 +69,25 @@ describe('a server that was restored to an earlier time', () => {
     jobThere = null;
     aside.length = 0;
     const problem = (status: number) =>
-      throwError(() => new HttpErrorResponse({ status, error: { type: '', title: '', status, detail: 'Not now, in words.', code: 'x' } }));
+      throwError(
+        () =>
+          new HttpErrorResponse({
+            status,
+            error: { type: '', title: '', status, detail: 'Not now, in words.', code: 'x' },
+          }),
+      );
     const api = {
       missingCommands: ({ body: { commandIds } }: { body: MissingCommands }) => {
         asked.push(commandIds);
         return of({ missing: commandIds.filter((id) => !has.has(id)) });
       },
-      give: ({ params: { jobId }, body: { commandId } }: { params: { jobId: string }; body: GiveCommand }) => {
+      give: ({
+        params: { jobId },
+        body: { commandId },
+      }: {
+        params: { jobId: string };
+        body: GiveCommand;
+      }) => {
         if (away) return throwError(() => new HttpErrorResponse({ status: 0 }));
         if (refuses.has(commandId)) return problem(409);
         given.push([jobId, commandId]);
@@ -90,7 +105,8 @@ describe('a server that was restored to an earlier time', () => {
       all: () => Promise.resolve([...log]),
       newest: (count: number) => Promise.resolve(log.slice(-count).map((one) => one.commandId)),
       add: (one: Sent) => Promise.resolve(void log.push(one)),
-      forget: (ids: string[]) => Promise.resolve(void (log = log.filter((one) => !ids.includes(one.commandId)))),
+      forget: (ids: string[]) =>
+        Promise.resolve(void (log = log.filter((one) => !ids.includes(one.commandId)))),
     };
     TestBed.configureTestingModule({
       providers: [
@@ -99,7 +115,10 @@ describe('a server that was restored to an earlier time', () => {
         { provide: SentLog, useValue: sentLog },
         {
           provide: Outbox,
-          useValue: { setAside: (one: SetAside) => Promise.resolve(void aside.push(one)), allAside: () => Promise.resolve([]) },
+          useValue: {
+            setAside: (one: SetAside) => Promise.resolve(void aside.push(one)),
+            allAside: () => Promise.resolve([]),
+          },
         },
       ],
     });

@@ -16,7 +16,10 @@ const NEWEST = 100;
 /** A reply that was overtaken by another is older than what is here, too: it is asked once more. */
 const ONCE_MORE_MS = 1500;
 
-/** What this screen did and the server does not have any more: it was restored to an earlier state. Offered, never dropped by itself. */
+/**
+ * What this screen did and the server does not have any more: it was restored to an earlier state. Offered,
+ * never dropped by itself.
+ */
 @Injectable({ providedIn: 'root' })
 export class Ahead {
   private readonly api = inject(Api);
@@ -57,7 +60,9 @@ export class Ahead {
     const missing = new Set<string>();
     for (let at = 0; at < ids.length; at += AT_ONCE) {
       const some = ids.slice(at, at + AT_ONCE);
-      for (const id of (await firstValueFrom(this.api.missingCommands({ body: { commandIds: some } }))).missing) missing.add(id);
+      for (const id of (await firstValueFrom(this.api.missingCommands({ body: { commandIds: some } })))
+        .missing)
+        missing.add(id);
     }
     return missing;
   }
@@ -77,12 +82,16 @@ export class Ahead {
         await new Promise((done) => setTimeout(done, ONCE_MORE_MS));
         job = await there();
       }
-      if (job === null || (job && job.seq < seqHere())) this.store.dispatch(JobsActions.setBack({ jobId, job }));
+      if (job === null || (job && job.seq < seqHere()))
+        this.store.dispatch(JobsActions.setBack({ jobId, job }));
     }
     this.store.dispatch(BenchActions.wanted());
   }
 
-  /** Gives what is missing once more, in the order it was done and under the ids it had. What the server refuses now is set aside. */
+  /**
+   * Gives what is missing once more, in the order it was done and under the ids it had. What the server
+   * refuses now is set aside.
+   */
   async sendAgain(): Promise<void> {
     if (this.sending()) return;
     this.sending.set(true);
@@ -110,7 +119,9 @@ export class Ahead {
         await this.rename(one.jobId, job.id);
       } else {
         const { commandId, command } = one.pending;
-        const { events } = await firstValueFrom(this.api.give({ params: { jobId }, body: { commandId, basedOn: 0, command } }));
+        const { events } = await firstValueFrom(
+          this.api.give({ params: { jobId }, body: { commandId, basedOn: 0, command } }),
+        );
         this.store.dispatch(JobsActions.eventsCame({ jobId, events }));
       }
       return true;
@@ -128,7 +139,9 @@ export class Ahead {
     if (from === to) return;
     const moved = this.missing().filter((one) => one.jobId === from && one.kind === 'command');
     const renamed = moved.map((one) => ({ ...one, jobId: to }));
-    this.missing.update((all) => all.map((one) => renamed.find(({ commandId }) => commandId === one.commandId) ?? one));
+    this.missing.update((all) =>
+      all.map((one) => renamed.find(({ commandId }) => commandId === one.commandId) ?? one),
+    );
     await this.log.forget(moved.map((one) => one.commandId));
     for (const one of renamed) await this.log.add(one);
   }

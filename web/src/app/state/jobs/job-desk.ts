@@ -26,21 +26,30 @@ export class JobDesk {
     this.store.dispatch(JobsActions.wanted({ jobId }));
   }
 
-  /** The job as it is this instant: keys come faster than the screen is drawn, and an input lags behind by one drawing. */
+  /**
+   * The job as it is this instant: keys come faster than the screen is drawn, and an input lags behind by one
+   * drawing.
+   */
   now(job: JobState): JobState {
     return this.jobs().byId[job.id]?.shown ?? job;
   }
 
   /**
-   * Decides the command here, shows what comes of it at once, and sends it. Returns the refusal, or null when it was
+   * Decides the command here, shows what comes of it at once, and sends it. Returns the refusal, or null when
+   * it was
    * accepted. Two screens that record one and the same thing give one `commandId`: the server takes it once.
    */
   give(drawn: JobState, given: JobCommand, commandId: string = newId()): Refusal | null {
     const job = this.now(drawn);
     const account = this.account();
-    if (!account) return { code: 'not-signed-in', facts: {}, sentence: 'You are not signed in. Sign in first.' };
+    if (!account)
+      return { code: 'not-signed-in', facts: {}, sentence: 'You are not signed in. Sign in first.' };
     if (this.connection().newer === 'unreadable')
-      return { code: 'newer', facts: {}, sentence: 'A newer Petrichor is running: load this page again, then do it once more.' };
+      return {
+        code: 'newer',
+        facts: {},
+        sentence: 'A newer Petrichor is running: load this page again, then do it once more.',
+      };
     // The server would refuse a malformed command; its sentence is better had at once, beside the field.
     const read = JobCommandSchema.safeParse(given);
     if (!read.success) return { code: 'not-understood', facts: {}, sentence: read.error.issues[0]!.message };

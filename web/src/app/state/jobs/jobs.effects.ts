@@ -20,7 +20,9 @@ export const loadJob = createEffect(
       mergeMap(({ jobId }) =>
         api.job({ params: { jobId } }).pipe(
           map(({ job }) => JobsActions.loaded({ job })),
-          catchError((error: unknown) => of(JobsActions.loadFailed({ jobId, sentence: faultOf(error).sentence }))),
+          catchError((error: unknown) =>
+            of(JobsActions.loadFailed({ jobId, sentence: faultOf(error).sentence })),
+          ),
         ),
       ),
     ),
@@ -91,7 +93,10 @@ export const shelfFollows = createEffect(
   { functional: true },
 );
 
-/** Once somebody is signed in: what lay unsent goes out, the line to other screens opens, the knowledge is fetched. */
+/**
+ * Once somebody is signed in: what lay unsent goes out, the line to other screens opens, the knowledge is
+ * fetched.
+ */
 export const begin = createEffect(
   (actions = inject(Actions), sender = inject(Sender), stream = inject(Stream)) =>
     actions.pipe(

@@ -5,7 +5,13 @@ import { jobsReducer, type JobsState } from './jobs.reducer';
 
 const by = { id: 'ines', name: 'Ines' };
 const at = '2026-04-14T08:00:00.000Z';
-const recorded = (seq: number, event: JobEvent, commandId = `server-${seq}`): RecordedEvent => ({ seq, at, by, commandId, event });
+const recorded = (seq: number, event: JobEvent, commandId = `server-${seq}`): RecordedEvent => ({
+  seq,
+  at,
+  by,
+  commandId,
+  event,
+});
 const note = (text: string): JobEvent => ({
   type: 'noted',
   text,
@@ -91,7 +97,9 @@ describe('a job on the screen', () => {
 
   it('counts nothing twice, whatever comes twice', () => {
     const news = JobsActions.eventsCame({ jobId: 'one', events: [recorded(2, note('mine'), 'a')] });
-    expect(notes(after(JobsActions.commandGiven({ pending: pending('a', 'mine') }), news, news))).toEqual(['mine']);
+    expect(notes(after(JobsActions.commandGiven({ pending: pending('a', 'mine') }), news, news))).toEqual([
+      'mine',
+    ]);
   });
 
   it('notices a gap, and closes it with the events in between', () => {
@@ -99,17 +107,25 @@ describe('a job on the screen', () => {
     expect(open(gap)).toMatchObject({ gap: true, confirmed: { seq: 1 } });
     const closed = jobsReducer(
       gap,
-      JobsActions.eventsCame({ jobId: 'one', events: [recorded(2, note('second')), recorded(3, note('third'))] }),
+      JobsActions.eventsCame({
+        jobId: 'one',
+        events: [recorded(2, note('second')), recorded(3, note('third'))],
+      }),
     );
     expect(open(closed)).toMatchObject({ gap: false, confirmed: { seq: 3 } });
   });
 
   it('takes back what the server would not have, and says so until it is read', () => {
     const one = pending('a', 'mine');
-    const refused = after(JobsActions.commandGiven({ pending: one }), JobsActions.commandRefused({ pending: one, sentence: 'No.' }));
+    const refused = after(
+      JobsActions.commandGiven({ pending: one }),
+      JobsActions.commandRefused({ pending: one, sentence: 'No.' }),
+    );
     expect(notes(refused)).toEqual([]);
     expect(open(refused).refused).toMatchObject([{ sentence: 'No.' }]);
-    expect(open(jobsReducer(refused, JobsActions.refusalRead({ jobId: 'one', commandId: 'a' }))).refused).toEqual([]);
+    expect(
+      open(jobsReducer(refused, JobsActions.refusalRead({ jobId: 'one', commandId: 'a' }))).refused,
+    ).toEqual([]);
   });
 
   it('puts what an earlier page left unsent on top once the job is there', () => {
@@ -121,7 +137,10 @@ describe('a job on the screen', () => {
   });
 
   it('does not go back to an older state that arrives late', () => {
-    const state = after(JobsActions.eventsCame({ jobId: 'one', events: [recorded(2, note('new'))] }), JobsActions.loaded({ job }));
+    const state = after(
+      JobsActions.eventsCame({ jobId: 'one', events: [recorded(2, note('new'))] }),
+      JobsActions.loaded({ job }),
+    );
     expect(open(state).confirmed!.seq).toBe(2);
   });
 });
@@ -143,7 +162,10 @@ describe('an event of a kind that this page does not know', () => {
   it('lets what was sent leave the list of what is pending', () => {
     const state = after(
       JobsActions.commandGiven({ pending: pending('mine', 'typed here') }),
-      JobsActions.eventsCame({ jobId: 'one', events: [recorded(2, note('typed here'), 'mine'), recorded(3, unknown)] }),
+      JobsActions.eventsCame({
+        jobId: 'one',
+        events: [recorded(2, note('typed here'), 'mine'), recorded(3, unknown)],
+      }),
     );
     expect(open(state)).toMatchObject({ unreadable: true, pending: [], confirmed: { seq: 2 } });
   });

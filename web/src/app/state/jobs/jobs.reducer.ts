@@ -20,19 +20,31 @@ export interface OpenJob {
 
 export interface JobsState {
   readonly byId: Readonly<Record<string, OpenJob>>;
-  /** The jobs that were looked at last, the latest first: these are kept, and those that have something unsent. */
+  /**
+   * The jobs that were looked at last, the latest first: these are kept, and those that have something
+   * unsent.
+   */
   readonly looked: readonly string[];
 }
 /** Whoever goes to and fro between a few jobs finds them at once; a day's jobs are not held. */
 const KEPT = 4;
 
-const NOTHING: OpenJob = { confirmed: null, pending: [], shown: null, refused: [], failed: null, gap: false, unreadable: false };
+const NOTHING: OpenJob = {
+  confirmed: null,
+  pending: [],
+  shown: null,
+  refused: [],
+  failed: null,
+  gap: false,
+  unreadable: false,
+};
 
 export const jobsReducer = createReducer<JobsState>(
   { byId: {}, looked: [] },
   on(JobsActions.wanted, ({ byId, looked: before }, { jobId }) => {
     const looked = [jobId, ...before.filter((one) => one !== jobId)].slice(0, KEPT);
-    const kept = ([id, { pending, refused }]: [string, OpenJob]) => looked.includes(id) || pending.length + refused.length > 0;
+    const kept = ([id, { pending, refused }]: [string, OpenJob]) =>
+      looked.includes(id) || pending.length + refused.length > 0;
     return { byId: Object.fromEntries(Object.entries(byId).filter(kept)), looked };
   }),
   on(JobsActions.loaded, (state, { job }) =>
@@ -46,14 +58,17 @@ export const jobsReducer = createReducer<JobsState>(
       show({
         ...open,
         confirmed: job,
-        // What is pending may not fit on what is there now: it lies in the outbox, and comes back as what the server makes of it.
+        // What is pending may not fit on what is there now: it lies in the outbox, and comes back as what the
+        // server makes of it.
         pending: [],
         gap: false,
         failed: job ? null : 'The server was restored to a time before this machine was taken in.',
       }),
     ),
   ),
-  on(JobsActions.loadFailed, (state, { jobId, sentence }) => change(state, jobId, (open) => ({ ...open, failed: sentence }))),
+  on(JobsActions.loadFailed, (state, { jobId, sentence }) =>
+    change(state, jobId, (open) => ({ ...open, failed: sentence })),
+  ),
   on(JobsActions.commandGiven, (state, { pending }) =>
     change(state, pending.jobId, (open) => show({ ...open, pending: [...open.pending, pending] })),
   ),
@@ -61,7 +76,9 @@ export const jobsReducer = createReducer<JobsState>(
     pending.reduce(
       (all, one) =>
         change(all, one.jobId, (open) =>
-          open.pending.some((known) => known.commandId === one.commandId) ? open : show({ ...open, pending: [...open.pending, one] }),
+          open.pending.some((known) => known.commandId === one.commandId)
+            ? open
+            : show({ ...open, pending: [...open.pending, one] }),
         ),
       state,
     ),
@@ -80,7 +97,10 @@ export const jobsReducer = createReducer<JobsState>(
     ),
   ),
   on(JobsActions.refusalRead, (state, { jobId, commandId }) =>
-    change(state, jobId, (open) => ({ ...open, refused: open.refused.filter((one) => one.commandId !== commandId) })),
+    change(state, jobId, (open) => ({
+      ...open,
+      refused: open.refused.filter((one) => one.commandId !== commandId),
+    })),
   ),
 );
 
@@ -89,7 +109,9 @@ const change = (state: JobsState, jobId: string, how: (open: OpenJob) => OpenJob
   byId: { ...state.byId, [jobId]: how(state.byId[jobId] ?? NOTHING) },
 });
 
-/** Takes the events that follow on what is confirmed; what was there already is passed over, a gap is noted. */
+/**
+ * Takes the events that follow on what is confirmed; what was there already is passed over, a gap is noted.
+ */
 function confirm(open: OpenJob, events: readonly RecordedEvent[]): OpenJob {
   let { confirmed } = open;
   let gap = false;

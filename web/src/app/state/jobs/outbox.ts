@@ -2,7 +2,10 @@ import { Injectable } from '@angular/core';
 import { openDB, type DBSchema } from 'idb';
 import type { PendingCommand } from './jobs.actions';
 
-/** A command that the server cannot take, while it takes others: out of the way of what waits behind it, and not thrown away. */
+/**
+ * A command that the server cannot take, while it takes others: out of the way of what waits behind it, and
+ * not thrown away.
+ */
 export interface SetAside extends PendingCommand {
   /** What the server said of it last. */
   readonly sentence: string;
@@ -15,17 +18,27 @@ interface AsideSchema extends DBSchema {
   commands: { key: string; value: SetAside };
 }
 
-/** Commands on their way to the server, kept in the browser so that neither a reload nor a dead network loses one. */
+/**
+ * Commands on their way to the server, kept in the browser so that neither a reload nor a dead network loses
+ * one.
+ */
 @Injectable({ providedIn: 'root' })
 export class Outbox {
   private readonly db = once(() =>
     openDB<OutboxSchema>('petrichor', 1, {
       upgrade(db) {
-        db.createObjectStore('commands', { keyPath: 'order', autoIncrement: true }).createIndex('byCommand', 'commandId', { unique: true });
+        db.createObjectStore('commands', { keyPath: 'order', autoIncrement: true }).createIndex(
+          'byCommand',
+          'commandId',
+          { unique: true },
+        );
       },
     }),
   );
-  /** A database of its own: a higher version of the other one would wait until every tab of an older page is closed. */
+  /**
+   * A database of its own: a higher version of the other one would wait until every tab of an older page is
+   * closed.
+   */
   private readonly asideDb = once(() =>
     openDB<AsideSchema>('petrichor-aside', 1, {
       upgrade(db) {

@@ -25,7 +25,13 @@ const command = (commandId: string, by = 'ines', jobId = 'one'): PendingCommand 
   by: { id: by, name: by },
 });
 const refusal = (status: number, code: string) =>
-  throwError(() => new HttpErrorResponse({ status, error: { type: '', title: '', status, detail: `${code} in words.`, code } }));
+  throwError(
+    () =>
+      new HttpErrorResponse({
+        status,
+        error: { type: '', title: '', status, detail: `${code} in words.`, code },
+      }),
+  );
 const nobodyThere = () => throwError(() => new HttpErrorResponse({ status: 0 }));
 
 describe('sending what the outbox keeps', () => {
@@ -43,7 +49,10 @@ describe('sending what the outbox keeps', () => {
       SessionActions.told({
         reply: {
           firstAccountNeeded: false,
-          signedIn: { account: { id, name: id, signInName: id, roles: ['technician'] }, workshop: { id: 'w', name: 'W' } },
+          signedIn: {
+            account: { id, name: id, signInName: id, roles: ['technician'] },
+            workshop: { id: 'w', name: 'W' },
+          },
         },
       }),
     );
@@ -118,7 +127,9 @@ describe('sending what the outbox keeps', () => {
     await settle();
     expect(sent).toEqual(['a', 'b']);
     expect(kept.size).toBe(0);
-    expect(store.selectSignal(selectJobs)().byId['one']!.refused).toMatchObject([{ commandId: 'a', sentence: 'moved-on in words.' }]);
+    expect(store.selectSignal(selectJobs)().byId['one']!.refused).toMatchObject([
+      { commandId: 'a', sentence: 'moved-on in words.' },
+    ]);
   });
 
   it('keeps everything for whoever is signed out by the server', async () => {

@@ -19,12 +19,17 @@ const YOUNG_MS = 1000;
 /** How often the server may fail at one command while it takes others, before that one is set aside. */
 const MOST_STRIKES = 5;
 
-/** `taken`: the server said yes or no. `stuck`: it fails at this command. `away`: nobody could be asked. `again`: broken off for a better line. */
+/**
+ * `taken`: the server said yes or no. `stuck`: it fails at this command. `away`: nobody could be asked.
+ * `again`: broken off for a better line.
+ */
 type Outcome = 'taken' | 'stuck' | 'away' | 'again';
 
 /**
- * Sends what lies in the outbox until the server has said yes or no to each: a queue for each job, oldest first and one
- * at a time, so that a command which the server fails at holds up its own job alone. What it fails at again and again
+ * Sends what lies in the outbox until the server has said yes or no to each: a queue for each job, oldest
+ * first and one
+ * at a time, so that a command which the server fails at holds up its own job alone. What it fails at again
+ * and again
  * while it answers otherwise is set aside, for a person to look at.
  */
 @Injectable({ providedIn: 'root' })
@@ -56,7 +61,8 @@ export class Sender {
   /** Keeps the command in the browser first; only then is it sent. */
   async take(pending: PendingCommand): Promise<void> {
     this.queue.push(pending);
-    // A browser that keeps nothing (private window, full disk) still sends: it only loses the safety of a reload, and says so.
+    // A browser that keeps nothing (private window, full disk) still sends: it only loses the safety of a
+    // reload, and says so.
     await this.outbox.add(pending).catch((error: unknown) => {
       console.warn('The outbox cannot keep this command.', error);
       this.store.dispatch(ConnectionActions.keepsNothing());
@@ -108,14 +114,23 @@ export class Sender {
     }
   }
 
-  /** Tells the server what waits here although it answers: stuck, set aside, or another person's. Leads see it. */
+  /**
+   * Tells the server what waits here although it answers: stuck, set aside, or another person's. Leads see
+   * it.
+   */
   private tell(): void {
     const aside = this.unsent.aside().length;
     const oldest = this.queue[0]?.at ?? this.unsent.aside()[0]?.at ?? null;
-    const unsent = { waiting: this.queue.length, aside, since: oldest === null ? null : new Date(oldest).toISOString() };
+    const unsent = {
+      waiting: this.queue.length,
+      aside,
+      since: oldest === null ? null : new Date(oldest).toISOString(),
+    };
     const words = JSON.stringify(unsent);
     if (words === this.told || this.account() === null) return;
-    this.api.tellUnsent({ body: unsent }).subscribe({ next: () => (this.told = words), error: () => undefined });
+    this.api
+      .tellUnsent({ body: unsent })
+      .subscribe({ next: () => (this.told = words), error: () => undefined });
   }
 
   /** Commands go out under the name of who gave them: another person's wait for that person. */
@@ -135,7 +150,9 @@ export class Sender {
       this.store.dispatch(ConnectionActions.back());
       this.store.dispatch(JobsActions.eventsCame({ jobId, events: reply.events }));
       if (reply.events.some((event) => event.commandId === commandId))
-        await this.sent.add({ kind: 'command', commandId, jobId, at: pending.at, by: pending.by, pending }).catch(() => undefined);
+        await this.sent
+          .add({ kind: 'command', commandId, jobId, at: pending.at, by: pending.by, pending })
+          .catch(() => undefined);
       return ['taken', ''];
     } catch (error) {
       if (error instanceof EmptyError) return ['again', ''];
@@ -170,7 +187,10 @@ export class Sender {
     if (!(await this.unsent.setAside(one))) this.store.dispatch(ConnectionActions.keepsNothing());
     this.done(commandId);
     this.store.dispatch(
-      JobsActions.commandRefused({ pending, sentence: `The server failed at this ${MOST_STRIKES} times; it is set aside.` }),
+      JobsActions.commandRefused({
+        pending,
+        sentence: `The server failed at this ${MOST_STRIKES} times; it is set aside.`,
+      }),
     );
     this.store.dispatch(JobsActions.wanted({ jobId }));
   }
@@ -184,7 +204,8 @@ export class Sender {
   private countOthers(): void {
     const me = this.account()?.id;
     const counts = new Map<string, number>();
-    if (me !== undefined) for (const { by } of this.queue) if (by.id !== me) counts.set(by.name, (counts.get(by.name) ?? 0) + 1);
+    if (me !== undefined)
+      for (const { by } of this.queue) if (by.id !== me) counts.set(by.name, (counts.get(by.name) ?? 0) + 1);
     this.unsent.ofOthers.set([...counts].map(([name, count]) => ({ name, count })));
   }
 

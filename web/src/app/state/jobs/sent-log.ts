@@ -4,8 +4,14 @@ import { openDB, type DBSchema } from 'idb';
 import type { PendingCommand } from './jobs.actions';
 
 /** Something that the server has said yes to. */
-export type Sent = { readonly commandId: string; readonly jobId: string; readonly at: string; readonly by: PendingCommand['by'] } & (
-  { readonly kind: 'command'; readonly pending: PendingCommand } | { readonly kind: 'take-in'; readonly body: OpenJob }
+export type Sent = {
+  readonly commandId: string;
+  readonly jobId: string;
+  readonly at: string;
+  readonly by: PendingCommand['by'];
+} & (
+  | { readonly kind: 'command'; readonly pending: PendingCommand }
+  | { readonly kind: 'take-in'; readonly body: OpenJob }
 );
 
 interface SentSchema extends DBSchema {
@@ -18,7 +24,10 @@ const MOST = 3000;
 /** Looked through for old ones once in so many: it is no hurry. */
 const TIDIED_EVERY = 100;
 
-/** What this browser sent and the server took, for a while: a server that was restored may have less than its screens did. */
+/**
+ * What this browser sent and the server took, for a while: a server that was restored may have less than its
+ * screens did.
+ */
 @Injectable({ providedIn: 'root' })
 export class SentLog {
   private opened: ReturnType<typeof open> | null = null;
@@ -27,7 +36,8 @@ export class SentLog {
 
   async add(sent: Sent): Promise<void> {
     const db = await this.db();
-    if ((await db.getKeyFromIndex('sent', 'byCommand', sent.commandId)) === undefined) await db.add('sent', { ...sent });
+    if ((await db.getKeyFromIndex('sent', 'byCommand', sent.commandId)) === undefined)
+      await db.add('sent', { ...sent });
     if (this.added++ % TIDIED_EVERY === 0) await this.tidy(Date.now());
   }
 
@@ -41,7 +51,8 @@ export class SentLog {
   async newest(count: number): Promise<string[]> {
     const ids: string[] = [];
     const { store } = (await this.db()).transaction('sent');
-    for (let at = await store.openCursor(null, 'prev'); at && ids.length < count; at = await at.continue()) ids.push(at.value.commandId);
+    for (let at = await store.openCursor(null, 'prev'); at && ids.length < count; at = await at.continue())
+      ids.push(at.value.commandId);
     return ids;
   }
 
@@ -68,6 +79,10 @@ export class SentLog {
 const open = () =>
   openDB<SentSchema>('petrichor-sent', 1, {
     upgrade(db) {
-      db.createObjectStore('sent', { keyPath: 'order', autoIncrement: true }).createIndex('byCommand', 'commandId', { unique: true });
+      db.createObjectStore('sent', { keyPath: 'order', autoIncrement: true }).createIndex(
+        'byCommand',
+        'commandId',
+        { unique: true },
+      );
     },
   });

@@ -37,7 +37,8 @@ export class Stream {
     source.addEventListener('hello', (message: MessageEvent<string>) => {
       alive();
       const hello = StreamHelloSchema.safeParse(JSON.parse(message.data));
-      if (!hello.success || isNewer(hello.data.build, ownBuild())) this.store.dispatch(ConnectionActions.newerRuns());
+      if (!hello.success || isNewer(hello.data.build, ownBuild()))
+        this.store.dispatch(ConnectionActions.newerRuns());
       this.store.dispatch(ConnectionActions.back());
       // Whatever happened while nobody listened is fetched anew.
       if (this.wasLost) {
@@ -49,7 +50,8 @@ export class Stream {
       void this.ahead.look().then(() => this.sender.wake());
     });
     source.addEventListener('beat', alive);
-    // Signed out elsewhere, locked, or the session ran out: what is not sent yet is kept, and goes out after the next sign-in.
+    // Signed out elsewhere, locked, or the session ran out: what is not sent yet is kept, and goes out after
+    // the next sign-in.
     source.addEventListener('over', () => this.store.dispatch(SessionActions.ended()));
     source.addEventListener('job', (message: MessageEvent<string>) => {
       alive();
@@ -80,13 +82,19 @@ export class Stream {
 const { eventsCame } = JobsActions;
 
 /**
- * What the news of a job come to. Those that this page cannot read were written by another version: the job is told as far
- * as its events are numbered, so that it stops where it can no longer follow, and the page says that a newer one runs.
+ * What the news of a job come to. Those that this page cannot read were written by another version: the job
+ * is told as far
+ * as its events are numbered, so that it stops where it can no longer follow, and the page says that a newer
+ * one runs.
  */
 export function newsIn(words: string): Action[] {
   const told: unknown = JSON.parse(words);
   const { success, data } = JobNewsSchema.safeParse(told);
-  if (success) return [BenchActions.rowChanged({ summary: data.summary }), eventsCame({ jobId: data.jobId, events: data.events })];
+  if (success)
+    return [
+      BenchActions.rowChanged({ summary: data.summary }),
+      eventsCame({ jobId: data.jobId, events: data.events }),
+    ];
   const strange = StrangeNewsSchema.safeParse(told).success ? [eventsCame(told as JobNews)] : [];
   return [ConnectionActions.newerRuns(), ...strange];
 }

@@ -4,11 +4,23 @@ import type { Drive, MachineModel, Part } from '@petrichor/core/hardware';
 import type { Knowledge, CompanionCase } from '@petrichor/core/job';
 import { type Pricing, USUAL_PRICING } from '@petrichor/core/quote';
 import { type Policy, USUAL_POLICY } from '@petrichor/core/teardown';
-import { createActionGroup, createFeatureSelector, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
+import {
+  createActionGroup,
+  createFeatureSelector,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 
 export const KnowledgeActions = createActionGroup({
   source: 'Knowledge',
-  events: { wanted: emptyProps(), told: props<{ reply: KnowledgeReply }>(), failed: props<{ sentence: string }>() },
+  events: {
+    wanted: emptyProps(),
+    told: props<{ reply: KnowledgeReply }>(),
+    failed: props<{ sentence: string }>(),
+  },
 });
 
 export interface KnowledgeState {
@@ -60,12 +72,16 @@ export const knowledgeReducer = createReducer<KnowledgeState>(
   on(KnowledgeActions.failed, (state, { sentence }): KnowledgeState => ({ ...state, failed: sentence })),
 );
 
-/** Those that changed in their places, new ones in the order of their ids; the same list where nothing did. */
+/**
+ * Those that changed in their places, new ones in the order of their ids; the same list where nothing did.
+ */
 function withChanged<T extends { readonly id: string }>(all: T[], changed: readonly T[]): T[] {
   if (changed.length === 0) return all;
   const byId = new Map(all.map((one) => [one.id, one]));
   for (const one of changed) byId.set(one.id, one);
-  return byId.size === all.length ? [...byId.values()] : [...byId.values()].sort((a, b) => (a.id < b.id ? -1 : 1));
+  return byId.size === all.length
+    ? [...byId.values()]
+    : [...byId.values()].sort((a, b) => (a.id < b.id ? -1 : 1));
 }
 
 export const selectKnowledgeState = createFeatureSelector<KnowledgeState>('knowledge');
@@ -74,9 +90,15 @@ export const selectDrives = createSelector(selectKnowledgeState, ({ drives }) =>
 export const selectParts = createSelector(selectKnowledgeState, ({ parts }) => parts);
 export const selectPolicy = createSelector(selectKnowledgeState, ({ policy }) => policy);
 export const selectPricing = createSelector(selectKnowledgeState, ({ pricing }) => pricing);
-export const selectCompanionCases = createSelector(selectKnowledgeState, ({ companionCases }) => companionCases);
+export const selectCompanionCases = createSelector(
+  selectKnowledgeState,
+  ({ companionCases }) => companionCases,
+);
 export const selectLearned = createSelector(selectKnowledgeState, ({ diagnosis }) => diagnosis);
-const selectDiagnosis = createSelector(selectLearned, ({ before, after }) => ({ before: withLearned(before), after: withLearned(after) }));
+const selectDiagnosis = createSelector(selectLearned, ({ before, after }) => ({
+  before: withLearned(before),
+  after: withLearned(after),
+}));
 /** The same look-ups that the server gives to the core. */
 export const selectKnowledge = createSelector(
   selectModels,

@@ -17,8 +17,10 @@ const TRY_AGAIN_MS = 10_000;
 const LARGEST_FILE = 40_000_000;
 
 /**
- * Photos from the camera or a file. Each is drawn anew as a JPEG, which leaves behind where and when it was taken, named
- * by its SHA-256, kept in the browser and sent until the server has it: neither a reload nor a dead network loses one.
+ * Photos from the camera or a file. Each is drawn anew as a JPEG, which leaves behind where and when it was
+ * taken, named
+ * by its SHA-256, kept in the browser and sent until the server has it: neither a reload nor a dead network
+ * loses one.
  */
 @Injectable({ providedIn: 'root' })
 export class PhotoKeeper {
@@ -42,9 +44,13 @@ export class PhotoKeeper {
 
   /** @returns the photo's hash, or a sentence where the file is no picture. */
   async take(file: Blob): Promise<{ readonly hash: string } | { readonly problem: string }> {
-    if (file.size > LARGEST_FILE) return { problem: 'That file is larger than 40 MB. Take a photo, or choose a smaller picture.' };
+    if (file.size > LARGEST_FILE)
+      return { problem: 'That file is larger than 40 MB. Take a photo, or choose a smaller picture.' };
     const photo = await asJpeg(file).catch(() => null);
-    if (!photo) return { problem: 'That file cannot be shown as a picture here. Take a photo, or choose a JPEG or PNG.' };
+    if (!photo)
+      return {
+        problem: 'That file cannot be shown as a picture here. Take a photo, or choose a JPEG or PNG.',
+      };
     // Not the browser's own: it has none where the page is no secure context.
     const hash = bytesToHex(sha256(new Uint8Array(await photo.arrayBuffer())));
     await (await this.db).put('waiting', { hash, photo });
@@ -103,7 +109,10 @@ export class PhotoKeeper {
 async function asJpeg(file: Blob): Promise<Blob | null> {
   const picture = await createImageBitmap(file);
   const scale = Math.min(1, LONGEST_EDGE / Math.max(picture.width, picture.height));
-  const canvas = new OffscreenCanvas(Math.max(1, Math.round(picture.width * scale)), Math.max(1, Math.round(picture.height * scale)));
+  const canvas = new OffscreenCanvas(
+    Math.max(1, Math.round(picture.width * scale)),
+    Math.max(1, Math.round(picture.height * scale)),
+  );
   const paper = canvas.getContext('2d');
   if (!paper) return null;
   // What is transparent would turn black.

@@ -20,7 +20,12 @@ export const toTheDoor = createEffect(
   (actions = inject(Actions), router = inject(Router)) =>
     actions.pipe(
       ofType(SessionActions.ended),
-      tap(() => void router.navigate(['/sign-in'], { queryParams: router.url.startsWith('/sign-in') ? {} : { then: router.url } })),
+      tap(
+        () =>
+          void router.navigate(['/sign-in'], {
+            queryParams: router.url.startsWith('/sign-in') ? {} : { then: router.url },
+          }),
+      ),
     ),
   { functional: true, dispatch: false },
 );

@@ -1,5 +1,13 @@
 import type { SessionReply } from '@petrichor/api';
-import { createActionGroup, createFeatureSelector, createReducer, createSelector, emptyProps, on, props } from '@ngrx/store';
+import {
+  createActionGroup,
+  createFeatureSelector,
+  createReducer,
+  createSelector,
+  emptyProps,
+  on,
+  props,
+} from '@ngrx/store';
 
 export const SessionActions = createActionGroup({
   source: 'Session',
@@ -25,4 +33,7 @@ export const sessionReducer = createReducer<SessionState>(
 
 export const selectSession = createFeatureSelector<SessionState>('session');
 export const selectAccount = createSelector(selectSession, ({ reply }) => reply?.signedIn?.account ?? null);
-export const selectWorkshopName = createSelector(selectSession, ({ reply }) => reply?.signedIn?.workshop.name ?? '');
+export const selectWorkshopName = createSelector(
+  selectSession,
+  ({ reply }) => reply?.signedIn?.workshop.name ?? '',
+);

@@ -8,7 +8,11 @@ import { FieldFrame } from './field-frame';
   selector: 'p-choice-field',
   imports: [FieldFrame, Choice],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: ` <p-field-frame [of]="this"><p-choice [options]="options()" [labelledBy]="labelId()" [(value)]="value" /></p-field-frame> `,
+  template: `
+    <p-field-frame [of]="this"
+      ><p-choice [options]="options()" [labelledBy]="labelId()" [(value)]="value"
+    /></p-field-frame>
+  `,
 })
 export class ChoiceField<T> extends Field<T> {
   readonly options = input.required<readonly ChoiceOption<T>[]>();

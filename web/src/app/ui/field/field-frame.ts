@@ -8,11 +8,17 @@ import type { Field } from './field';
   template: `
     @let field = of();
     @if (field.grouped) {
-      <span class="label" [id]="field.labelId()" [class.needed]="field.required()" [class.visually-hidden]="field.quiet()">{{
-        field.label()
-      }}</span>
+      <span
+        class="label"
+        [id]="field.labelId()"
+        [class.needed]="field.required()"
+        [class.visually-hidden]="field.quiet()"
+        >{{ field.label() }}</span
+      >
     } @else {
-      <label [for]="field.id()" [class.needed]="field.required()" [class.visually-hidden]="field.quiet()">{{ field.label() }}</label>
+      <label [for]="field.id()" [class.needed]="field.required()" [class.visually-hidden]="field.quiet()">{{
+        field.label()
+      }}</label>
     }
     <ng-content />
     @if (field.hint(); as hint) {

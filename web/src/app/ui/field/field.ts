@@ -1,11 +1,22 @@
-import { booleanAttribute, computed, Directive, ElementRef, inject, input, output, type ModelSignal } from '@angular/core';
+import {
+  booleanAttribute,
+  computed,
+  Directive,
+  ElementRef,
+  inject,
+  input,
+  output,
+  type ModelSignal,
+} from '@angular/core';
 import type { FormValueControl, ValidationError } from '@angular/forms/signals';
 
 let made = 0;
 
 /**
- * What every field has: a label, a hint, a fault, and a name they are tied together by. A field of a form (`ui/form`) is
- * bound with `[formField]` and gets value, faults and whether it has to be filled in from there; any other one has its
+ * What every field has: a label, a hint, a fault, and a name they are tied together by. A field of a form
+ * (`ui/form`) is
+ * bound with `[formField]` and gets value, faults and whether it has to be filled in from there; any other
+ * one has its
  * value bound. It stands as `.field` in the screen that uses it.
  */
 @Directive({ host: { class: 'field' } })
@@ -34,9 +45,13 @@ export abstract class Field<T> implements FormValueControl<T> {
   readonly labelId = computed(() => `${this.id()}-label`);
   readonly hintId = computed(() => `${this.id()}-hint`);
   readonly faultId = computed(() => `${this.id()}-fault`);
-  readonly describedBy = computed(() => (this.hint() ? `${this.hintId()} ${this.faultId()}` : this.faultId()));
+  readonly describedBy = computed(() =>
+    this.hint() ? `${this.hintId()} ${this.faultId()}` : this.faultId(),
+  );
   /** What cannot be read is told at once: nothing of it would be kept. */
-  readonly said = computed(() => this.fault() || this.unreadable() || (this.touched() && this.errors()[0]?.message) || '');
+  readonly said = computed(
+    () => this.fault() || this.unreadable() || (this.touched() && this.errors()[0]?.message) || '',
+  );
 
   protected unreadable(): string {
     return '';

@@ -5,7 +5,10 @@ import { InputText } from 'primeng/inputtext';
 import { Field, readAs } from './field';
 import { FieldFrame } from './field-frame';
 
-/** An amount of money as typed, point or comma, kept in whole minor units; what is no amount stays on the screen and is said to be none. */
+/**
+ * An amount of money as typed, point or comma, kept in whole minor units; what is no amount stays on the
+ * screen and is said to be none.
+ */
 @Component({
   selector: 'p-money-field',
   imports: [FieldFrame, InputText],

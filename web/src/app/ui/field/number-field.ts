@@ -6,7 +6,8 @@ import { FieldFrame } from './field-frame';
 
 /**
  * A number with its unit, as typed: point or comma, spaces between thousands. What is no number is kept on
- * the screen and said so. PrimeNG's InputNumber rewrites the text at every key and loses a point that is typed fast.
+ * the screen and said so. PrimeNG's InputNumber rewrites the text at every key and loses a point that is
+ * typed fast.
  */
 @Component({
   selector: 'p-number-field',

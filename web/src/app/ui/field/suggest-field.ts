@@ -11,7 +11,10 @@ export interface Suggestion {
   readonly detail: string;
 }
 
-/** A name of something that is known here, found by typing a part of it. Text that is none of them stays as it was typed. */
+/**
+ * A name of something that is known here, found by typing a part of it. Text that is none of them stays as it
+ * was typed.
+ */
 @Component({
   selector: 'p-suggest-field',
   imports: [FormsModule, AutoComplete, TabPicksNothing, FieldFrame],
