@@ -13,10 +13,9 @@ import { freePort, Workshop } from './support/workshop';
 
 /**
  * A tablet's way in: plain HTTP under a name of the shop's network, where the page is no secure context, and
- * HTTPS, by a
- * proxy and by Petrichor itself. That its certificate is trusted by who trusts the authority is checked with
- * OpenSSL in
- * `cli/src/setup/lan/lan.spec.ts`; the browser here is told to take this one certificate.
+ * HTTPS, by a proxy and by Petrichor itself. That its certificate is trusted by who trusts the authority is
+ * checked with OpenSSL in `cli/src/setup/lan/lan.spec.ts`; the browser here is told to take this one
+ * certificate.
  */
 const HOST = 'desk.petrichor.test';
 const PICTURE = readFileSync('docs/screenshots/shelf.png');

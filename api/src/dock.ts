@@ -4,8 +4,8 @@ import { route } from './route.js';
 
 /**
  * The interface of a drive dock: what the workshop's server asks of an agent beside the dock
- * (docs/formats/dock.md).
- * The simulated dock that ships answers it, and a real one would. Sizes are bytes, rates bytes a second.
+ * (docs/formats/dock.md). The simulated dock that ships answers it, and a real one would. Sizes are bytes,
+ * rates bytes a second.
  */
 const text = z.string().max(120);
 const bytes = z.number().int().min(0);

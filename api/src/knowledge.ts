@@ -20,9 +20,8 @@ const whole = {
 
 /**
  * What the core may look up: models with guides, the drives of the shelf, and what diagnosis knows. Asked
- * with the version
- * that somebody has, it is what changed since: of drives and parts those that did, of the rest what is
- * otherwise now.
+ * with the version that somebody has, it is what changed since: of drives and parts those that did, of the
+ * rest what is otherwise now.
  */
 export const KnowledgeReplySchema = z.strictObject({
   version: z.string(),

@@ -10,8 +10,8 @@ const EVERYTHING: RunOptions = { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag
 
 /**
  * What axe finds serious or critical on the page as it stands, a line each. It runs in the page itself: there
- * are no
- * frames to be gone through, and what passes is not written down, which is most of the time that it takes.
+ * are no frames to be gone through, and what passes is not written down, which is most of the time that it
+ * takes.
  */
 export async function serious(page: Page, of: 'everything' | 'colours'): Promise<string[]> {
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(SOURCE);

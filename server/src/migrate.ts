@@ -94,8 +94,7 @@ export async function schemaVersion(databaseUrl: string): Promise<number> {
 
 /**
  * The address by which the server connects: as an ordinary role that owns nothing. Its password comes from
- * the owner's
- * own, so that it is the same for every program that knows that, and is kept nowhere.
+ * the owner's own, so that it is the same for every program that knows that, and is kept nowhere.
  *
  * @param ownerUrl of a migrated database, as whoever owns it
  */

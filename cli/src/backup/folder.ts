@@ -92,8 +92,7 @@ export interface PutOptions {
 
 /**
  * A folder of backups: `backups/NAME/` (manifest and data), `log/` (PostgreSQL's log, piece by piece),
- * `photos/` (by
- * content). docs/formats/backup.md says more.
+ * `photos/` (by content). docs/formats/backup.md says more.
  */
 export class BackupFolder {
   private identity: Promise<string | null> | null = null;

@@ -38,8 +38,7 @@ export function noNightly(): void {
 
 /**
  * Backs up every night and tries it, and takes what is written in between away as it comes. It works in
- * programs of its
- * own, so that neither a large backup nor a broken one is felt at the bench.
+ * programs of its own, so that neither a large backup nor a broken one is felt at the bench.
  */
 export function startNightly(settings: NightlySettings, own: boolean): Running {
   const over = new AbortController();
@@ -95,8 +94,7 @@ async function keepBackingUp(settings: NightlySettings, own: boolean, over: Abor
 
 /**
  * The folder of the nightly backup. One that held backups and does not any more is not made anew: where its
- * disk is not
- * connected, that would fill this one, and nobody would notice.
+ * disk is not connected, that would fill this one, and nobody would notice.
  */
 export async function openNightly({ folder }: Pick<NightlySettings, 'folder'>): Promise<BackupFolder> {
   const { made, folder: before } = readBackupState(BACKUP_STATE);

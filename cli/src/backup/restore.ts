@@ -53,8 +53,7 @@ export type Care = 'lasting' | 'scratch';
 
 /**
  * Brings a cluster back into an empty folder: the backup, then PostgreSQL's log up to `until`. What it leaves
- * is stopped,
- * and opens with the password of that folder.
+ * is stopped, and opens with the password of that folder.
  */
 export async function restoreCluster(
   folder: BackupFolder,

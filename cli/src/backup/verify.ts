@@ -27,8 +27,7 @@ const DUMPED = 'petrichor';
 
 /**
  * Restores a backup into a cluster that is thrown away, replays every job, and compares everything that is
- * kept beside the
- * events, every photo and every count.
+ * kept beside the events, every photo and every count.
  *
  * @param scratch a folder for it; whatever an earlier check left there is removed
  */

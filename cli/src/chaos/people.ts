@@ -48,8 +48,7 @@ interface Answer {
 
 /**
  * Somebody at work: takes machines in, walks them as the demo does, counts the shelf; what is not answered is
- * sent again
- * under the same id until it is, as every screen does.
+ * sent again under the same id until it is, as every screen does.
  */
 export class Person {
   private cookie = '';

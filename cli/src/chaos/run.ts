@@ -41,8 +41,7 @@ const SKEW = fileURLToPath(new URL('./clock-skew.mjs', import.meta.url));
 
 /**
  * People at work while everything they stand on is killed, cut, slowed, silenced and misled; after each
- * fault, what they
- * were told yes to is compared with what the database has. Loopback only, bounded in time.
+ * fault, what they were told yes to is compared with what the database has. Loopback only, bounded in time.
  */
 export async function chaos(
   { seconds, seed, people }: ChaosPlan,

@@ -9,8 +9,7 @@ interface Done extends Timed, Count {
 
 /**
  * Runs checks in their order, those of files alone `lanes` at a time, and prints of each how it went and how
- * long it
- * took; at the end the time of each and the slowest tests of all.
+ * long it took; at the end the time of each and the slowest tests of all.
  */
 export async function runChecks(checks: readonly Check[], postgres: string, lanes: number): Promise<Count> {
   const done: Done[] = [];

@@ -20,8 +20,7 @@ const USE =
 
 /**
  * `fit`: judges a drive in a slot, or ranks a whole catalogue, and prints it as JSON. Names are those of the
- * demo
- * data; a path to a JSON document of the published schemas does as well.
+ * demo data; a path to a JSON document of the published schemas does as well.
  */
 export function fit(args: readonly string[]): void {
   const asked = optionsOf(args);

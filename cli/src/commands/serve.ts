@@ -22,8 +22,7 @@ import { bringUpToDate } from '../setup/up-to-date.js';
 
 /**
  * `demo` and `start`: the same server, over the demo workshop or over your own. What dies is started again,
- * and said;
- * Ctrl-C ends everything, twice: at once.
+ * and said; Ctrl-C ends everything, twice: at once.
  */
 export async function serve(which: 'demo' | 'start', args: readonly string[]): Promise<void> {
   const port = portFrom('PETRICHOR_PORT', 4700);

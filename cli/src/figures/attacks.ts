@@ -16,8 +16,7 @@ const TARGET = 3;
 
 /**
  * p95 of a step that is taken while somebody attacks, against p95 of the same steps while nobody does.
- * Everything stays on
- * this machine's loopback, bounded in count and time.
+ * Everything stays on this machine's loopback, bounded in count and time.
  */
 export async function measureAttacks(
   workshop: MeasuredWorkshop,

@@ -7,8 +7,8 @@ const RUNS = 7;
 
 /**
  * From asking for the page to a Bench one can use, in a browser that has nothing cached: all that was fetched
- * until then, what
- * moved on the screen, and beside it the same page as far as its program stood with nothing on it.
+ * until then, what moved on the screen, and beside it the same page as far as its program stood with nothing
+ * on it.
  */
 export async function measureFirstLoad(workshop: MeasuredWorkshop): Promise<Figure> {
   const cookie = await workshop.signIn();

@@ -11,10 +11,8 @@ const TIMES = 20;
 
 /**
  * A command that asks the diagnosis, given right after some job was finished: what was taught since is
- * counted while the
- * job's row is locked. Beside it the same command where nothing was taught meanwhile, and the reading of all
- * there is, which
- * happens once a server, before any job is locked.
+ * counted while the job's row is locked. Beside it the same command where nothing was taught meanwhile, and
+ * the reading of all there is, which happens once a server, before any job is locked.
  */
 export async function measureLearning(workshop: MeasuredWorkshop): Promise<Figure> {
   const owner = new pg.Client({ connectionString: workshop.databaseUrl });

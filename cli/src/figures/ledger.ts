@@ -78,8 +78,7 @@ const WARM = 20;
 
 /**
  * Searching, the Bench and opening a job, with a thousand, a hundred thousand and a million jobs behind them.
- * The sizes
- * are asked in turn, so that whatever else the machine does slows all of them alike.
+ * The sizes are asked in turn, so that whatever else the machine does slows all of them alike.
  */
 export async function measureLedger(
   cluster: Cluster,

@@ -13,8 +13,7 @@ const RUNS = 31;
 
 /**
  * Ranking 50,000 drives against one slot on one core. It runs in a Node of its own over the built core, as
- * the
- * browser's worker does: the loader that lets the command run from source makes every function slower.
+ * the browser's worker does: the loader that lets the command run from source makes every function slower.
  * Beside it, sorting as many plain numbers with a comparison.
  */
 export function measureRanking(): Figure {

@@ -15,8 +15,8 @@ const PAUSE_MS = 200;
 /**
  * Twenty technicians, each on a job of their own: time from sending a tick to its acknowledgement, once at
  * the pace of quick hands and once without any pause, which fills the machine. Beside it, as many bare
- * one-row
- * transactions without pause on the same database, so that a slow machine does not count against the server.
+ * one-row transactions without pause on the same database, so that a slow machine does not count against the
+ * server.
  */
 export async function measureTicks(workshop: MeasuredWorkshop): Promise<Figure> {
   const cookie = await workshop.signIn();

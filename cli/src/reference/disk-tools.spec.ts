@@ -17,8 +17,7 @@ import { readFile, said as saidOf } from '../commands/read.js';
 
 /**
  * What Petrichor reads is held against the programs of Debian that made it: `sfdisk`, `sgdisk`, `parted` (the
- * UEFI
- * specification, chapter 5), `ddrescue` and `ddrescuelog` (GNU ddrescue's manual), `fio`.
+ * UEFI specification, chapter 5), `ddrescue` and `ddrescuelog` (GNU ddrescue's manual), `fio`.
  */
 const folder = mkdtempSync(join(tmpdir(), 'petrichor-reference-'));
 afterAll(() => rmSync(folder, { recursive: true }));

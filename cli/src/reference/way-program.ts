@@ -12,8 +12,8 @@ type Loader = (
 
 /**
  * The planner's question as an integer program, solved by HiGHS: which operation stands at which place, which
- * side is up
- * and which tool is in hand there. Nothing of the planner is in it; for guides of a dozen operations at most.
+ * side is up and which tool is in hand there. Nothing of the planner is in it; for guides of a dozen
+ * operations at most.
  */
 export async function cheapestByProgram(input: PlanInput): Promise<number> {
   const highs = await load({});

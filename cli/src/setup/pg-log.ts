@@ -4,10 +4,9 @@ import type { Owner } from './pg-programs.js';
 
 /**
  * PostgreSQL hands over each finished piece of its log (write-ahead log) by this, in its data folder: $1 is
- * where it lies,
- * $2 its name. Kept compressed beside the data until somebody takes it away, and only while somebody wants
- * it: the
- * folder would grow without end. How timelines hang together is a line each, and always kept.
+ * where it lies, $2 its name. Kept compressed beside the data until somebody takes it away, and only while
+ * somebody wants it: the folder would grow without end. How timelines hang together is a line each, and
+ * always kept.
  */
 const KEEP = `#!/bin/sh
 set -eu

@@ -25,8 +25,7 @@ const STOP_MS = 15_000;
 
 /**
  * Keeps programs running: one that ends by itself, or by whoever's signal, is started again, with pauses that
- * double;
- * it says so each time. What is kept first is stopped last.
+ * double; it says so each time. What is kept first is stopped last.
  */
 export class Supervisor {
   private readonly kept: { running: Running | null }[] = [];

@@ -13,8 +13,7 @@ const KEPT = 3;
 
 /**
  * Brings a database up to date. What would change is said before, and a backup is made first; a database of a
- * newer
- * Petrichor is left as it is.
+ * newer Petrichor is left as it is.
  *
  * @param backedUp false: whoever starts it has one of their own
  */

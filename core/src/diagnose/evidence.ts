@@ -66,9 +66,8 @@ export function countEvidence(knowledge: DiagnosisKnowledge, answers: readonly A
 
 /**
  * Answers that follow from others, by `refines`: weak sectors that grow are weak sectors, and where there are
- * none
- * none grow. So a finer look that saw something makes every coarser one silent, and a coarser look that saw
- * nothing every finer one. Weak sectors that do not grow are two findings.
+ * none none grow. So a finer look that saw something makes every coarser one silent, and a coarser look that
+ * saw nothing every finer one. Weak sectors that do not grow are two findings.
  */
 function impliedBy(
   observations: ReadonlyMap<string, Observation>,
@@ -109,8 +108,8 @@ export function settledAnswers(knowledge: DiagnosisKnowledge, answers: readonly 
 
 /**
  * The share of jobs with this cause among those where the fact is as found. `prior` is a share of all jobs,
- * the
- * fact's leak says how often it holds, and the cause holds nowhere else: P(cause | fact) = prior / P(fact).
+ * the fact's leak says how often it holds, and the cause holds nowhere else: P(cause | fact) = prior /
+ * P(fact).
  */
 function priorGiven(
   { prior, onlyIf }: Cause,

@@ -91,10 +91,8 @@ export function learn(edition: DiagnosisKnowledge, cases: readonly PastCase[]): 
 /**
  * What finished jobs teach. Opinion and counts are joined as a beta distribution: the opinion counts as
  * `priorJobs` jobs, each confirmed job as one (Bayes' rule for a proportion). A link is counted only in jobs
- * with
- * one confirmed cause, where nothing else can have made the sign; a share in every confirmed job. Never below
- * the
- * lead's floor, and never silently: `heldByFloor` says so.
+ * with one confirmed cause, where nothing else can have made the sign; a share in every confirmed job. Never
+ * below the lead's floor, and never silently: `heldByFloor` says so.
  */
 export function learnFrom(edition: DiagnosisKnowledge, counts: CaseCounts): LearnedEdition {
   const links = edition.observations.flatMap((one) =>

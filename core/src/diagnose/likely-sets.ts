@@ -58,8 +58,7 @@ const LEAST_IN_QUESTION = 0.1;
 
 /**
  * How much each cause is in question: the part of its chance that the findings raised it by. Without it a
- * test
- * would be praised for settling whether some machine in ten is short of memory, as every tenth is.
+ * test would be praised for settling whether some machine in ten is short of memory, as every tenth is.
  */
 export const inQuestion = (
   edition: readonly { id: string }[],

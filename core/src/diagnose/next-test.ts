@@ -82,12 +82,10 @@ interface Told {
 
 /**
  * Which test settles most for the time it takes. Information is the expected fall of the summed entropies of
- * the
- * causes, each as far as the findings put it in question, in bits; minutes are hands plus waiting at the
- * workshop's
- * weight, plus the way in and out where the test needs the machine open. Tests above the allowed risk are
- * named, never ranked. A test that answers more than
- * three open questions is valued by its three most telling: at least so much.
+ * the causes, each as far as the findings put it in question, in bits; minutes are hands plus waiting at the
+ * workshop's weight, plus the way in and out where the test needs the machine open. Tests above the allowed
+ * risk are named, never ranked. A test that answers more than three open questions is valued by its three
+ * most telling: at least so much.
  */
 export function advise(knowledge: DiagnosisKnowledge, weighing: Weighing, bounds: Bounds): Advice {
   const likely = likelySets(weighing.inner, inQuestion(knowledge.causes, weighing.ranked));

@@ -1,14 +1,11 @@
 /**
  * Weights over all sets of causes: bit i of an index says whether cause i is in the set. Every function is
- * exact;
- * the cost doubles with each cause (MOST_CAUSES).
+ * exact; the cost doubles with each cause (MOST_CAUSES).
  *
  * The model is a noisy-OR network of two layers: causes are independent beforehand, each cause in a set makes
- * an
- * observation appear with its own strength, a leak stands for everything unnamed, and the observation stays
- * away
- * only if all of them miss. Pearl, Probabilistic Reasoning in Intelligent Systems, 1988, ch. 4.3 (from
- * memory).
+ * an observation appear with its own strength, a leak stands for everything unnamed, and the observation
+ * stays away only if all of them miss. Pearl, Probabilistic Reasoning in Intelligent Systems, 1988, ch. 4.3
+ * (from memory).
  */
 export type Weights = Float64Array;
 

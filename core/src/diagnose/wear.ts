@@ -36,9 +36,8 @@ const LBA_BYTES = 512;
  * Remaining life = what the rated life still allows to be written / what is written a day.
  *
  * Percentage used is a whole number rounded by the drive, so it is taken ± 0.5. What 1 % amounts to comes
- * from
- * this drive's own bytes written so far. The pace comes from two readings a day or more apart, else from the
- * whole life, where power-on hours are spread over 3 to 24 hours a day. Never a guess where a number is
+ * from this drive's own bytes written so far. The pace comes from two readings a day or more apart, else from
+ * the whole life, where power-on hours are spread over 3 to 24 hours a day. Never a guess where a number is
  * missing.
  */
 export function remainingLife(latest: DatedReport, earlier: DatedReport | null = null): RemainingLife {

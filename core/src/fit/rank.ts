@@ -26,10 +26,8 @@ const NO_LEAD_TIME = 1000;
 
 /**
  * Every drive against the place, best first: what goes in; what the diagnosis asks for; within the price
- * ceiling;
- * the larger useful speed; the longer life; the lower price per GB that can be used; sooner to be had; then
- * the
- * id, so that the order never depends on the catalogue's.
+ * ceiling; the larger useful speed; the longer life; the lower price per GB that can be used; sooner to be
+ * had; then the id, so that the order never depends on the catalogue's.
  */
 export function rankAll(place: Place, drives: readonly Drive[]): Ranking {
   const bench = jobAt(place);
@@ -77,9 +75,8 @@ export function rankAll(place: Place, drives: readonly Drive[]): Ranking {
 
 /**
  * What does not fit, by price alone. Most of a catalogue does not, so that these are sorted as plain numbers,
- * price
- * and index in one, which is several times faster than comparing; runs of one price are then put in order of
- * id.
+ * price and index in one, which is several times faster than comparing; runs of one price are then put in
+ * order of id.
  */
 function cheapestFirst(indices: readonly number[], price: Float64Array, drives: readonly Drive[]): number[] {
   const span = drives.length;

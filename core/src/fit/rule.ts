@@ -22,8 +22,7 @@ export type Ask = (drive: Drive) => Check | null;
 
 /**
  * A question whose answer, words and all, hangs on `key` of the drive alone: asked once for each key, since a
- * catalogue
- * has few of them and many drives.
+ * catalogue has few of them and many drives.
  */
 export function oncePer<K>(key: (drive: Drive) => K, ask: Ask): Ask {
   const known = new Map<K, Check | null>();

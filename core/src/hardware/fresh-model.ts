@@ -83,8 +83,7 @@ const operation = (own: object) => ({
 
 /**
  * A draft to write a guide in while the machine is opened for the first time: off, unplugged, and the drive
- * out at the end;
- * what lies between is added as it comes.
+ * out at the end; what lies between is added as it comes.
  */
 export function freshModel(known: FreshModel): MachineModel {
   const slug = (text: string) =>

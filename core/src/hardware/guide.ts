@@ -127,8 +127,7 @@ export const OperationSchema = z.strictObject({
   role: z.enum(['power-off', 'mains', 'battery', 'drain', 'cut-off']).nullable().default(null),
   /**
    * The slot whose drive, or whose drive's own screw or plug, it takes: left out on the way in where that
-   * slot is empty.
-   * Null: it has to be done whatever is in there, or nobody has said.
+   * slot is empty. Null: it has to be done whatever is in there, or nobody has said.
    */
   place: z.string().nullable().default(null),
   /** Null: nothing to do on the way out (a drain, a power-off). */

@@ -23,9 +23,8 @@ const NO_CHANGE = new Set(['version', 'state']);
 
 /**
  * What two people made of one version, brought together: what only one of them changed is taken from that
- * one; what
- * both changed is mine, unless `takeTheirs` names it. Operations and slots are known by their ids, everything
- * else by field.
+ * one; what both changed is mine, unless `takeTheirs` names it. Operations and slots are known by their ids,
+ * everything else by field.
  */
 export function mergeModels(
   base: MachineModel,

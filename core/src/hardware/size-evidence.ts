@@ -2,8 +2,7 @@ import * as z from 'zod';
 
 /**
  * What is known about a size in a slot, in three classes: the maker's claim, a report from outside, seen
- * here.
- * It can fall short of a claim as well as exceed it.
+ * here. It can fall short of a claim as well as exceed it.
  */
 export const SizeEvidenceSchema = z.strictObject({
   kind: z.enum(['claimed', 'reported', 'seen-here']),

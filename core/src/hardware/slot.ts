@@ -62,8 +62,7 @@ const PadNowSchema = z.strictObject({
 
 /**
  * What leads the heat away. `floating`: lies on the drive and rises with it. `fixed`: screwed at its own
- * height.
- * `cover`: the machine's cover is the spreader. `beneath`: under the drive.
+ * height. `cover`: the machine's cover is the spreader. `beneath`: under the drive.
  */
 const SpreaderSchema = z.strictObject({
   kind: z.enum(['floating', 'fixed', 'cover', 'beneath']),

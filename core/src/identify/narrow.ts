@@ -39,8 +39,7 @@ const SETTLED = 0.985;
 
 /**
  * From what is seen and measured to what it is. Every answer weighs each thing by how likely it would show
- * so;
- * an answer that cannot be right counts as a misreading now and then, so that one slip does not end the
+ * so; an answer that cannot be right counts as a misreading now and then, so that one slip does not end the
  * search.
  */
 export function narrow(

@@ -3,9 +3,8 @@ import type { JobState } from './shape/state.js';
 import { countOf, currentStep, nextThing } from './reading/walk.js';
 
 /**
- * The command that "Done" gives at the step at hand: one thing counted, or with `rest` all that are
- * left of that kind; the start of a wait; or the step itself where it moves nothing. Null at the end of the
- * way.
+ * The command that "Done" gives at the step at hand: one thing counted, or with `rest` all that are left of
+ * that kind; the start of a wait; or the step itself where it moves nothing. Null at the end of the way.
  */
 export function nextTick(job: JobState, rest: boolean): JobCommand | null {
   const here = currentStep(job);

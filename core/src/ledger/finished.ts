@@ -83,8 +83,7 @@ const daysBetween = (from: string, to: string): number =>
 
 /**
  * Minutes that each step took: from the tick before its first to its own last, with long pauses left out. The
- * first
- * step of all has no tick before it, and steps that were left short say nothing.
+ * first step of all has no tick before it, and steps that were left short say nothing.
  */
 function stepTimes(job: JobState): Finished['steps'] {
   if (!job.way) return [];

@@ -5,10 +5,8 @@ const PLAIN = [...'abcdefghijklmnopqrstuvwxyz0123456789'];
 
 /**
  * Every word one typing error away from this one: a sign wrong, missing, too many, or two neighbours swapped
- * (an optimal
- * string alignment distance of 1). Some seventy words for each of its signs: looking each up in an index
- * takes the same
- * time however many words there are, and misses none.
+ * (an optimal string alignment distance of 1). Some seventy words for each of its signs: looking each up in
+ * an index takes the same time however many words there are, and misses none.
  */
 export function oneErrorAway(word: string): string[] {
   const signs = [...word];

@@ -68,10 +68,8 @@ interface Idea {
 
 /**
  * Is the measured rate what this drive should read at in this slot, and if not, which explanation puts it
- * where it was
- * found? Each explanation expects a range; one that holds the figure fits well, and the weight of the others
- * falls
- * with their distance from it on a logarithmic scale.
+ * where it was found? Each explanation expects a range; one that holds the figure fits well, and the weight
+ * of the others falls with their distance from it on a logarithmic scale.
  * @param measured bytes per second, reading in one long stretch.
  */
 export function explainSpeed(

@@ -12,8 +12,7 @@ interface LongStretch {
 
 /**
  * The fastest reading in blocks of at least 64 KiB, and the fastest writing. Null: the run only read at
- * random, in small
- * pieces, or not at all; such figures say nothing of the link.
+ * random, in small pieces, or not at all; such figures say nothing of the link.
  */
 export function longStretchOf({ jobs }: FioResult): LongStretch | null {
   const long = jobs.filter((job) => job.blockSizeBytes >= LEAST_BLOCK_BYTES && !/^rand/.test(job.rw));

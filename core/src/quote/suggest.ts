@@ -12,10 +12,8 @@ const ROOMIER = 1.5;
 
 /**
  * Two or three drives worth showing side by side: the best of the ranking, the cheapest that cures it, and
- * one with
- * more room. Only what goes in and can be had; each drive once. `taken`: what somebody took already, also
- * against the
- * verdict, is advised: the offer always holds what is taken.
+ * one with more room. Only what goes in and can be had; each drive once. `taken`: what somebody took already,
+ * also against the verdict, is advised: the offer always holds what is taken.
  */
 export function suggest(
   slotId: string,

@@ -20,8 +20,7 @@ export type PartitionKind = (typeof PARTITION_KINDS)[number];
 
 /**
  * GPT partition types, lower case. The EFI system partition: UEFI specification 5.3.3. The others are not in
- * it:
- * from memory, as Debian's `sfdisk --list-types --label gpt` prints them (a test compares).
+ * it: from memory, as Debian's `sfdisk --list-types --label gpt` prints them (a test compares).
  */
 const BY_GUID: Readonly<Record<string, PartitionKind>> = {
   'c12a7328-f81f-11d2-ba4b-00c04fd430c8': 'efi-system',

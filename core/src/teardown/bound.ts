@@ -15,10 +15,8 @@ export interface Bound {
 
 /**
  * Minutes: landmarks that nothing done so far pays for. Setups: how often every side, every tool, and every
- * pair of both
- * has yet to be taken up by what every way does. Taking up a pair wants a turn or a change, so where pairs
- * want more than
- * sides and tools alone, the rest costs at least the cheaper of the two.
+ * pair of both has yet to be taken up by what every way does. Taking up a pair wants a turn or a change, so
+ * where pairs want more than sides and tools alone, the rest costs at least the cheaper of the two.
  */
 export function boundOf(problem: Problem): Bound {
   const landmarks: readonly Landmark[] = landmarksOf(problem);

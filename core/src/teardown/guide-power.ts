@@ -4,8 +4,8 @@ import { leadingTo } from './policy.js';
 
 /**
  * What a workshop that always unplugs the battery cannot keep in this guide: steel or leads on the battery's
- * own way are
- * worked with power on, on the way in and, since the mirror puts the battery back first, on the way out.
+ * own way are worked with power on, on the way in and, since the mirror puts the battery back first, on the
+ * way out.
  */
 export function powerWarnings({ guide }: Written): GuideWarning[] {
   const batteries = guide.operations.filter((one) => one.role === 'battery');

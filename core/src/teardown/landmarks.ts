@@ -15,10 +15,8 @@ interface Action {
 
 /**
  * Landmarks of the minutes alone, by the cut method of Helmert and Domshlak (LM-cut, ICAPS 2009): the goal
- * and its
- * dearest supporters are cut off from the start at a set of operations, of which one must be done; its cost
- * is
- * taken off, and the next cut is found, until nothing is left to pay for.
+ * and its dearest supporters are cut off from the start at a set of operations, of which one must be done;
+ * its cost is taken off, and the next cut is found, until nothing is left to pay for.
  */
 export function landmarksOf(problem: Problem): Landmark[] {
   const size = problem.operations.length;

@@ -27,9 +27,8 @@ interface Mat {
 }
 
 /**
- * The screw places of a way at 1:1, tiled over sheets: a screw that comes out is laid on its place.
- * Each sheet carries its place in the whole, marks where it meets its neighbours, and a ruler to check the
- * print.
+ * The screw places of a way at 1:1, tiled over sheets: a screw that comes out is laid on its place. Each
+ * sheet carries its place in the whole, marks where it meets its neighbours, and a ruler to check the print.
  */
 export function drawMat(guide: Guide, steps: readonly WayStep[], title: string, paper: Paper): Mat {
   const placed = steps

@@ -41,11 +41,9 @@ interface Overlength {
 
 /**
  * Which screws of a machine must not be swapped: those that turn in another hole (same thread) and reach
- * deeper than
- * the hole is (trade: overlength in a shallow hole is the commonest damage of all). A hole whose depth nobody
- * measured
- * counts with the length of the screw that belongs there: a longer one is then said to be "not known to fit".
- * Worst first; by how far it reaches beyond, then.
+ * deeper than the hole is (trade: overlength in a shallow hole is the commonest damage of all). A hole whose
+ * depth nobody measured counts with the length of the screw that belongs there: a longer one is then said to
+ * be "not known to fit". Worst first; by how far it reaches beyond, then.
  */
 export function overlengths(guide: Pick<Guide, 'operations'>): Overlength[] {
   const kinds = guide.operations.flatMap((operation) =>

@@ -37,10 +37,8 @@ const MOST_WORK = 3_000_000;
  * The cheapest set of operations that reaches `reach`, and its cheapest order.
  *
  * Cost = minutes of the operations done + turns x turnMinutes + tool changes x toolChangeMinutes; the first
- * tool taken up
- * counts as a change. `optimal` false: nobody knows whether it is the cheapest; no way costs less than
- * `lowerBound`.
- * Faults are returned as sentences, never thrown.
+ * tool taken up counts as a change. `optimal` false: nobody knows whether it is the cheapest; no way costs
+ * less than `lowerBound`. Faults are returned as sentences, never thrown.
  */
 export function planWay(input: PlanInput, mostStands?: number): Plan | PlanFault {
   const planning = planStepwise(input, mostStands);

@@ -31,9 +31,8 @@ type Asks = Pick<Operation, 'id' | 'after' | 'role'>;
 
 /**
  * 'Always' as an order: the cut-off before everything that does not lead to it, battery and drain before
- * every step that does
- * not lie on their own way. What lies there is done with power on, and `guide-warnings` names it where that
- * is a danger.
+ * every step that does not lie on their own way. What lies there is done with power on, and `guide-warnings`
+ * names it where that is a danger.
  */
 export function inPolicyOrder<O extends Asks>(operations: readonly O[], policy: Policy): O[] {
   if (policy.unplugBattery !== 'always') return [...operations];
@@ -77,8 +76,7 @@ export function leadingTo(
 
 /**
  * The operation as this workshop does it: a longer wait stands beside the guide's own words, which are left
- * as they were
- * written. A title that names a number is its author's.
+ * as they were written. A title that names a number is its author's.
  */
 export const underPolicy = (operation: Operation, policy: Policy): Operation =>
   operation.role === 'drain' && operation.waitSeconds !== null && operation.waitSeconds < policy.drainSeconds

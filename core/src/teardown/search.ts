@@ -32,11 +32,9 @@ const BEAMS = [30, 100];
 
 /**
  * Best-first over (done, side up, tool in hand) with a bound that never overestimates (A*): the first stand
- * that has the
- * goal is a cheapest way. Whatever every way does is done at once where it needs neither turn nor change:
- * later it could
- * not be cheaper. When `most` stands did not do, the best way of two beams is given, with the bound that
- * holds.
+ * that has the goal is a cheapest way. Whatever every way does is done at once where it needs neither turn
+ * nor change: later it could not be cheaper. When `most` stands did not do, the best way of two beams is
+ * given, with the bound that holds.
  */
 export function* searchWay(problem: Problem, most: number): Generator<SearchProgress, Found> {
   const search = new Search(problem);

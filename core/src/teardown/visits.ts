@@ -6,12 +6,9 @@ type Visits = (done: Bits, now: number) => number;
 
 /**
  * Counts for every class how often the operations that every way does force it to be taken up: a chain of its
- * own
- * operations with something of another class that must lie between makes one visit more. Whatever is not done
- * yet has
- * everything after it not done either, so the chains of the whole guide hold at every stand. Visits of
- * different
- * classes never fall together, so they add up.
+ * own operations with something of another class that must lie between makes one visit more. Whatever is not
+ * done yet has everything after it not done either, so the chains of the whole guide hold at every stand.
+ * Visits of different classes never fall together, so they add up.
  * @param classOf class of an operation, -1: none. @param breaks an operation that cannot be done without
  *   leaving the class.
  */

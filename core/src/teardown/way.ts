@@ -73,11 +73,9 @@ interface AsFound {
 
 /**
  * The whole way for one slot: the cheapest way in that also does what the workshop's policy asks, the swap
- * with the
- * extras of the match, the mirror out. What frees or holds the drive itself (`atSwap`) comes back in the
- * swap, before
- * the machine is tried. From an empty slot nothing is taken: what only serves its drive is left out on the
- * way in.
+ * with the extras of the match, the mirror out. What frees or holds the drive itself (`atSwap`) comes back in
+ * the swap, before the machine is tried. From an empty slot nothing is taken: what only serves its drive is
+ * left out on the way in.
  */
 export function buildWay(
   model: MachineModel,
@@ -107,8 +105,7 @@ export function buildWay(
 
 /**
  * A visit to look: the way in and its mirror, with the same drive back in. Everything that came out goes
- * back,
- * so that the machine can wait for a part closed.
+ * back, so that the machine can wait for a part closed.
  */
 export function buildScouting(model: MachineModel, slot: Slot, as: AsFound = {}): Way | PlanFault {
   const found = wayIn(model, slot, as);

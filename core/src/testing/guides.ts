@@ -3,8 +3,7 @@ import { sequence } from './disks.js';
 
 /**
  * An invented guide of so many operations: layers on top of one another, most steps after one or two of the
- * layer before,
- * some by either of two ways, a few sides and tools that come in runs as in real machines.
+ * layer before, some by either of two ways, a few sides and tools that come in runs as in real machines.
  */
 export function inventedGuide(size: number, seed: number): PlanInput {
   const next = sequence(seed * 7919 + size);

@@ -17,11 +17,9 @@ export function readMoney(typed: string): number | null {
 
 /**
  * `amount x numerator / denominator`, rounded to a whole number, half away from zero. All arguments are whole
- * numbers.
- * In whole numbers throughout: a product of two amounts may be beyond what a double holds exactly.
+ * numbers. In whole numbers throughout: a product of two amounts may be beyond what a double holds exactly.
  * This is the only place where money is rounded (the rule of rounding: once for each line of labour, once for
- * the tax
- * of a whole bill, once for the total where the workshop takes no small coins).
+ * the tax of a whole bill, once for the total where the workshop takes no small coins).
  */
 export function shareOf(amount: number, numerator: number, denominator: number): number {
   const product = BigInt(amount) * BigInt(numerator);

@@ -37,8 +37,7 @@ export const sayUnkeepable = ({ character }: Unkeepable): string =>
 
 /**
  * A value as it can be kept: such characters are left out of its texts, at any depth. For readers of files:
- * drives pad
- * their serials with zeros.
+ * drives pad their serials with zeros.
  */
 export function keepable<T>(value: T): T {
   if (findUnkeepable(value) === null) return value;

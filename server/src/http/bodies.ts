@@ -103,9 +103,8 @@ const HELD_AT_ONCE = 20;
 
 /**
  * Large bodies of nobody: taking in megabytes costs the machine as much as answering does, and whoever is
- * answered at once
- * sends the next at once. So the answer waits, the body unread; of more than a handful waiting the lines are
- * cut.
+ * answered at once sends the next at once. So the answer waits, the body unread; of more than a handful
+ * waiting the lines are cut.
  */
 class Unheard {
   private held = 0;

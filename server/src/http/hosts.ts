@@ -16,8 +16,7 @@ const hostOf = (address: string, family: string): string =>
 
 /**
  * Only names that are ours: a page elsewhere that points its own name at this machine (DNS rebinding) would
- * otherwise
- * speak to Petrichor as if it were its own server.
+ * otherwise speak to Petrichor as if it were its own server.
  *
  * @param more names besides this machine's own, in small letters
  */

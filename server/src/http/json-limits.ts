@@ -12,8 +12,7 @@ const [QUOTE, BACKSLASH, OPEN_BRACE, CLOSE_BRACE, OPEN_BRACKET, CLOSE_BRACKET, C
 
 /**
  * Counted by its bytes (RFC 8259; in UTF-8 none of these is a part of another sign). What is no JSON is
- * counted somehow, and refused by who
- * reads it. Where more is found than `most`, it goes no further.
+ * counted somehow, and refused by who reads it. Where more is found than `most`, it goes no further.
  */
 export function measureJson(
   bytes: Uint8Array,

@@ -25,8 +25,7 @@ const FOURTEEN_DAYS_MS = 14 * 24 * 3_600_000;
 
 /**
  * Sessions in PostgreSQL, named by a cookie that scripts cannot read and other sites cannot send. Over HTTPS,
- * also a
- * trusted proxy's, it is never sent in the clear.
+ * also a trusted proxy's, it is never sent in the clear.
  */
 export function sessions(database: Database, secret: string): RequestHandler {
   const Store = connectPgSimple(session);

@@ -12,9 +12,8 @@ import { TestServer, type Visitor } from '../testing/server.js';
 
 /**
  * Every operation of the contract, with a body that would be accepted, tried by nobody, by each role, and by
- * a lead of
- * another workshop with this one's ids. A new operation is not tried, and does not compile here, until it has
- * a line below.
+ * a lead of another workshop with this one's ids. A new operation is not tried, and does not compile here,
+ * until it has a line below.
  */
 const ROLES: readonly Role[] = ['technician', 'desk', 'lead'];
 const HANDS: readonly Role[] = ['technician', 'lead'];

@@ -12,9 +12,8 @@ const MOST_BEHIND_BYTES = 4_000_000;
 
 /**
  * Server-sent events: news of every job of the workshop, and a heartbeat that lets a dead line be noticed.
- * The line ends
- * with its session: at once when somebody signs out or is locked, at the next heartbeat when the session runs
- * out.
+ * The line ends with its session: at once when somebody signs out or is locked, at the next heartbeat when
+ * the session runs out.
  *
  * @param build of the page that this server gives out: an open tab sees by it that it is older
  * @param most tabs of one browser that listen at once

@@ -55,10 +55,8 @@ function keptOf(database: Database, workshopId: string): Kept {
 
 /**
  * Both editions of a workshop with what its jobs taught. Counts are kept and brought forward by what was
- * taught since: after
- * a finished job that is one row, also of a hundred thousand. Every screen asks for it (`/api/knowledge`)
- * before it gives a
- * command, so that the first reading of all holds up no job.
+ * taught since: after a finished job that is one row, also of a hundred thousand. Every screen asks for it
+ * (`/api/knowledge`) before it gives a command, so that the first reading of all holds up no job.
  */
 export async function learntEditions(
   database: Database,

@@ -40,9 +40,8 @@ export async function guideAt(
 
 /**
  * Saves the next version of a model and its guide. A draft is anybody's at the bench and changes no job,
- * unless nothing
- * reviewed is there yet; what jobs are walked with is a lead's to decide. A guide that cannot be walked stays
- * a draft.
+ * unless nothing reviewed is there yet; what jobs are walked with is a lead's to decide. A guide that cannot
+ * be walked stays a draft.
  */
 export async function saveGuide(
   database: Database,
@@ -83,8 +82,7 @@ export async function saveGuide(
 
 /**
  * A model that came in as a file: the workshop's next version, whatever number it carries, so that what stood
- * here
- * before can still be looked at. One that is new here keeps its number.
+ * here before can still be looked at. One that is new here keeps its number.
  */
 export async function importModel(tx: WorkshopTx, acting: Acting, model: MachineModel): Promise<void> {
   const newest = await newestVersion(tx, model.id);

@@ -24,8 +24,7 @@ const NOBODY = '00000000-0000-4000-8000-000000000000';
 
 /**
  * A whole job as one document, its photos in it, a piece at a time: sixty megabytes are never held, nor made
- * in one go. A
- * photo whose file is gone is left out; the job still names it.
+ * in one go. A photo whose file is gone is left out; the job still names it.
  */
 export async function* exportJob(
   database: Database,
@@ -56,9 +55,8 @@ export async function* exportJob(
 
 /**
  * Brings a job's document in: every event as it was, under this workshop's next number, and one more that
- * says where it
- * comes from. All of it or nothing; a job that is here already is refused. What it held of another shelf is
- * not taken from this one.
+ * says where it comes from. All of it or nothing; a job that is here already is refused. What it held of
+ * another shelf is not taken from this one.
  */
 export async function bringInJob(
   database: Database,

@@ -140,9 +140,8 @@ export class JobService {
   }
 
   /**
-   * Decides a command on the job as it is now, whatever the screen had seen (`basedOn`): what `decide`
-   * still accepts is rebased, what it does not is refused with the reason. One transaction, the job's row
-   * locked.
+   * Decides a command on the job as it is now, whatever the screen had seen (`basedOn`): what `decide` still
+   * accepts is rebased, what it does not is refused with the reason. One transaction, the job's row locked.
    * The same command again (id, content and person) is answered with what it made, and nothing is done.
    */
   async give(
@@ -255,8 +254,7 @@ export class JobService {
 
   /**
    * What this job means for another one, in the same transaction. A comeback's old job is closed, so that
-   * nobody else
-   * works on it: the locks are always taken new job first.
+   * nobody else works on it: the locks are always taken new job first.
    */
   private async onAnother(tx: WorkshopTx, acting: Acting, jobId: string, command: JobCommand): Promise<void> {
     const seq = await lockJob(tx, jobId);

@@ -9,8 +9,7 @@ import type { Acting } from './acting.js';
 
 /**
  * Segments of a JPEG that carry words about the picture: where, when, by which camera. The picture does
- * without them;
- * APP14 and a colour profile in APP2 say how its colours are meant, and stay.
+ * without them; APP14 and a colour profile in APP2 say how its colours are meant, and stay.
  */
 const isAbout = (marker: number, content: Buffer): boolean => {
   const colours =
@@ -20,8 +19,8 @@ const isAbout = (marker: number, content: Buffer): boolean => {
 
 /**
  * The JPEG without what was written about it (EXIF, XMP, IPTC, comments, anything after its end), or null
- * where it is no
- * JPEG. Marker codes: ITU-T T.81, annex B. The colours stay (APP0, APP14); the picture itself is not decoded.
+ * where it is no JPEG. Marker codes: ITU-T T.81, annex B. The colours stay (APP0, APP14); the picture itself
+ * is not decoded.
  */
 export function strippedJpeg(bytes: Buffer): Buffer | null {
   if (bytes.length < 4 || bytes[0] !== 0xff || bytes[1] !== 0xd8) return null;
@@ -50,8 +49,7 @@ export function strippedJpeg(bytes: Buffer): Buffer | null {
 
 /**
  * How many pixels a JPEG has, by its frame header (ITU-T T.81, B.2.2); 0: none was found. A small file may
- * hold a picture
- * that takes gigabytes to draw.
+ * hold a picture that takes gigabytes to draw.
  */
 export function pixelsOf(bytes: Buffer): number {
   for (let at = 2; at + 9 < bytes.length && bytes[at] === 0xff; at += 2 + bytes.readUInt16BE(at + 2)) {

@@ -47,8 +47,7 @@ export async function countRecord(database: Database): Promise<RecordCounts> {
 
 /**
  * Replays every job of every workshop, and compares what the database keeps beside the events with what the
- * events say;
- * looks at every photo by its content. It changes nothing, and reads a batch at a time.
+ * events say; looks at every photo by its content. It changes nothing, and reads a batch at a time.
  *
  * @param photo the bytes of a photo by its hash, null where there is no file; without it photos are not
  *   looked at

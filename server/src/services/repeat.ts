@@ -12,8 +12,7 @@ export const askedHash = (by: Actor, asked: object): string =>
 
 /**
  * Whether a command was given before. An id that stands for anything else (other content, another person,
- * another
- * job) is refused: an id is readable by everybody, and is no reason to believe or to skip anything.
+ * another job) is refused: an id is readable by everybody, and is no reason to believe or to skip anything.
  */
 export function isRepeat(
   before: GivenBefore | null,

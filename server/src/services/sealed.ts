@@ -12,9 +12,8 @@ const TAG_BYTES = 16;
 
 /**
  * Passcodes and recovery keys of a job: AES-256-GCM (NIST SP 800-38D) with a key that is not in the database,
- * each bound
- * to its workshop, job and note, so that a row that is copied elsewhere does not open. Every look is an event
- * of the job.
+ * each bound to its workshop, job and note, so that a row that is copied elsewhere does not open. Every look
+ * is an event of the job.
  */
 export class SealedNotes {
   constructor(

@@ -86,8 +86,8 @@ export const putItems = (database: Database, acting: Acting, { drives, parts }: 
 
 /**
  * Brings the moves of a job in line with what it holds now: reserved when a drive is taken, released when
- * another
- * is, used once it is in. What is no longer there is not reserved; the job says so when it looks again.
+ * another is, used once it is in. What is no longer there is not reserved; the job says so when it looks
+ * again.
  */
 export async function settleClaim(tx: WorkshopTx, acting: Acting, job: JobState): Promise<void> {
   const claims = new Map(stockClaim(job).map((claim) => [`${claim.item.kind} ${claim.item.id}`, claim]));

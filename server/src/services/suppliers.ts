@@ -144,8 +144,7 @@ async function ifKnown(ask: () => Promise<SupplierOrder>): Promise<void> {
 
 /**
  * Asks after everything on order, now and then, and writes the news into the jobs. Several servers may do so
- * beside
- * one another: what a job knows already it refuses.
+ * beside one another: what a job knows already it refuses.
  */
 export class OrderWatch {
   private timer: NodeJS.Timeout | null = null;

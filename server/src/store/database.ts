@@ -31,8 +31,8 @@ const ANSWER_MS = 20_000;
 
 /**
  * SQLSTATE classes 08 (connection), 40 (rolled back for another's sake), 53 (no room, no memory), 57 (shut
- * down, starting,
- * broken off), 58 (the system below it), and what Node says of a dead line: asked again, it may well be yes.
+ * down, starting, broken off), 58 (the system below it), and what Node says of a dead line: asked again, it
+ * may well be yes.
  */
 const AWAY = /^(08|40|53|57|58|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND)/;
 const AWAY_WORDS =
@@ -64,9 +64,8 @@ export function openDatabase(databaseUrl: string): Database {
     keepAlive: true,
   });
   // A connection that dies (the database was restarted) is dropped by the pool, and what was asked on it
-  // fails by itself.
-  // Without a listener it would end the process: the pool's own for idle ones, one of each client's while it
-  // is in use.
+  // fails by itself. Without a listener it would end the process: the pool's own for idle ones, one of each
+  // client's while it is in use.
   pool.on('error', () => undefined);
   pool.on('connect', (client) => client.on('error', () => undefined));
   return {

@@ -55,8 +55,7 @@ export async function pastCases(tx: WorkshopTx): Promise<PastCase[]> {
 
 /**
  * How many editions were saved, and up to where jobs taught something: what was learnt holds until either
- * changes. What this
- * transaction itself taught does not count yet: it may come to nothing.
+ * changes. What this transaction itself taught does not count yet: it may come to nothing.
  */
 export interface LearntStamp {
   readonly editions: number;

@@ -1,7 +1,6 @@
 /**
  * Presses a key with no field in focus. A sign acts once a breath has passed without another: the key after
- * it, which is
- * bound nowhere, stands for the breath.
+ * it, which is bound nowhere, stands for the breath.
  */
 export function pressKey(key: string, init: KeyboardEventInit = {}): void {
   const down = (one: string, more: KeyboardEventInit = {}) =>

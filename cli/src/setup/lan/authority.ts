@@ -35,8 +35,8 @@ export interface LanCertificate {
 
 /**
  * Makes sure of a local authority (made once, in `folder`) and of a server's certificate from it for these
- * names; a
- * certificate that soon ends or lacks a name is made anew. The keys are files of their owner's alone.
+ * names; a certificate that soon ends or lacks a name is made anew. The keys are files of their owner's
+ * alone.
  */
 export async function lanCertificate(
   folder: string,

@@ -14,8 +14,7 @@ export interface Lan {
 
 /**
  * Makes Petrichor reachable on the shop's network: certificates in `folder`, a page for new devices. An
- * address that
- * changes while it runs, and a certificate that comes near its end, are looked after once a day.
+ * address that changes while it runs, and a certificate that comes near its end, are looked after once a day.
  */
 export async function openLan(folder: string, ports: LanPorts): Promise<Lan> {
   const { addresses, names } = ownNames();

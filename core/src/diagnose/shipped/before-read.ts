@@ -8,10 +8,8 @@ const SMALL = 'Most healthy drives count none; set so that the published ratio h
 /**
  * What a drive reports about itself. For mechanical drives the strengths follow the four counters of the FAST
  * 2007 study: 56 % of the drives that failed showed none of them, and a first scan error, offline
- * reallocation,
- * pending count or reallocation made failing 39, 21, 16 and 14 times likelier within 60 days. So a clean
- * report
- * clears nobody, and a count that is not zero weighs heavily.
+ * reallocation, pending count or reallocation made failing 39, 21, 16 and 14 times likelier within 60 days.
+ * So a clean report clears nobody, and a count that is not zero weighs heavily.
  */
 export const BEFORE_READ: Observation[] = [
   read(

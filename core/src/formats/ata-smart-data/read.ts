@@ -23,9 +23,8 @@ const SELF_TEST_STATUS = 363;
 
 /**
  * Reads a raw ATA SMART data sector (512 bytes), or data and threshold sectors one after the other (1024
- * bytes);
- * both checksums are verified. Layout: SFF-8035i and ATA/ATAPI-7, SMART READ DATA and READ THRESHOLDS (from
- * memory).
+ * bytes); both checksums are verified. Layout: SFF-8035i and ATA/ATAPI-7, SMART READ DATA and READ THRESHOLDS
+ * (from memory).
  */
 export function readAtaSmartData(bytes: Uint8Array): Reading<AtaSmartData> {
   const no = (problem: string, at: number) => ({

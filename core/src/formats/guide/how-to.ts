@@ -8,8 +8,7 @@ interface Thing {
 
 /**
  * The guide as linked data: a HowTo for each slot, after schema.org's HowTo, HowToSection, HowToStep,
- * HowToDirection
- * and HowToTip; times as ISO 8601 durations.
+ * HowToDirection and HowToTip; times as ISO 8601 durations.
  */
 export function guideHowTo(model: MachineModel): {
   readonly '@context': 'https://schema.org';

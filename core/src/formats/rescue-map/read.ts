@@ -33,8 +33,8 @@ export function looksLikeRescueMap(bytes: Uint8Array): boolean {
 
 /**
  * Reads a map of GNU ddrescue (its manual, 'Mapfile structure'): comments, a line with position and status,
- * then blocks
- * that touch each other, each with position, size and state. Straight from bytes: maps have a million lines.
+ * then blocks that touch each other, each with position, size and state. Straight from bytes: maps have a
+ * million lines.
  */
 export function readRescueMap(bytes: Uint8Array): Reading<RescueMap> {
   if (bytes.length > MOST_BYTES)

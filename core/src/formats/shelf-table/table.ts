@@ -3,9 +3,8 @@ import { fullStop } from '../../units/index.js';
 
 /**
  * The shelf as rows of text, the way a spreadsheet holds it. `item` is `drive` or `part`; columns beyond the
- * first
- * ones are fields of the document, nested ones with a dot (`link.protocol`, `topHeight.mm`). An empty cell is
- * left out.
+ * first ones are fields of the document, nested ones with a dot (`link.protocol`, `topHeight.mm`). An empty
+ * cell is left out.
  */
 type Row = Readonly<Record<string, string>>;
 

@@ -22,8 +22,7 @@ const ErrorLogSchema = z.object({ count }).optional();
 
 /**
  * Raw value of an attribute. Some makers fill more bits than a JSON number keeps; smartctl writes the digits
- * beside
- * it as text, and those are taken then.
+ * beside it as text, and those are taken then.
  */
 const RawSchema = z
   .object({ value: z.number().min(0), string: z.string().optional() })

@@ -5,8 +5,8 @@ import { accept, HANDS, command, refuse } from './define.js';
 
 /**
  * The repair stops while the machine is open: everything that came out goes back as it was, the old drive
- * with it. Then
- * the job stands before the opening again, where it may wait, choose anew, or go back unrepaired.
+ * with it. Then the job stands before the opening again, where it may wait, choose anew, or go back
+ * unrepaired.
  */
 export const turnBack = command('turn-back', {
   shape: {

@@ -22,8 +22,7 @@ export const isAlso = (step: Pick<WayStep, 'id'>): boolean => step.id.startsWith
 
 /**
  * The two steps of something that the guide lacks, and where they stand: it comes out before the step at
- * hand, and goes back
- * right after that step is undone.
+ * hand, and goes back right after that step is undone.
  */
 export function alsoSteps(job: Pick<JobState, 'way'>, kind: AlsoKind, label: string, count: number) {
   const steps = job.way?.steps ?? [];

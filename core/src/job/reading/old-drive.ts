@@ -83,10 +83,8 @@ const WORST_FIRST: readonly Health[] = ['dead', 'failing', 'bad-areas', 'sound']
 
 /**
  * How the old drive reads: the worst that any source says of it. A person, the conclusion of Diagnose, what
- * was heard and seen, its
- * own report and the copies made of it are each heard; `unknown` only where all are silent. Somebody who saw
- * it read overrules
- * a conclusion that it is dead, but not that it fails.
+ * was heard and seen, its own report and the copies made of it are each heard; `unknown` only where all are
+ * silent. Somebody who saw it read overrules a conclusion that it is dead, but not that it fails.
  */
 export function oldDriveHealth(job: Told & Pick<JobState, 'conclusion' | 'stop' | 'runs'>): Health {
   const person = job.move.facts.reads;

@@ -5,9 +5,8 @@ const DAY_MS = 86_400_000;
 
 /**
  * When the machine can be promised once everything ordered is here: the working day after the last part is
- * due, at
- * the hour that was promised (common practice, no source). Null: nothing moves, or a day nobody knows; it is
- * only ever moved later.
+ * due, at the hour that was promised (common practice, no source). Null: nothing moves, or a day nobody
+ * knows; it is only ever moved later.
  */
 export function promiseAfterOrders(job: Pick<JobState, 'orders' | 'intake'>): string | null {
   const due = ordersOpen(job).map((one) => one.dueOn);

@@ -40,10 +40,9 @@ const isCaptive = ({ way }: Pick<JobState, 'way'>, item: TrayItem): boolean =>
 
 /**
  * Compares what lies on the mat with what the steps say. One left over: a hole that was ticked is empty; one
- * missing: it
- * is lost, or sits in another hole. Missing of one kind and left over of another of the same thread: most
- * likely they
- * were swapped, and if the one driven in is the longer, the hole is looked at before anything is switched on.
+ * missing: it is lost, or sits in another hole. Missing of one kind and left over of another of the same
+ * thread: most likely they were swapped, and if the one driven in is the longer, the hole is looked at before
+ * anything is switched on.
  */
 export function reconcile(
   job: Pick<JobState, 'way' | 'tray' | 'waivers'>,

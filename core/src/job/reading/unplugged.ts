@@ -13,8 +13,7 @@ interface UnpluggedCheck {
 
 /**
  * The checklist of Prove that this job made for itself: every lead that was unplugged on the way in, once, in
- * the
- * order it came off. Mains and battery show by themselves: their steps have that role.
+ * the order it came off. Mains and battery show by themselves: their steps have that role.
  */
 export function unpluggedChecks(job: Pick<JobState, 'way' | 'rechecked'>): UnpluggedCheck[] {
   const seen = new Map<string, UnpluggedCheck>();

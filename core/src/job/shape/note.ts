@@ -4,8 +4,7 @@ import * as z from 'zod';
 
 /**
  * What a note is. `measure`: a length read off; `found`: what was wrong before anyone touched it, told to the
- * customer;
- * `correction`: the guide says otherwise, for a lead to look at.
+ * customer; `correction`: the guide says otherwise, for a lead to look at.
  */
 export const NoteKindSchema = z.enum(['note', 'measure', 'found', 'correction']);
 export type NoteKind = z.infer<typeof NoteKindSchema>;

@@ -29,7 +29,7 @@ const BY_FILE_SYSTEM: Readonly<Record<NonNullable<SourcePartition['fileSystem']>
 
 /**
  * @param unlocked an encrypted volume that is open, or whose protection is paused, is as elastic as what lies
- * in it.
+ *   in it.
  */
 export function natureOf(partition: Pick<SourcePartition, 'kind' | 'fileSystem'>, unlocked: boolean): Nature {
   if (partition.kind !== 'data' && partition.kind !== 'linux') return 'rigid';

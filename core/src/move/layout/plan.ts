@@ -63,11 +63,9 @@ const BARE_SHARE = 0.02;
 
 /**
  * Places the partitions of the old drive on the new one: starts on whole megabytes, what cannot or must not
- * change
- * kept to the byte, recovery behind what grows, the rest shared out in proportion to what it was and never
- * below what is used.
- * A GPT may be used to its last sector: 33 of 512 bytes hold its copy at the end, 5 of 4096 (UEFI
- * specification 5.3).
+ * change kept to the byte, recovery behind what grows, the rest shared out in proportion to what it was and
+ * never below what is used. A GPT may be used to its last sector: 33 of 512 bytes hold its copy at the end, 5
+ * of 4096 (UEFI specification 5.3).
  */
 export function planLayout(
   source: SourceDisk,

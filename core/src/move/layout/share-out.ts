@@ -12,9 +12,8 @@ interface SharedOut {
 
 /**
  * Gives every partition its size between `first` and `end`: rigid ones keep theirs, wishes are held as far as
- * the
- * others' least allows, the rest is shared out in proportion to the old sizes. What rounding leaves goes to
- * the last that can take it.
+ * the others' least allows, the rest is shared out in proportion to the old sizes. What rounding leaves goes
+ * to the last that can take it.
  */
 export function shareOut(
   items: readonly Item[],

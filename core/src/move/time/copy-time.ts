@@ -37,10 +37,8 @@ const SLICES = 16;
 
 /**
  * Seconds that a copy takes: every slice at the least of reading, link and writing, where reading slows
- * towards the end of a
- * mechanical drive and writing once the target's cache is full; then the same again without writing, to
- * compare; then what
- * files and bad areas cost one by one.
+ * towards the end of a mechanical drive and writing once the target's cache is full; then the same again
+ * without writing, to compare; then what files and bad areas cost one by one.
  */
 export function copySeconds(task: CopyTask, factors: Factors): number {
   let seconds = 0;

@@ -22,9 +22,8 @@ const AHEAD = 0.06;
 
 /**
  * Minutes left, from the range that was foreseen for the whole and what has been seen so far: the ratio of
- * seen to foreseen
- * time is weighed against how sure the forecast was (conjugate normal on the logarithm). Early it hardly
- * moves, late it decides.
+ * seen to foreseen time is weighed against how sure the forecast was (conjugate normal on the logarithm).
+ * Early it hardly moves, late it decides.
  * @param foreseenShare share of the foreseen time that the bytes done so far were to take, 0 to 1.
  */
 export function timeLeft(foreseen: Range, progress: Progress, foreseenShare: number): Range {

@@ -31,9 +31,8 @@ interface Kept {
 
 /**
  * A stand-in for suppliers' servers: stock, lead times, orders that come, and back-orders that slip. What it
- * says follows
- * from an item's id, so that it says the same every time. Its days may be shorter than the calendar's, so
- * that a demo sees them pass.
+ * says follows from an item's id, so that it says the same every time. Its days may be shorter than the
+ * calendar's, so that a demo sees them pass.
  */
 export class Supplier {
   private readonly items: ReadonlyMap<string, Item>;

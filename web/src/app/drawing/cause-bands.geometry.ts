@@ -27,8 +27,7 @@ export const BANDS = { before: 88, nowWidth: 208, columnLeast: 56, columnMost: 8
 
 /**
  * Bands on top of one another: at every column they fill the whole height, so a band's thickness is its share
- * of
- * all chances there. They bend at the line of each finding.
+ * of all chances there. They bend at the line of each finding.
  */
 export function bandsShape(
   inputs: readonly BandInput[],

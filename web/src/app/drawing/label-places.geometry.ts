@@ -31,8 +31,7 @@ const STEP = 6;
 
 /**
  * Names for boxes on a map: each where no spot crosses it, in its own box before anywhere else, never in a
- * box that is
- * another's. Where nothing is free the place with the least across it is taken.
+ * box that is another's. Where nothing is free the place with the least across it is taken.
  * @param type height of the type, in the units of the boxes
  */
 export function placeLabels(

@@ -12,8 +12,8 @@ const SMALL = 13;
 
 /**
  * The name of a step and its time beside their node: the name over the time where it fits in one line, else
- * broken into
- * two with the time behind it. Nothing runs off the edge; what no two lines hold ends in a mark that says so.
+ * broken into two with the time behind it. Nothing runs off the edge; what no two lines hold ends in a mark
+ * that says so.
  * @param room px from the node to the edge
  */
 export function nameLines(

@@ -5,8 +5,7 @@ const TRIES = [60, 140, 280, 500, 900];
 
 /**
  * Where a missing thing is settled. A place carries its code, or the part of it before the colon, in
- * `data-gate`; several
- * apart by spaces. A section with views of its own brings the right one up first.
+ * `data-gate`; several apart by spaces. A section with views of its own brings the right one up first.
  */
 @Injectable({ providedIn: 'root' })
 export class GatePlaces {

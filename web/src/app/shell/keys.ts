@@ -10,8 +10,7 @@ export interface Binding {
 }
 /**
  * By `event.key`, with `Shift+` or `Ctrl+` before it where that is meant: `Shift+Space`, `Ctrl+Z`. A letter
- * works in
- * either case. What undoes or leaves carries its modifier, so that no word and no scanner can do it.
+ * works in either case. What undoes or leaves carries its modifier, so that no word and no scanner can do it.
  */
 export type Bindings = Readonly<Record<string, Binding>>;
 
@@ -25,10 +24,8 @@ const MODIFIERS = new Set(['Shift', 'Control', 'Alt', 'Meta', 'CapsLock', 'AltGr
  * The keyboard of whole screens. A screen binds its keys while it is there; the last to bind is asked first.
  *
  * A letter, digit or sign waits for a breath before it acts: a second one within it is a word that somebody
- * typed without
- * a field, and does nothing; a burst at a scanner's speed that ends with Enter or Tab goes to `Scans`. Space,
- * Enter, arrows
- * and what carries a modifier act at once.
+ * typed without a field, and does nothing; a burst at a scanner's speed that ends with Enter or Tab goes to
+ * `Scans`. Space, Enter, arrows and what carries a modifier act at once.
  */
 @Injectable({ providedIn: 'root' })
 export class Keys {

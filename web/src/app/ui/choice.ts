@@ -7,8 +7,7 @@ export interface ChoiceOption<T> {
 
 /**
  * One of a few, as a row of buttons: same look and roles as PrimeNG's SelectButton, which is too heavy where
- * a
- * screen has one in every row (ten rows of three cost a third of the time a job takes to open).
+ * a screen has one in every row (ten rows of three cost a third of the time a job takes to open).
  */
 @Component({
   selector: 'p-choice',

@@ -13,8 +13,7 @@ export function draft<T>(name: string, empty: T): WritableSignal<T> {
 
 /**
  * The same for one field of one job. `saved` is what the job itself says: the draft begins with it, follows
- * it
- * when it changes, and is forgotten once it says the same.
+ * it when it changes, and is forgotten once it says the same.
  */
 export function jobDraft<T>(jobId: () => string, field: string, saved: () => T): WritableSignal<T> {
   const name = () => `${jobId()}.${field}`;

@@ -57,9 +57,8 @@ export interface Form<Typed> {
 
 /**
  * A form made of what it comes to. The schema says which fields have to be filled in and how long they may
- * get;
- * what is wrong is said beside its field once somebody sends it, and the first such field takes the focus.
- * Meanwhile a number may still be null, and one of a few ''. Call it where a component is made.
+ * get; what is wrong is said beside its field once somebody sends it, and the first such field takes the
+ * focus. Meanwhile a number may still be null, and one of a few ''. Call it where a component is made.
  */
 export function form<S extends z.ZodObject>(
   schema: S,

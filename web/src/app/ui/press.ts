@@ -20,8 +20,7 @@ const fetched = async (address: string): Promise<ArrayBuffer> => {
 
 /**
  * Sets papers of the core as one PDF, pages of their own sizes, 1:1, in the typeface of the screen. A letter
- * that the
- * typeface does not have stands there as the screen draws it: nothing of a name is lost.
+ * that the typeface does not have stands there as the screen draws it: nothing of a name is lost.
  */
 export class Press implements Typeface {
   private readonly widths = new Map<string, number>();

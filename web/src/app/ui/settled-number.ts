@@ -10,8 +10,7 @@ import { NumberField } from './field/number-field';
 
 /**
  * A number that counts once its field is left or Enter is pressed, not while its digits are typed. What comes
- * of it is
- * shown again, also where the rules made another number of it or kept the old one.
+ * of it is shown again, also where the rules made another number of it or kept the old one.
  */
 @Component({
   selector: 'p-settled-number',

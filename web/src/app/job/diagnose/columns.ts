@@ -28,8 +28,8 @@ export interface Column {
 
 /**
  * The findings as columns, in their order. A self-report answers ten questions at once, and most of its
- * answers
- * change little: in a row they share one column. What is left out to see keeps its column and bends nothing.
+ * answers change little: in a row they share one column. What is left out to see keeps its column and bends
+ * nothing.
  */
 export function columnsOf(
   edition: DiagnosisKnowledge,

@@ -12,8 +12,7 @@ const NOTES = 20;
 
 /**
  * Watches the dock for a job and writes into the job how far its runs come and how they end, whichever screen
- * sees
- * it first; one id for each, so that two screens keep it once. Call it in a constructor.
+ * sees it first; one id for each, so that two screens keep it once. Call it in a constructor.
  */
 export function keepRuns(job: Signal<JobState>): void {
   const store = inject(Store);

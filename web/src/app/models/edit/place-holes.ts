@@ -18,8 +18,7 @@ const STEP_MM = { fine: 0.5, coarse: 5 } as const;
 
 /**
  * The screws of one group on the outline map, over a photo of the machine: a press sets one, a press on one
- * takes it
- * away, dragging or the arrow keys move it.
+ * takes it away, dragging or the arrow keys move it.
  */
 @Component({
   selector: 'p-place-holes',

@@ -36,8 +36,8 @@ export class JobDesk {
 
   /**
    * Decides the command here, shows what comes of it at once, and sends it. Returns the refusal, or null when
-   * it was
-   * accepted. Two screens that record one and the same thing give one `commandId`: the server takes it once.
+   * it was accepted. Two screens that record one and the same thing give one `commandId`: the server takes it
+   * once.
    */
   give(drawn: JobState, given: JobCommand, commandId: string = newId()): Refusal | null {
     const job = this.now(drawn);

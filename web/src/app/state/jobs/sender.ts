@@ -27,10 +27,8 @@ type Outcome = 'taken' | 'stuck' | 'away' | 'again';
 
 /**
  * Sends what lies in the outbox until the server has said yes or no to each: a queue for each job, oldest
- * first and one
- * at a time, so that a command which the server fails at holds up its own job alone. What it fails at again
- * and again
- * while it answers otherwise is set aside, for a person to look at.
+ * first and one at a time, so that a command which the server fails at holds up its own job alone. What it
+ * fails at again and again while it answers otherwise is set aside, for a person to look at.
  */
 @Injectable({ providedIn: 'root' })
 export class Sender {

@@ -83,9 +83,8 @@ const { eventsCame } = JobsActions;
 
 /**
  * What the news of a job come to. Those that this page cannot read were written by another version: the job
- * is told as far
- * as its events are numbered, so that it stops where it can no longer follow, and the page says that a newer
- * one runs.
+ * is told as far as its events are numbered, so that it stops where it can no longer follow, and the page
+ * says that a newer one runs.
  */
 export function newsIn(words: string): Action[] {
   const told: unknown = JSON.parse(words);

@@ -18,9 +18,8 @@ const LARGEST_FILE = 40_000_000;
 
 /**
  * Photos from the camera or a file. Each is drawn anew as a JPEG, which leaves behind where and when it was
- * taken, named
- * by its SHA-256, kept in the browser and sent until the server has it: neither a reload nor a dead network
- * loses one.
+ * taken, named by its SHA-256, kept in the browser and sent until the server has it: neither a reload nor a
+ * dead network loses one.
  */
 @Injectable({ providedIn: 'root' })
 export class PhotoKeeper {

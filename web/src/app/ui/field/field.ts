@@ -14,10 +14,8 @@ let made = 0;
 
 /**
  * What every field has: a label, a hint, a fault, and a name they are tied together by. A field of a form
- * (`ui/form`) is
- * bound with `[formField]` and gets value, faults and whether it has to be filled in from there; any other
- * one has its
- * value bound. It stands as `.field` in the screen that uses it.
+ * (`ui/form`) is bound with `[formField]` and gets value, faults and whether it has to be filled in from
+ * there; any other one has its value bound. It stands as `.field` in the screen that uses it.
  */
 @Directive({ host: { class: 'field' } })
 export abstract class Field<T> implements FormValueControl<T> {
