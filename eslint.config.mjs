@@ -163,6 +163,7 @@ export default tseslint.config(
   forbid(
     ['core/src/testing/**/*.ts', 'core/src/*.ts'],
     [IO, ...package_('api', 'server', 'web', 'demo', 'cli')],
+    ['**/*.spec.ts'],
   ),
   forbid(['api/src/**/*.ts'], package_('server', 'web', 'demo', 'cli')),
   forbid(['server/src/**/*.ts'], package_('web', 'demo', 'cli'), ['**/*.spec.ts', '**/testing/**']),

@@ -13,7 +13,17 @@ export interface Looked {
   readonly overturnings: readonly Overturning[];
 }
 
-/** Weighs, advises, and looks for what would overturn it, in one go. */
+/**
+ * Weighs, advises, and looks for what would overturn it, in one go.
+ *
+ * @example
+ * ```ts
+ * import { lookAt, shippedDiagnosis } from '@petrichor/core/diagnose';
+ * const answers = [{ observation: 'clicks', seen: true }];
+ * const looked = lookAt(shippedDiagnosis('before'), answers, { stake: 'none', left: new Set() });
+ * looked.weighing.ranked[0].cause.id; // 'mechanical-failing'
+ * ```
+ */
 export function lookAt(
   knowledge: DiagnosisKnowledge,
   answers: readonly Answer[],

@@ -58,7 +58,16 @@ export interface Table {
   readonly causeOfBit: readonly number[];
 }
 
-/** Weighs the causes by what was found: exact, by enumeration of every set of causes (see sets.ts). */
+/**
+ * Weighs the causes by what was found: exact, by enumeration of every set of causes (see sets.ts).
+ *
+ * @example
+ * ```ts
+ * import { shippedDiagnosis, weigh } from '@petrichor/core/diagnose';
+ * const { ranked } = weigh(shippedDiagnosis('before'), [{ observation: 'clicks', seen: true }]);
+ * ranked[0].cause.id; // 'mechanical-failing'
+ * ```
+ */
 export function weigh(knowledge: DiagnosisKnowledge, answers: readonly Answer[]): Weighing {
   const { causes, evidence, silent } = countEvidence(knowledge, answers);
   const causeOfBit = causes.flatMap(({ prior }, at) => (prior > 0 ? [at] : []));

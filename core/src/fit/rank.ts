@@ -28,6 +28,16 @@ const NO_LEAD_TIME = 1000;
  * Every drive against the place, best first: what goes in; what the diagnosis asks for; within the price
  * ceiling; the larger useful speed; the longer life; the lower price per GB that can be used; sooner to be
  * had; then the id, so that the order never depends on the catalogue's.
+ *
+ * @example
+ * ```ts
+ * import { placeIn, rankAll } from '@petrichor/core/fit';
+ * import { m2Drive, model } from '../testing/samples.js';
+ * const dear = m2Drive({ id: 'dear', priceMinor: 20000 });
+ * const cheap = m2Drive({ id: 'cheap', priceMinor: 9000 });
+ * const { order } = rankAll(placeIn(model(), model().slots[0]), [dear, cheap]);
+ * Array.from(order); // [1, 0]
+ * ```
  */
 export function rankAll(place: Place, drives: readonly Drive[]): Ranking {
   const bench = jobAt(place);

@@ -37,7 +37,18 @@ export const jobAt = (place: Place): Bench =>
     return ask ? [{ rule, ask }] : [];
   });
 
-/** Asks every rule about `drive` in `place`; the worst answer is the verdict. */
+/**
+ * Asks every rule about `drive` in `place`; the worst answer is the verdict.
+ *
+ * @example
+ * ```ts
+ * import { judge, placeIn } from '@petrichor/core/fit';
+ * import { m2Drive, model } from '../testing/samples.js';
+ * const place = placeIn(model(), model().slots[0]);
+ * judge(place, m2Drive()).outcome; // 'extras'
+ * judge(place, m2Drive({ lengthMm: 110 })).outcome; // 'no'
+ * ```
+ */
 export const judge = (place: Place, drive: Drive): Verdict => judgeAt(jobAt(place), drive);
 
 export function judgeAt(bench: Bench, drive: Drive): Verdict {

@@ -20,7 +20,15 @@ export function readDocument(bytes: Uint8Array): Reading<ReadDocument> {
   return FORMATS.find(({ sniff }) => sniff(file))?.read(file) ?? { ok: false, ...whyNot(file) };
 }
 
-/** The same, as it is printed. */
+/**
+ * The same, as it is printed.
+ *
+ * @example
+ * ```ts
+ * import { readAny } from '@petrichor/core/formats';
+ * readAny(new TextEncoder().encode('{"hello": 1}')).ok; // false
+ * ```
+ */
 export const readAny = (bytes: Uint8Array): Reading<Found> => mapReading(readDocument(bytes), printed);
 
 /** The same for text, as pasted. */

@@ -41,6 +41,13 @@ const SETTLED = 0.985;
  * From what is seen and measured to what it is. Every answer weighs each thing by how likely it would show
  * so; an answer that cannot be right counts as a misreading now and then, so that one slip does not end the
  * search.
+ *
+ * @example
+ * ```ts
+ * import { narrow, shippedIdentify } from '@petrichor/core/identify';
+ * const seen = [{ feature: 'length', kind: 'measure', value: 80 }];
+ * narrow(shippedIdentify(), seen).candidates.length > 1; // true
+ * ```
  */
 export function narrow(
   knowledge: IdentifyKnowledge,

@@ -6,6 +6,15 @@ import type { JobState } from './shape/state.js';
 /**
  * What comes of a command: events, or a refusal in words. Pure, and the same in browser and server;
  * what it decides depends on the job, the command, who gives it, when, and what is known.
+ *
+ * @example
+ * ```ts
+ * import { decide } from '@petrichor/core/job';
+ * import { TestJob } from '../testing/samples.js';
+ * const { job, knowledge } = new TestJob();
+ * const context = { at: '2026-04-14T08:00:00Z', by: { id: 'ines', name: 'Ines' }, roles: ['technician'], knowledge };
+ * decide(job, { type: 'advance', from: 'diagnose' }, context).refusal.code; // 'gate'
+ * ```
  */
 export function decide(job: JobState, command: JobCommand, context: Context): Decision {
   const definition = commandOf(command.type);

@@ -17,6 +17,15 @@ export const RecordedEventSchema: z.ZodType<RecordedEvent> = recordedEvent;
 /**
  * The job after one more event. The same function in the browser and in the server.
  * @param job the state before, null for the first event, which has to be `job-opened`.
+ *
+ * @example
+ * ```ts
+ * import { evolve } from '@petrichor/core/job';
+ * import { TestJob } from '../testing/samples.js';
+ * const { job, log } = new TestJob().must({ type: 'observe', observation: 'clicks', seen: 'seen' });
+ * log.reduce((state, event) => evolve(state, event), null).seq === job.seq; // true
+ * job.findings.before.length; // 1
+ * ```
  */
 export function evolve(job: JobState | null, recorded: RecordedEvent): JobState {
   const { event, seq, at, by } = recorded;

@@ -26,7 +26,18 @@ export function rateOn(ceilingBytesPerSecond: number, rating: number | null): Ra
   };
 }
 
-/** What this drive should read at in this slot. Null: they share no link. */
+/**
+ * What this drive should read at in this slot. Null: they share no link.
+ *
+ * @example
+ * ```ts
+ * import { expectedRead } from '@petrichor/core/prove';
+ * const link = { ceilingBytesPerSecond: 600e6 };
+ * const range = expectedRead(link, { readBytesPerSecond: 560e6, medium: 'flash' });
+ * range.least < 560e6 && range.most > 560e6; // true
+ * expectedRead(null, { readBytesPerSecond: 560e6, medium: 'flash' }); // null
+ * ```
+ */
 export function expectedRead(
   link: Pick<Link, 'ceilingBytesPerSecond'> | null,
   drive: Pick<Drive, 'readBytesPerSecond' | 'medium'>,

@@ -26,6 +26,14 @@ export type Bill = z.infer<typeof BillSchema>;
 /**
  * Lines summed; tax once on the sum, half away from zero; the total rounded to the smallest coin that is
  * taken.
+ *
+ * @example
+ * ```ts
+ * import { billOf } from '@petrichor/core/quote';
+ * const work = { kind: 'work', say: 'Work, 1 h', quantity: 1, netMinor: 4800 };
+ * const bill = billOf([work], { taxBasisPoints: 2000, coinMinor: 5 });
+ * [bill.netMinor, bill.taxMinor, bill.totalMinor]; // [4800, 960, 5760]
+ * ```
  */
 export function billOf(
   lines: readonly BillLine[],

@@ -39,6 +39,16 @@ const MOST_WORK = 3_000_000;
  * Cost = minutes of the operations done + turns x turnMinutes + tool changes x toolChangeMinutes; the first
  * tool taken up counts as a change. `optimal` false: nobody knows whether it is the cheapest; no way costs
  * less than `lowerBound`. Faults are returned as sentences, never thrown.
+ *
+ * @example
+ * ```ts
+ * import { planWay } from '@petrichor/core/teardown';
+ * const step = (id, minutes, ...after) => ({ id, minutes, after: after.map((one) => [one]), side: null, tool: null });
+ * const operations = [step('cover', 3), step('plate', 2, 'cover'), step('board', 20, 'cover')];
+ * const costs = { turnMinutes: 0.5, toolChangeMinutes: 0.2 };
+ * const plan = planWay({ operations, reach: ['plate'], start: { side: 'base-up', tool: null }, costs });
+ * [plan.order, plan.minutes, plan.optimal]; // [['cover', 'plate'], 5, true]
+ * ```
  */
 export function planWay(input: PlanInput, mostStands?: number): Plan | PlanFault {
   const planning = planStepwise(input, mostStands);

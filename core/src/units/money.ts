@@ -5,7 +5,16 @@ export const sayMoney = (minor: number): string => {
   return `${sign}${Math.floor(whole / 100)}.${String(whole % 100).padStart(2, '0')}`;
 };
 
-/** `12.5`, `12,50`, `12` in whole minor units; null: that is no amount with at most two decimals. */
+/**
+ * `12.5`, `12,50`, `12` in whole minor units; null: that is no amount with at most two decimals.
+ *
+ * @example
+ * ```ts
+ * import { readMoney } from '@petrichor/core/units';
+ * readMoney('12,5'); // 1250
+ * readMoney('twelve'); // null
+ * ```
+ */
 export function readMoney(typed: string): number | null {
   const found = /^([-−]?)\s*(\d{1,9})(?:[.,](\d{1,2}))?$/.exec(
     typed.trim().replace(/(?<=\d)[ ’'](?=\d{3}\b)/g, ''),

@@ -27,7 +27,16 @@ const GATES: Record<Phase, Gate> = {
   'hand-over': handOver,
 };
 
-/** What is missing before the job may leave its phase; what was waived with a reason is left out. */
+/**
+ * What is missing before the job may leave its phase; what was waived with a reason is left out.
+ *
+ * @example
+ * ```ts
+ * import { missing } from '@petrichor/core/job';
+ * import { TestJob } from '../testing/samples.js';
+ * missing(new TestJob().job).map((one) => one.code); // ['observations', 'conclusion']
+ * ```
+ */
 export function missing(job: JobState): Missing[] {
   const waived = new Set(job.waivers.map((waiver) => waiver.code));
   return GATES[job.phase](job).filter((one) => !(one.waivableBy.length > 0 && waived.has(one.code)));

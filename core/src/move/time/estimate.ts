@@ -32,6 +32,16 @@ const POINTS = 255;
 /**
  * Minutes as a range: the task under 255 even-spread combinations of what nobody knows. The same every time:
  * no chance is used.
+ *
+ * @example
+ * ```ts
+ * import { estimate, SOUND } from '@petrichor/core/move';
+ * const disk = { carried: [{ from: 0, to: 1, bytes: 500e9 }], read: { first: 120e6, last: 60e6 } };
+ * const flash = { link: 1e9, write: { fast: 2e9, fastBytes: 0, steady: 1e9 } };
+ * const minutes = estimate({ ...disk, ...flash, verify: false, files: 0, badAreas: 0 }, SOUND);
+ * minutes.p10 < minutes.p50 && minutes.p50 < minutes.p90; // true
+ * minutes.p50 > 70 && minutes.p50 < 120; // true
+ * ```
  */
 export function estimate(task: CopyTask, spread: Spread): Range {
   const times = Array.from(
