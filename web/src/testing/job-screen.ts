@@ -116,7 +116,9 @@ export class JobScreenHarness<T> {
 
   button(words: string | RegExp): HTMLButtonElement {
     const matches = (text: string) => (typeof words === 'string' ? text.includes(words) : words.test(text));
-    const found = [...document.querySelectorAll('button')].find((one) => matches(one.textContent ?? ''));
+    const found = [...document.querySelectorAll('button')].find((one) =>
+      matches((one.textContent ?? '').trim()),
+    );
     if (!found) throw new Error(`There is no button '${words}' in: ${this.element.textContent}`);
     return found;
   }

@@ -100,7 +100,7 @@ describe('the board', () => {
     expect(heading(screen)).toMatch(/drive full/i);
     expect(screen.element.querySelector('[aria-label="Only a few GB are free: seen"]')).toBeNull();
     const [row] = screen.element.querySelectorAll('p-findings-list li');
-    [...row!.querySelectorAll('button')].find((one) => one.textContent === 'not looked')!.click();
+    [...row!.querySelectorAll('button')].find((one) => one.textContent.trim() === 'not looked')!.click();
     await weighed(screen);
     expect(screen.job.findings.before).toEqual([]);
   });
@@ -130,7 +130,7 @@ describe('the board', () => {
     expect(screen.element.querySelector('.doing h3')!.textContent).toBe(name);
     const groups = [...screen.element.querySelectorAll('.doing li')];
     for (const group of groups)
-      [...group.querySelectorAll('button')].find((one) => one.textContent === 'no')!.click();
+      [...group.querySelectorAll('button')].find((one) => one.textContent.trim() === 'no')!.click();
     await weighed(screen);
     expect(screen.element.querySelector('.doing')).toBeNull();
     expect(screen.job.findings.before.filter((one) => !one.seen)).toHaveLength(groups.length);
@@ -217,7 +217,7 @@ describe('the stop', () => {
   it('falls when the finding was a mistake', async () => {
     const screen = await board(seen('clicks'));
     [...screen.element.querySelectorAll('p-findings-list button')]
-      .find((one) => one.textContent === 'not seen')!
+      .find((one) => one.textContent.trim() === 'not seen')!
       .dispatchEvent(new Event('click'));
     await weighed(screen);
     expect(screen.element.querySelector('p-stop-board')).toBeNull();

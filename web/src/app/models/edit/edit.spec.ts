@@ -194,7 +194,7 @@ describe('the plan beside the guide', () => {
     const [slot] = draft.model().slots;
     draft.patchModel({ slots: [{ ...slot!, reach: ['shut-down', 'lift-the-shield', 'drive-out'] }] });
     const shown = await planned(draft);
-    expect([...shown.element.querySelectorAll('ol button')].map((one) => one.textContent)).toContain(
+    expect([...shown.element.querySelectorAll('ol button')].map((one) => one.textContent.trim())).toContain(
       'lift the shield',
     );
   });
