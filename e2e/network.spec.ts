@@ -57,11 +57,12 @@ async function workOn(page: Page, url: string, secure: boolean): Promise<void> {
   await expect(step).toHaveText('Lift the drive plate, left edge first');
   await hands.press('n');
   await page.locator('p-note-drawer textarea').fill('Seen from the tablet.');
+  // Waited for from before it is chosen: it may be sent and kept by the time the next line runs.
+  const kept = page.waitForResponse((reply) => reply.url().endsWith('/api/photos') && reply.status() === 201);
   await page
     .locator('p-note-drawer input[type=file]')
     .first()
     .setInputFiles({ name: 'seen.png', mimeType: 'image/png', buffer: PICTURE });
-  const kept = page.waitForResponse((reply) => reply.url().endsWith('/api/photos') && reply.status() === 201);
   await expect(page.getByRole('button', { name: 'Leave out photo 1' })).toBeVisible();
   await kept;
   await page.locator('p-note-drawer').getByRole('button', { name: 'Keep it' }).click();
