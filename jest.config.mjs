@@ -22,6 +22,8 @@ const node = (name) => ({
 export default {
   // One process a core; jest itself would leave one free, which on two cores is half of them.
   maxWorkers: '100%',
+  // On a busy machine a screen of a hundred fields takes its time to stand; what hangs is found all the same.
+  testTimeout: 20_000,
   projects: [
     node('core'),
     node('api'),
