@@ -36,8 +36,10 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   'move-dock': async (page) => {
     await openJob(page, '409');
     await page.getByRole('button', { name: 'Dock', exact: true }).click();
-    await page.getByRole('combobox', { name: 'Drive in simulated bay A' }).click();
-    await page.getByRole('option', { name: /SR6-08C41-412/ }).click();
+    const list = page.getByRole('combobox', { name: 'Drive for simulated bay A' });
+    const words = (await list.locator('option', { hasText: 'SR6-08C41-412' }).textContent()) ?? '';
+    await list.selectOption({ label: words.trim() });
+    await page.getByRole('button', { name: 'Put it in bay A' }).click();
     await page.getByRole('button', { name: /^Start the clone/ }).click();
     // Its source drops out midway: what the job then says.
     await page.getByRole('heading', { name: /^Stopped at/ }).waitFor();
