@@ -2,6 +2,19 @@ import { settled } from './settled';
 import { expect, type Page } from '@playwright/test';
 import { Hands } from './hands';
 
+/** What the counter tries and Prove tries again, as it is called on the screen. */
+export const TRIED = [
+  'Starts up',
+  'Keys',
+  'Touchpad and click',
+  'Screen',
+  'Camera',
+  'Speakers',
+  'Wireless',
+  'Ports',
+  'Hinges',
+];
+
 /** The parts of a job as hands go through them, by keyboard. */
 
 export const blur = (page: Page): Promise<void> =>
@@ -67,18 +80,7 @@ export async function proveAll(page: Page, size: string, speed: string, causes =
   await hands.pressButton('Keep the measurement');
   for (const group of await page.locator('p-unplugged').getByRole('group').all())
     await hands.choose(group, 'works');
-  for (const check of [
-    'Starts up',
-    'Keys',
-    'Touchpad and click',
-    'Screen',
-    'Camera',
-    'Speakers',
-    'Wireless',
-    'Ports',
-    'Hinges',
-  ])
-    await hands.choose(page.getByRole('group', { name: check }), 'works');
+  for (const check of TRIED) await hands.choose(page.getByRole('group', { name: check }), 'works');
   if (causes) await hands.choose(page.getByRole('group', { name: /^Was it/ }), 'yes');
   await expect(page.getByRole('heading', { name: 'Proved.' })).toBeVisible();
 }

@@ -81,12 +81,15 @@ export class BenchScreen {
    * ten that are seen.
    */
   private readonly drawn = signal(AT_FIRST);
-  protected readonly undrawn = computed(() =>
-    Math.max(0, this.open().length + this.closed().length - this.drawn()),
-  );
+  protected readonly undrawn = computed(() => {
+    const listed = this.open().length + this.closed().length - (this.onTop() ? 1 : 0);
+    return Math.max(0, listed - this.drawn());
+  });
+  /** Not once more in the list. */
+  private readonly onTop = computed(() => (this.typed() ? null : this.next()));
   private readonly end = viewChild<ElementRef<HTMLElement>>('end');
   protected readonly groups = computed(() => {
-    const first = this.typed() ? null : this.next();
+    const first = this.onTop();
     const rest = this.open().filter((job) => job.id !== first?.id);
     let key = first ? 2 : 1;
     const rows = (jobs: JobSummary[]) =>
@@ -132,6 +135,8 @@ export class BenchScreen {
     this.store.dispatch(BenchActions.wanted());
     effect((onCleanup) => {
       const end = this.end()?.nativeElement;
+      // Looked at anew after each drawing: it may be in sight again as soon as it was.
+      this.undrawn();
       if (!end || typeof IntersectionObserver === 'undefined') return;
       const watch = new IntersectionObserver(
         (seen) => seen.some((one) => one.isIntersecting) && this.drawMore(),

@@ -67,6 +67,11 @@ export function draftOf<T extends object>(name: DraftName, saved: () => T): Writ
   return keptAtOnce(value, keepAll);
 }
 
+/** What was typed there and is sent by now, where somebody has gone on to another job meanwhile. */
+export function forgetDraft(name: Exclude<DraftName, string>, of: string, fields: readonly string[]): void {
+  for (const field of fields) localStorage.removeItem(`${PREFIX}${of}.${name.name}-${field.toLowerCase()}`);
+}
+
 function keep<T>(name: string, value: T, empty: T): void {
   const text = JSON.stringify(value);
   if (text === JSON.stringify(empty)) localStorage.removeItem(PREFIX + name);

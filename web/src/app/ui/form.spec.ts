@@ -41,6 +41,7 @@ const EMPTY = {
   `,
 })
 class Host {
+  readonly job = signal('job-1');
   readonly saved = signal(EMPTY);
   readonly sent: unknown[] = [];
   answer: { sentence: string } | Observable<unknown> | null = null;
@@ -49,7 +50,7 @@ class Host {
     { label: 'a supplier', value: 'supplier' as const },
   ];
   readonly form = form(OrderSchema, {
-    draft: { of: () => 'job-1', name: 'order' },
+    draft: { of: () => this.job(), name: 'order' },
     empty: () => this.saved(),
     send: (given) => {
       this.sent.push(given);
@@ -204,5 +205,22 @@ describe('a form', () => {
     again.host.saved.set({ ...EMPTY, what: 'strip' });
     await again.settle();
     expect(localStorage.length).toBe(0);
+  });
+
+  it('leaves alone what is typed on another job while it is answered', async () => {
+    const it = await make();
+    const reply = new Subject<unknown>();
+    it.host.answer = reply;
+    await fill(it);
+    await it.send();
+    it.host.job.set('job-2');
+    await it.settle();
+    await it.type('what', 'foil');
+    reply.complete();
+    await it.settle();
+    expect(it.at('what').value).toBe('foil');
+    it.host.job.set('job-1');
+    await it.settle();
+    expect(it.at('what').value).toBe('');
   });
 });

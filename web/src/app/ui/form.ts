@@ -1,4 +1,4 @@
-import { computed, linkedSignal, signal, type Signal, type WritableSignal } from '@angular/core';
+import { computed, linkedSignal, signal, untracked, type Signal, type WritableSignal } from '@angular/core';
 import {
   form as fieldsOf,
   MAX_LENGTH,
@@ -13,7 +13,7 @@ import {
 import { isObservable, type Observable } from 'rxjs';
 import { z } from 'zod';
 import { faultOf, type RequestFault } from '../state/api';
-import { draftOf, type DraftName } from './draft';
+import { draftOf, forgetDraft, type DraftName } from './draft';
 
 /** Nothing or null: it is done. A refusal: its sentence is said. A request: busy until it is answered. */
 type Outcome = { readonly sentence: string } | null | undefined | void | Observable<unknown>;
@@ -67,6 +67,7 @@ export function form<S extends z.ZodObject>(
   type Typed = TypedOf<S>;
   const begin: () => Typed = typeof empty === 'function' ? empty : () => empty;
   const model = draft ? draftOf(draft, begin) : linkedSignal(begin);
+  const whose = (): string => (typeof draft === 'object' ? untracked(draft.of) : '');
   const fault = signal('');
   const told = signal<readonly Told[]>([]);
   const fields = fieldsOf(model, (path) => {
@@ -92,10 +93,16 @@ export function form<S extends z.ZodObject>(
   };
   const act = (): Promise<void> => {
     const outcome = send(schema.parse(model()));
+    const of = whose();
     if (!isObservable(outcome)) return Promise.resolve(end(outcome ? plain(outcome.sentence) : null));
     return new Promise((resolve) =>
       outcome.subscribe({
-        complete: () => resolve(end(null)),
+        complete: () => {
+          // Whoever went on to another job finds what was typed there; what was sent is gone with its own.
+          if (typeof draft === 'object' && whose() !== of) forgetDraft(draft, of, Object.keys(schema.shape));
+          else end(null);
+          resolve();
+        },
         error: (error: unknown) => resolve(end(failureOf(error))),
       }),
     );

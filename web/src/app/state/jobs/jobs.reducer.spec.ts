@@ -170,3 +170,22 @@ describe('an event of a kind that this page does not know', () => {
     expect(open(state)).toMatchObject({ unreadable: true, pending: [], confirmed: { seq: 2 } });
   });
 });
+
+describe('jobs that nobody looks at any more', () => {
+  const looked = (...ids: string[]) => ids.map((jobId) => JobsActions.wanted({ jobId }));
+
+  it('leave, but for the last few and those with something unsent', () => {
+    const left = after(...looked('one', 'two', 'three', 'four', 'five'));
+    expect([Object.keys(left.byId), left.looked]).toEqual([[], ['five', 'four', 'three', 'two']]);
+    const unsent = after(
+      JobsActions.commandGiven({ pending: pending('mine', 'typed here') }),
+      ...looked('two', 'three', 'four', 'five', 'six'),
+    );
+    expect(open(unsent).pending).toHaveLength(1);
+  });
+
+  it('are not begun again by what others do to them', () => {
+    const state = after(JobsActions.eventsCame({ jobId: 'other', events: [recorded(2, note('elsewhere'))] }));
+    expect(Object.keys(state.byId)).toEqual(['one']);
+  });
+});
