@@ -96,7 +96,7 @@ test('a cable fault is found, cured without a drive, and learnt from', async ({ 
 });
 
 test('the dock: self-report, reading with progress, pulled out, gone and back', async ({ page }) => {
-  workshop = await Workshop.open('demo', 250);
+  workshop = await Workshop.open('demo', 100);
   const complaints = listenForComplaints(page, [AWAY]);
   await signIn(page, workshop.url);
   await page.getByRole('link', { name: /408/ }).click();

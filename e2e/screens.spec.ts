@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { serious } from './support/axe';
-import { BREATH_MS, Hands, listenForComplaints, signIn } from './support/hands';
+import { BREATH_MS, Hands, listenForComplaints, signIn, typeAWord } from './support/hands';
 import { blur, boxes, deeds } from './support/deeds';
 import { SCREENS } from './support/screens';
 import { pause, settled } from './support/settled';
@@ -61,13 +61,14 @@ async function wronglyDone(page: Page): Promise<string[]> {
   await blur(page);
   // A hand is slower than a scanner, and quicker than a breath.
   for (const word of ['zone', 'x u n']) {
-    await page.keyboard.type(word, { delay: 90 });
+    await typeAWord(page, word);
     await pause(page, BREATH_MS + 60);
   }
   await look('a word');
   return wrong;
 }
 
+test.use({ colorScheme: 'light' });
 let workshop: Workshop;
 test.beforeAll(async () => {
   workshop = await Workshop.open('demo', 250);
@@ -79,14 +80,9 @@ test.describe.configure({ mode: 'parallel' });
 const PARTS = 4;
 for (let part = 0; part < PARTS; part++)
   test(`every screen: axe finds nothing serious by day and by night, what is next is in sight, no key does a deed unasked (${part + 1} of ${PARTS})`, async ({
-    browser,
+    page,
   }) => {
     test.setTimeout(300_000);
-    const context = await browser.newContext({
-      colorScheme: 'light',
-      viewport: { width: 1280, height: 800 },
-    });
-    const page = await context.newPage();
     const complaints = listenForComplaints(page);
     const found: Record<string, string[]> = {};
     const check = async (name: string): Promise<void> => {
@@ -122,5 +118,4 @@ for (let part = 0; part < PARTS; part++)
     }
     expect(found).toEqual(Object.fromEntries(Object.keys(found).map((name) => [name, []])));
     expect(complaints).toEqual([]);
-    await context.close();
   });

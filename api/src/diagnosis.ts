@@ -1,4 +1,9 @@
-import { DiagnosisKnowledgeSchema, LearnedEditionSchema, PastCaseSchema } from '@petrichor/core/diagnose';
+import {
+  CountsDocumentSchema,
+  DiagnosisKnowledgeSchema,
+  LearnedEditionSchema,
+  PastCaseSchema,
+} from '@petrichor/core/diagnose';
 import { AboutSchema } from '@petrichor/core/job';
 import * as z from 'zod';
 import { route } from './route.js';
@@ -13,14 +18,32 @@ export const EditionNoteSchema = z.strictObject({
 });
 export type EditionNote = z.infer<typeof EditionNoteSchema>;
 
-/** Both editions with what jobs taught, their history, and every finished job that teaches something. */
+/**
+ * Both editions with what jobs taught, their history, and what finished jobs amount to: a changed edition
+ * learns of the counts alone.
+ */
 export const DiagnosisReplySchema = z.strictObject({
   before: LearnedEditionSchema,
   after: LearnedEditionSchema,
   history: z.array(EditionNoteSchema),
-  cases: z.array(PastCaseSchema),
+  counts: CountsDocumentSchema,
 });
 export type DiagnosisReply = z.infer<typeof DiagnosisReplySchema>;
+
+export const PastCasesQuerySchema = z.object({
+  /** Only jobs in which this cause was confirmed; without it every job that has a confirmed one. */
+  cause: z.string().max(60).optional(),
+  /** Only jobs with a lower number. */
+  before: z.coerce.number<number>().int().min(1).max(2_147_483_647).default(2_147_483_647),
+});
+export type PastCasesQuery = z.infer<typeof PastCasesQuerySchema>;
+export const PastCasesReplySchema = z.strictObject({
+  /** Finished jobs that teach something, the newest first. */
+  cases: z.array(PastCaseSchema),
+  /** Ask with it for older ones; null: there are none. */
+  next: z.number().int().nullable(),
+});
+export type PastCasesReply = z.infer<typeof PastCasesReplySchema>;
 
 /** The whole edition with its changes; `version` is the one it was made from. */
 export const SaveEditionSchema = z.strictObject({
@@ -32,9 +55,15 @@ export const SaveEditionReplySchema = z.strictObject({ version: z.number().int()
 
 export const diagnosisRoutes = {
   diagnosis: route('GET', '/diagnosis', {
-    say: 'What diagnosis knows, and the jobs behind it',
+    say: 'What diagnosis knows, and what jobs taught it',
     by: 'signed-in',
     reply: DiagnosisReplySchema,
+  }),
+  pastCases: route('GET', '/diagnosis/cases', {
+    say: 'Finished jobs that diagnosis learns from',
+    by: 'signed-in',
+    query: PastCasesQuerySchema,
+    reply: PastCasesReplySchema,
   }),
   saveEdition: route('POST', '/diagnosis', {
     say: 'Save the next edition',

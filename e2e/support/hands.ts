@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises';
 import { expect, type Locator, type Page } from '@playwright/test';
 import { pause } from './settled';
 
@@ -74,6 +75,10 @@ export class Hands {
     await expect(radio).toBeChecked();
   }
 }
+
+/** A hand that types, slower than a scanner; as in `scan`, no sign waits for the answer to the one before. */
+export const typeAWord = (page: Page, word: string): Promise<unknown> =>
+  Promise.all([...word].map((sign, at) => setTimeout(90 * at).then(() => page.keyboard.press(sign))));
 
 /** What the gate lists; `pointed`: going on was refused, and it is pointed at where it stands. */
 export async function missing(page: Page, what: string, pointed = true): Promise<void> {

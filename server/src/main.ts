@@ -21,7 +21,7 @@ async function main(): Promise<void> {
   const feed = new Feed(database, config.DATABASE_URL, log);
   await feed.start();
   const now = () => new Date();
-  const jobs = new JobService(database);
+  const jobs = new JobService(database, feed);
   const suppliers = new SupplierClient(config.PETRICHOR_SUPPLIER ?? null);
   const watch = new OrderWatch(database, jobs, suppliers, now, log);
   const app = makeApp({

@@ -25,8 +25,8 @@ import { loadDemo } from '../setup/demo.js';
 import { startCluster } from '../setup/postgres.js';
 
 /**
- * Prints every figure as one JSON line; `bench attacks` only steps under attack, `bench screens` only the
- * first screen, `bench learning` only what the diagnosis asks of finished jobs, `bench backup` only a backup
+ * Prints every figure as one JSON line; `bench ticks` only ticks, `bench attacks` only steps under attack,
+ * `bench screens` only the first screen, `bench learning` only what the diagnosis asks of finished jobs, `bench backup` only a backup
  * of 100,000 jobs, `bench ledger` only those of the Ledger, whose million jobs take some minutes and 8 GB to
  * make. All traffic stays on loopback; counts and times are bounded.
  */
@@ -48,6 +48,7 @@ export async function bench(args: readonly string[] = []): Promise<void> {
     await workshop.start();
     if (args.includes('attacks')) return await measureAttacks(workshop, show);
     if (args.includes('screens')) return await measureScreens(workshop, show);
+    if (args.includes('ticks')) return show(await measureTicks(workshop));
     if (args.includes('learning')) return show(await measureLearning(workshop));
     say('Weighing and reading ...');
     show(measureDiagnosis());

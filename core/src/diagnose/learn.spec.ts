@@ -1,5 +1,16 @@
 import fc from 'fast-check';
-import { countCase, learn, learnFrom, linkKey, noCases, withLearned, type PastCase } from './learn.js';
+import {
+  countCase,
+  learn,
+  learnFrom,
+  linkKey,
+  noCases,
+  readCounts,
+  withLearned,
+  writeCounts,
+  type CountsDocument,
+  type PastCase,
+} from './learn.js';
 import { comparePastJobs } from './past-jobs.js';
 import { shippedDiagnosis } from './shipped/index.js';
 import { weigh } from './weigh.js';
@@ -132,6 +143,8 @@ it('counts come to the same whatever order the jobs come in, also those that wer
       for (const one of [...all].reverse()) countCase(counts, one);
       for (const one of mistaken) countCase(counts, one, -1);
       expect(learnFrom(edition, counts)).toEqual(learn(edition, all));
+      const overTheLine = JSON.parse(JSON.stringify(writeCounts(counts))) as CountsDocument;
+      expect(readCounts(overTheLine)).toEqual(counts);
     }),
   );
 });

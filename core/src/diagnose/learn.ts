@@ -59,6 +59,26 @@ export interface CaseCounts {
 
 export const noCases = (): CaseCounts => ({ jobs: 0, causes: new Map(), links: new Map() });
 
+/** Counts as they go over the line: pairs, since names come from outside. */
+export const CountsDocumentSchema = z.strictObject({
+  jobs: z.number().int(),
+  causes: z.array(z.tuple([z.string(), z.number().int()])),
+  links: z.array(z.tuple([z.string(), z.strictObject({ jobs: z.number().int(), so: z.number().int() })])),
+});
+export type CountsDocument = z.infer<typeof CountsDocumentSchema>;
+
+export const writeCounts = ({ jobs, causes, links }: CaseCounts): CountsDocument => ({
+  jobs,
+  causes: [...causes],
+  links: [...links],
+});
+
+export const readCounts = ({ jobs, causes, links }: CountsDocument): CaseCounts => ({
+  jobs,
+  causes: new Map(causes),
+  links: new Map(links),
+});
+
 /**
  * Counts one more job, or takes it away again (`by` -1). A job in which nobody could tell teaches nothing.
  */

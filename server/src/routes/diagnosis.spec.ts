@@ -1,6 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import type { DiagnosisReply, KnowledgeWhole } from '@petrichor/api';
-import { learn, shippedDiagnosis, type LearnedEdition, type PastCase } from '@petrichor/core/diagnose';
+import type { DiagnosisReply, KnowledgeWhole, PastCasesReply } from '@petrichor/api';
+import {
+  learn,
+  learnFrom,
+  readCounts,
+  shippedDiagnosis,
+  type LearnedEdition,
+  type PastCase,
+} from '@petrichor/core/diagnose';
 import type { JobCommand } from '@petrichor/core/job';
 import { learntEditions } from '../services/diagnosis.js';
 import { checkRecord } from '../services/record-check.js';
@@ -17,6 +24,8 @@ afterAll(() => server.stop());
 
 const reply = async (): Promise<DiagnosisReply> =>
   (await lead.get('/api/diagnosis').expect(200)).body as DiagnosisReply;
+const cases = async (query = ''): Promise<PastCasesReply> =>
+  (await lead.get(`/api/diagnosis/cases${query}`).expect(200)).body as PastCasesReply;
 const edited = (version: number, prior = 0.2) => ({
   knowledge: {
     ...shippedDiagnosis('before'),
@@ -53,22 +62,24 @@ async function finish(cause: string, ...found: string[]): Promise<void> {
 
 describe('what finished jobs teach', () => {
   it('is nothing at first: the edition that ships, as it is', async () => {
-    const { before, after, cases, history } = await reply();
+    const { before, after, counts, history } = await reply();
     expect([before.edition, after.edition]).toEqual([shippedDiagnosis('before'), shippedDiagnosis('after')]);
-    expect([before.jobs, cases, history]).toEqual([0, [], []]);
+    expect([before.jobs, counts, history]).toEqual([0, { jobs: 0, causes: [], links: [] }, []]);
+    expect(await cases()).toEqual({ cases: [], next: null });
   });
 
   it('is counted as soon as a job is handed over, with the job behind it', async () => {
     await finish('connection', 'plug-askew', 'link-errors');
-    const { before, cases } = await reply();
+    const { before, counts } = await reply();
     expect(before.jobs).toBe(1);
+    expect(learnFrom(before.edition, readCounts(counts))).toEqual(before);
     expect(before.links['plug-askew/connection']).toMatchObject({
       jobs: 1,
       so: 1,
       opinion: 0.65,
       value: (0.65 * 20 + 1) / 21,
     });
-    expect(cases).toMatchObject([
+    expect((await cases()).cases).toMatchObject([
       {
         modelId: 'tarnwell-fen-14',
         causes: ['connection'],
@@ -210,4 +221,33 @@ describe('editing', () => {
       `diagnosis for before the swap, edition ${before.edition.version + 1}`,
     );
   });
+});
+
+it('past cases come in pages, the newest first, by cause', async () => {
+  // Copies of a finished job: only what is listed of them matters here.
+  await server.database.inWorkshop(server.workshopId, (tx) =>
+    tx.query(
+      `insert into job (workshop_id, id, number, seq, closed, promised_at, summary, past_case)
+       select workshop_id, gen_random_uuid(), 10000 + n, seq, true, promised_at, summary,
+         past_case || jsonb_build_object('number', 10000 + n, 'causes', (case n % 4
+           when 0 then '[]' when 1 then '["drive-full"]' else '["connection"]' end)::jsonb)
+       from (select * from job where past_case is not null order by number limit 1) one, generate_series(1, 1000) n`,
+    ),
+  );
+  const numbers = async (query = '') => {
+    const { cases: found, next } = await cases(query);
+    return { found: found.map((one) => one.number), next };
+  };
+  const one = await numbers();
+  expect(one.found).toHaveLength(500);
+  expect(one.found.slice(0, 3)).toEqual([10999, 10998, 10997]);
+  const two = await numbers(`?before=${one.next}`);
+  // 750 with a cause, and the one that taught before.
+  expect(two.found.length + 500).toBeGreaterThan(750);
+  expect(two.found[0]).toBeLessThan(one.found.at(-1)!);
+  expect(two.next).toBeNull();
+  const full = await numbers('?cause=drive-full');
+  expect(full.found).toHaveLength(250);
+  expect(full.found.every((number) => number % 4 === 1)).toBe(true);
+  await lead.get('/api/diagnosis/cases?before=0').expect(400);
 });

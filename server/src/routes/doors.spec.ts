@@ -135,6 +135,7 @@ const LINES: Record<RouteName, Line> = {
   },
   putItems: { by: LEAD, body: () => ({ drives: [], parts: [] }) },
   diagnosis: { by: ROLES },
+  pastCases: { by: ROLES },
   saveEdition: { by: LEAD, body: () => ({ knowledge: shippedDiagnosis('before'), why: 'the same again' }) },
   oldEdition: { by: ROLES },
   dock: { by: ROLES },

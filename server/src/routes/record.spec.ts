@@ -180,7 +180,7 @@ describe('comebacks', () => {
         kind: 'same-fault',
         causeIds: ['connection'],
       });
-      const { cases } = (await lead.get('/api/diagnosis').expect(200)).body;
+      const { cases } = (await lead.get('/api/diagnosis/cases').expect(200)).body;
       expect(cases.find((one: { jobId: string }) => one.jobId === old.id).causes).toEqual(['connection']);
       const { corrections } = (await lead.get('/api/models/tarnwell-fen-14/record').expect(200)).body;
       expect(corrections.some((one: { text: string }) => one.text === 'Came back: plug never latched')).toBe(

@@ -47,8 +47,8 @@ export function serveStream(serving: Serving, feed: Feed, build: string | null, 
       if (still) say('event: beat\ndata: {}\n\n');
       else end('event: over\ndata: {}\n\n');
     };
-    const leave = feed.listen(workshopId, (news) => {
-      say(`event: job\ndata: ${news}\n\n`);
+    const leave = feed.listen(workshopId, (frames) => {
+      say(frames);
       if (response.writableLength > MOST_BEHIND_BYTES) response.destroy();
     });
     const leaveDoor = feed.atTheDoor(() => void look());

@@ -1,10 +1,11 @@
-import type { DiagnosisReply, SaveEdition } from '@petrichor/api';
+import type { DiagnosisReply, PastCasesQuery, PastCasesReply, SaveEdition } from '@petrichor/api';
 import {
   countCase,
   learnFrom,
   noCases,
   shippedDiagnosis,
   withLearned,
+  writeCounts,
   type About,
   type CaseCounts,
   type DiagnosisKnowledge,
@@ -113,11 +114,25 @@ export async function diagnosisLookUp(
   return (about) => withLearned(learnt[about]);
 }
 
-/** What a lead edits, and the jobs it is tried on. */
+/** What a lead edits, and what jobs taught. */
 export const diagnosisOf = (database: Database, workshopId: string): Promise<DiagnosisReply> =>
   database.inWorkshop(workshopId, async (tx) => {
     const { before, after } = await learntEditions(database, tx, workshopId);
-    return { before, after, history: await listEditions(tx), cases: await pastCases(tx) };
+    const counts = writeCounts(keptOf(database, workshopId).counts);
+    return { before, after, history: await listEditions(tx), counts };
+  });
+
+/** Of past cases: what a changed edition is tried on at once. */
+const A_PAGE = 500;
+
+export const pastCasesOf = (
+  database: Database,
+  workshopId: string,
+  { cause, before }: PastCasesQuery,
+): Promise<PastCasesReply> =>
+  database.inWorkshop(workshopId, async (tx) => {
+    const cases = await pastCases(tx, cause ?? null, before, A_PAGE);
+    return { cases, next: cases.length < A_PAGE ? null : (cases.at(-1)?.number ?? null) };
   });
 
 /** Saves the next edition; an edition that somebody else saved meanwhile is never overwritten. */

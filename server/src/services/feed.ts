@@ -3,9 +3,16 @@ import pg from 'pg';
 import type { Logger } from 'pino';
 import { eventsAfter, summaryOf } from '../store/jobs.js';
 import type { Database } from '../store/database.js';
+import { Written } from './written.js';
 
-/** Gets the news as JSON: written once, however many screens are told. */
-type Listener = (news: string) => void;
+/** Gets news as they go over the line: written once, however many screens are told. */
+type Listener = (frames: string) => void;
+
+/**
+ * News of a moment go together: a busy workshop's screens are told fifty times a second, not at every tick of
+ * everybody.
+ */
+const TOGETHER_MS = 20;
 
 const AGAIN_AFTER_MS = 1000;
 /**
@@ -16,7 +23,8 @@ const ANSWER_MS = 4000;
 
 /**
  * Carries what was committed, by whichever server, to the screens that are open here.
- * PostgreSQL's NOTIFY names the job; the events are read back, so that nothing depends on the payload's size.
+ * PostgreSQL's NOTIFY names the job; the events are read back where another server wrote them, so that nothing
+ * depends on the payload's size.
  */
 export class Feed {
   private readonly listeners = new Map<string, Set<Listener>>();
@@ -24,6 +32,10 @@ export class Feed {
   private readonly ends = new Set<() => void>();
   private client: pg.Client | null = null;
   private stopped = false;
+  /** What is about to be told, by workshop. */
+  private readonly waiting = new Map<string, string[]>();
+  /** What this server itself writes is put here, and told once the database says that it stands. */
+  readonly written = new Written();
 
   constructor(
     private readonly database: Database,
@@ -116,21 +128,37 @@ export class Feed {
   }
 
   private async tell(payload: string): Promise<void> {
-    const [workshopId = '', jobId = '', after = ''] = payload.split(' ');
-    const own = this.listeners.get(workshopId);
-    if (!own) return;
+    // An older server gives no token.
+    const [workshopId = '', jobId = '', after = '', token = ''] = payload.split(' ');
+    const written = this.written.take(token);
+    if (!this.listeners.has(workshopId)) return;
     try {
-      const news = await this.database.inWorkshop(workshopId, async (tx) => ({
-        jobId,
-        events: await eventsAfter(tx, jobId, Number(after)),
-        summary: await summaryOf(tx, jobId),
-      }));
-      if (!news.summary) return;
-      const words = JSON.stringify({ ...news, summary: news.summary } satisfies JobNews);
-      for (const listener of own) listener(words);
+      const news = written ?? (await this.read(workshopId, jobId, Number(after)));
+      if (!news) return;
+      this.tellSoon(workshopId, `event: job\ndata: ${JSON.stringify(news)}\n\n`);
     } catch (error) {
       // A screen that misses news notices the gap in the sequence and asks for it.
       this.log.warn({ err: error, jobId }, 'news could not be read');
     }
+  }
+
+  private tellSoon(workshopId: string, frame: string): void {
+    const waiting = this.waiting.get(workshopId);
+    if (waiting) return void waiting.push(frame);
+    const frames = [frame];
+    this.waiting.set(workshopId, frames);
+    setTimeout(() => {
+      this.waiting.delete(workshopId);
+      const words = frames.join('');
+      for (const listener of this.listeners.get(workshopId) ?? []) listener(words);
+    }, TOGETHER_MS);
+  }
+
+  private read(workshopId: string, jobId: string, after: number): Promise<JobNews | null> {
+    return this.database.inWorkshop(workshopId, async (tx) => {
+      const events = await eventsAfter(tx, jobId, after);
+      const summary = await summaryOf(tx, jobId);
+      return summary && { jobId, events, summary };
+    });
   }
 }

@@ -1,10 +1,13 @@
 import { randomUUID } from 'node:crypto';
+import { jest } from '@jest/globals';
 import { nextTick, type JobCommand, type JobState } from '@petrichor/core/job';
 import { nextDemoCommand, demoJobs } from '@petrichor/demo';
+import { pino } from 'pino';
 import { anIntake } from '../testing/intake.js';
 import { TestServer } from '../testing/server.js';
 import { benchRows } from '../store/jobs.js';
 import type { Acting } from './acting.js';
+import { Feed } from './feed.js';
 import { JobService } from './jobs.js';
 
 let server: TestServer;
@@ -54,6 +57,38 @@ describe('several servers on one database', () => {
     await expect(
       one.give(later(91), job.id, { commandId: randomUUID(), basedOn: job.seq, command }),
     ).rejects.toThrow('is not the step at hand');
+  });
+
+  it('tell their screens the same: the one that wrote of what it wrote, the other of what it reads', async () => {
+    const other = new Feed(server.database, server.databaseUrl, pino({ level: 'silent' }));
+    await other.start();
+    const heard = new Map<Feed, string[]>([server.feed, other].map((feed) => [feed, []]));
+    const quiet = [...heard].map(([feed, news]) =>
+      feed.listen(server.workshopId, (frames) => void news.push(...frames.split('\n\n').filter(Boolean))),
+    );
+    const reads = jest.spyOn(server.database, 'inWorkshop');
+    const jobs = new JobService(server.database, server.feed);
+    const job = await jobs.open(acting, { commandId: randomUUID(), intake: anIntake() });
+    // What is refused, or comes to nothing, is told to nobody.
+    const note = { type: 'note', kind: 'note', text: 'the lid creaks', stepId: null } as const;
+    const give = (commandId: string, command: JobCommand, also?: () => Promise<void>) =>
+      jobs.give(later(1), job.id, { commandId, basedOn: 0, command }, also ? { also } : {});
+    await expect(give(randomUUID(), { type: 'take-back-tick' })).rejects.toThrow();
+    const lost = give(randomUUID(), note, () => Promise.reject(new Error('the line broke')));
+    await expect(lost).rejects.toThrow('the line broke');
+    await give(randomUUID(), note);
+    const told = async (feed: Feed) => {
+      while (heard.get(feed)!.length < 2) await new Promise((done) => setTimeout(done, 5));
+      return heard.get(feed)!.map((words) => JSON.parse(words.replace('event: job\ndata: ', '')) as unknown);
+    };
+    const own = await told(server.feed);
+    expect(await told(other)).toEqual(own);
+    expect(own).toMatchObject([{ events: [{ seq: 1 }] }, { events: [{ seq: 2, event: { type: 'noted' } }] }]);
+    // Read twice by the other one, never by the one that wrote; once it was opened.
+    expect(reads).toHaveBeenCalledTimes(3);
+    reads.mockRestore();
+    for (const stop of quiet) stop();
+    await other.stop();
   });
 
   it('let one of two hands count a screw, and tell the other', async () => {
@@ -145,4 +180,34 @@ it('the Bench keeps showing a job whose old drive is still here, until that is s
   });
   await give(minute, { type: 'settle-old-drive', fate: 'returned', until: null, note: '' });
   expect((await rows()).map((row) => row.id)).not.toContain(job.id);
+});
+
+it('a tick brings its job’s row up to date in place: no index is written anew', async () => {
+  const jobs = new JobService(server.database);
+  let job = await walk(jobs, (at) => at.phase === 'way-in');
+  const { pool } = server.database;
+  const client = await pool.connect();
+  const before = (await client.query('select * from job where id = $1', [job.id])).rows[0];
+  await jobs.give(later(99), job.id, {
+    commandId: randomUUID(),
+    basedOn: job.seq,
+    command: nextTick(job, false)!,
+  });
+  job = await jobs.get(server.workshopId, job.id);
+  const after = (await client.query('select * from job where id = $1', [job.id])).rows[0];
+  const changed = Object.keys(after).filter(
+    (name) => JSON.stringify(after[name]) !== JSON.stringify(before[name]),
+  );
+  const indexed = (
+    await client.query<{ name: string }>(
+      `select distinct attname as name from pg_index i join pg_class c on c.oid = i.indrelid
+         join pg_depend d on d.classid = 'pg_class'::regclass and d.objid = i.indexrelid and d.refobjid = c.oid
+         join pg_attribute a on a.attrelid = c.oid and a.attnum = d.refobjsubid
+       where c.relname = 'job'`,
+    )
+  ).rows.map((row) => row.name);
+  expect(indexed).toContain('promised_at');
+  expect(changed).toEqual(expect.arrayContaining(['seq', 'summary']));
+  expect(changed.filter((name) => indexed.includes(name))).toEqual([]);
+  client.release();
 });

@@ -31,6 +31,7 @@ import {
 import type { Database, WorkshopTx } from '../store/database.js';
 import { findModel } from '../store/knowledge.js';
 import type { Acting } from './acting.js';
+import type { Feed } from './feed.js';
 import { followUp } from './follow-up.js';
 import { JobCache } from './job-cache.js';
 import { drawLedger } from './ledger-draw.js';
@@ -59,7 +60,11 @@ const FORBIDDEN = new Set<string>(['role', 'role-waives'] satisfies RefusalCode[
 export class JobService {
   private readonly cache = new JobCache();
 
-  constructor(private readonly database: Database) {}
+  /** @param feed tells screens what is written here without reading it back; without one it is read */
+  constructor(
+    private readonly database: Database,
+    private readonly feed: Pick<Feed, 'screens' | 'written'> | null = null,
+  ) {}
 
   /** Takes a machine in. A repeated command id answers with the job it made the first time. */
   async open(acting: Acting, { commandId, intake }: OpenJob): Promise<JobState> {
@@ -238,13 +243,11 @@ export class JobService {
       event,
     }));
     const next = recorded.reduce<JobState | null>(evolve, job)!;
-    await append(
-      tx,
-      summarise(next),
-      { pastCase: pastCaseOf(next), fitCase: fitCaseOf(next) },
-      recorded,
-      hash,
-    );
+    const summary = summarise(next);
+    const drawn = { pastCase: pastCaseOf(next), fitCase: fitCaseOf(next) };
+    const token = await append(tx, summary, drawn, recorded, hash);
+    if (this.feed && this.feed.screens(acting.workshopId) > 0)
+      this.feed.written.note(token, { jobId: next.id, events: recorded, summary });
     await drawLedger(tx, job, next);
     const elsewhere = (jobId: string, command: JobCommand): Promise<void> =>
       this.onAnother(tx, acting, jobId, command);

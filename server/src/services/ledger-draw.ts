@@ -10,13 +10,29 @@ import type { Database, WorkshopTx } from '../store/database.js';
  * Brings the Ledger in line with a job that has changed; where nothing of it shows there, nothing is written.
  */
 export async function drawLedger(tx: WorkshopTx, before: JobState | null, now: JobState): Promise<void> {
-  const [was, is] = [before && drawn(before), drawn(now)];
-  const had = new Set(before ? ledgerWords(before) : []);
-  const has = new Set(ledgerWords(now));
-  const added = [...has].filter((word) => !had.has(word));
-  const gone = [...had].filter((word) => !has.has(word));
-  if (added.length === 0 && gone.length === 0 && JSON.stringify(was) === JSON.stringify(is)) return;
-  await putLedger(tx, is, { added, gone });
+  const [was, is] = [before && shown(before), shown(now)];
+  const added = [...is.words].filter((word) => !was?.words.has(word));
+  const gone = [...(was?.words ?? [])].filter((word) => !is.words.has(word));
+  if (added.length === 0 && gone.length === 0 && was?.text === is.text) return;
+  await putLedger(tx, is.drawn, { added, gone });
+}
+
+interface Shown {
+  readonly drawn: Drawn;
+  readonly text: string;
+  readonly words: ReadonlySet<string>;
+}
+
+/** A job as it is now is the job before of its next tick: it is drawn once. */
+const known = new WeakMap<JobState, Shown>();
+
+function shown(job: JobState): Shown {
+  const kept = known.get(job);
+  if (kept) return kept;
+  const is = drawn(job);
+  const made = { drawn: is, text: JSON.stringify(is), words: new Set(ledgerWords(job)) };
+  known.set(job, made);
+  return made;
 }
 
 export const drawn = (job: JobState): Drawn => ({

@@ -45,11 +45,21 @@ export async function listEditions(tx: WorkshopTx): Promise<EditionNote[]> {
   return rows.map((row) => ({ ...row, savedAt: row.savedAt.toISOString() }));
 }
 
-/** Every finished job that teaches something, the oldest first. */
-export async function pastCases(tx: WorkshopTx): Promise<PastCase[]> {
-  const { rows } = await tx.query<{ pastCase: PastCase }>(
-    `select past_case as "pastCase" from job where workshop_id = current_workshop() and past_case is not null order by past_case ->> 'closedAt'`,
-  );
+/** Finished jobs that have a confirmed cause, or this one, below a number, the newest first. */
+export async function pastCases(
+  tx: WorkshopTx,
+  cause: string | null,
+  before: number,
+  most: number,
+): Promise<PastCase[]> {
+  const { rows } = await tx.query<{ pastCase: PastCase }>({
+    name: 'past-cases',
+    text: `select past_case as "pastCase" from job
+      where workshop_id = current_workshop() and past_case is not null and number < $2
+        and case when $1::text is null then past_case -> 'causes' <> '[]' else past_case -> 'causes' ? $1 end
+      order by number desc limit $3`,
+    values: [cause, before, most],
+  });
   return rows.map((row) => row.pastCase);
 }
 

@@ -84,7 +84,7 @@ export async function modelRecord(tx: WorkshopTx, modelId: string): Promise<Mode
   const jobs = await tx.query<ModelRecord['jobs'][number]>(
     `select id, number, summary ->> 'customer' as customer, closed, 
        (select to_json(e.at) #>> '{}' from job_event e where e.workshop_id = job.workshop_id and e.job_id = job.id and e.seq = 1) as "openedAt"
-     from job where workshop_id = current_workshop() and summary ->> 'modelId' = $1 order by number desc limit 100`,
+     from job where workshop_id = current_workshop() and model_id = $1 order by number desc limit 100`,
     [modelId],
   );
   return {

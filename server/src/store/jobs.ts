@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { PastCase } from '@petrichor/core/diagnose';
 import { grown, type FitCase, type JobEvent, type JobSummary, type RecordedEvent } from '@petrichor/core/job';
 import type pg from 'pg';
@@ -110,7 +111,7 @@ export async function takeJobNumber(tx: WorkshopTx): Promise<number> {
 
 /**
  * Adds events of one command (with what it asked, `askedHash`) and brings the list row up to date, all in the
- * caller's transaction.
+ * caller's transaction. Gives the token that the notification of it carries, should it be committed.
  */
 export async function append(
   tx: WorkshopTx,
@@ -118,7 +119,8 @@ export async function append(
   drawn: { readonly pastCase: PastCase | null; readonly fitCase: FitCase | null },
   events: readonly RecordedEvent[],
   askedHash: string | null,
-): Promise<void> {
+): Promise<string> {
+  const token = randomUUID();
   await tx.query({
     name: 'append',
     text: `with listed as (
@@ -130,7 +132,7 @@ export async function append(
         select current_workshop(), $1, e.seq, e.command_id, e.part, e.at, e.by_id, e.by_name, e.body, $11
         from json_to_recordset($7) as e(seq integer, command_id uuid, part smallint, at timestamptz, by_id uuid, by_name text, body jsonb)
       )
-      select pg_notify('petrichor_job', current_workshop() || ' ' || $1::text || ' ' || $8::text)`,
+      select pg_notify('petrichor_job', current_workshop() || ' ' || $1::text || ' ' || $8::text || ' ' || $12::text)`,
     values: [
       summary.id,
       summary.number,
@@ -143,8 +145,10 @@ export async function append(
       drawn.pastCase && JSON.stringify(drawn.pastCase),
       drawn.fitCase && JSON.stringify(drawn.fitCase),
       askedHash,
+      token,
     ],
   });
+  return token;
 }
 
 const asRow = ({ seq, commandId, at, by, event }: RecordedEvent, part: number) => ({
@@ -163,10 +167,10 @@ export async function benchRows(tx: WorkshopTx, closedMost: number): Promise<Job
     `(select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and not closed order by promised_at, number)
      union all
      (select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and closed_at is not null
-      and summary -> 'oldDriveHere' ->> 'say' is null order by closed_at desc limit $1)
+      and not old_drive_here order by closed_at desc limit $1)
      union all
-     (select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and summary -> 'oldDriveHere' ->> 'say' is not null
-      order by summary -> 'oldDriveHere' ->> 'until' limit 500)`,
+     (select summary, closed, promised_at, changed_at from job where workshop_id = current_workshop() and old_drive_here
+      order by old_drive_until limit 500)`,
     [closedMost],
   );
   return rows.map((row) => row.summary);
@@ -205,7 +209,7 @@ export async function jobsOnOrder(
 ): Promise<{ workshopId: string; jobId: string }[]> {
   const { rows } = await pool.query<{ workshopId: string; jobId: string }>(
     `select workshop_id as "workshopId", id as "jobId" from job
-     where not closed and coalesce((summary ->> 'ordersOpen')::int, 0) > 0 limit $1`,
+     where not closed and orders_open > 0 limit $1`,
     [most],
   );
   return rows;

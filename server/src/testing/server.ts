@@ -27,7 +27,7 @@ export class TestServer {
     readonly database: Database,
     readonly databaseUrl: string,
     readonly workshopId: string,
-    private readonly feed: Feed,
+    readonly feed: Feed,
     readonly server: Server,
     /** Asks the supplier when a test says so. */
     readonly orders: OrderWatch,
@@ -68,7 +68,7 @@ export class TestServer {
     await feed.start();
     let made: TestServer | null = null;
     const now = () => made?.now ?? new Date();
-    const jobs = new JobService(database);
+    const jobs = new JobService(database, feed);
     const suppliers = new SupplierClient(supplierUrl);
     const parts = {
       database,

@@ -5,6 +5,7 @@ import {
   effect,
   inject,
   signal,
+  untracked,
   viewChild,
   type ElementRef,
 } from '@angular/core';
@@ -64,6 +65,8 @@ export class BenchScreen {
   protected readonly day = computed(() => format(this.clock.minute(), 'EEEE d MMMM'));
   protected readonly time = computed(() => format(this.clock.minute(), 'HH:mm'));
   protected readonly typed = signal('');
+  /** Enter was pressed on these words while the jobs were still on their way. */
+  private readonly awaited = signal<string | null>(null);
   /** How many of the ready jobs were passed over with Space. */
   private readonly passed = signal(0);
 
@@ -133,6 +136,12 @@ export class BenchScreen {
 
   constructor() {
     this.store.dispatch(BenchActions.wanted());
+    effect(() => {
+      const words = this.awaited();
+      if (!this.loaded() || words === null) return;
+      this.awaited.set(null);
+      untracked(() => words === this.typed() && this.openFound());
+    });
     effect((onCleanup) => {
       const end = this.end()?.nativeElement;
       // Looked at anew after each drawing: it may be in sight again as soon as it was.
@@ -195,6 +204,7 @@ export class BenchScreen {
   protected openFound(): void {
     const number = jobOfCode(this.typed());
     if (number !== null) return void this.router.navigate(['/j', number]);
+    if (!this.loaded()) return this.awaited.set(this.typed());
     this.takeUp(this.open()[0] ?? this.closed()[0] ?? null);
   }
 

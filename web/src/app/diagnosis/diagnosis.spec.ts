@@ -4,7 +4,14 @@ import { TestBed, type ComponentFixture } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { provideStore, Store } from '@ngrx/store';
 import type { DiagnosisReply } from '@petrichor/api';
-import { learn, shippedDiagnosis, type PastCase } from '@petrichor/core/diagnose';
+import {
+  countCase,
+  learn,
+  noCases,
+  shippedDiagnosis,
+  writeCounts,
+  type PastCase,
+} from '@petrichor/core/diagnose';
 import type { Role } from '@petrichor/core/job';
 import { connectionReducer } from '../state/connection/connection.reducer';
 import { knowledgeReducer } from '../state/knowledge/knowledge.reducer';
@@ -20,6 +27,14 @@ const past = (number: number, cause: string, ...seen: string[]): PastCase => ({
   causes: [cause],
 });
 const CASES = [past(401, 'connection', 'plug-askew'), past(402, 'drive-full', 'nearly-full')];
+const counted = (cases: readonly PastCase[]) => {
+  const counts = noCases();
+  for (const one of cases) countCase(counts, one);
+  return writeCounts(counts);
+};
+/** What the server has; a test may make more of it. */
+let there: PastCase[];
+const A_PAGE = 2;
 const reply = (version = 1): DiagnosisReply => ({
   before: learn({ ...shippedDiagnosis('before'), version }, CASES),
   after: learn(shippedDiagnosis('after'), []),
@@ -35,7 +50,7 @@ const reply = (version = 1): DiagnosisReply => ({
             why: 'Ours sit askew and work.',
           },
         ],
-  cases: CASES,
+  counts: counted(CASES),
 });
 
 let fixture: ComponentFixture<DiagnosisScreen>;
@@ -45,6 +60,13 @@ const text = () => element().textContent.replace(/\s+/g, ' ');
 async function settle(): Promise<void> {
   for (let turn = 0; turn < 4; turn++) {
     await new Promise((done) => setTimeout(done, 5));
+    for (const asked of http?.match(({ url }) => url.startsWith('/api/diagnosis/cases')) ?? []) {
+      const query = new URL(asked.request.urlWithParams, 'http://quayside.test').searchParams;
+      const [cause, before] = [query.get('cause'), Number(query.get('before') ?? 9999)];
+      const all = there.filter((one) => one.number < before && (!cause || one.causes.includes(cause)));
+      const cases = all.sort((one, other) => other.number - one.number).slice(0, A_PAGE);
+      asked.flush({ cases, next: all.length > A_PAGE ? cases.at(-1)!.number : null });
+    }
     await fixture.whenStable();
   }
 }
@@ -85,7 +107,10 @@ async function type(selector: string, value: string): Promise<void> {
   await settle();
 }
 
-beforeEach(() => localStorage.clear());
+beforeEach(() => {
+  localStorage.clear();
+  there = [...CASES];
+});
 
 describe('what diagnosis knows', () => {
   it('shows every number with its reason, its source and the jobs behind it', async () => {
@@ -99,6 +124,20 @@ describe('what diagnosis knows', () => {
     expect(row.textContent).toContain('common practice, no source');
     expect([...element().querySelectorAll('.numbers a')].map((one) => one.textContent)).toContain('401');
     expect(text()).toContain('was right in 2 of 2 finished jobs');
+  });
+
+  it('fetches the jobs behind a cause in pages, and tries a change on the last ones', async () => {
+    there = [403, 404, 405].map((number) => past(number, 'connection', 'plug-askew')).concat(CASES);
+    await open();
+    await press('Drive cable or its plug');
+    const behind = () => [...element().querySelectorAll('.numbers .lines a')].map((one) => one.textContent);
+    expect(behind()).toEqual(['405', '404']);
+    expect(text()).toContain('In the last jobs');
+    await press('Older ones');
+    expect(behind()).toEqual(['405', '404', '403', '401']);
+    expect(text()).not.toContain('Older ones');
+    await press('Healthy, but too small');
+    expect(text()).toContain('No finished job has confirmed it yet.');
   });
 
   it('shows what a change does to past jobs, before it is saved', async () => {

@@ -9,15 +9,18 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import type { DiagnosisReply } from '@petrichor/api';
+import type { DiagnosisReply, PastCasesReply } from '@petrichor/api';
 import {
   DiagnosisKnowledgeSchema,
   inHundred,
-  learn,
+  learnFrom,
   linkKey,
   MOST_CAUSES,
+  noCases,
+  readCounts,
   withLearned,
   type About,
+  type CaseCounts,
   type Cause,
   type DiagnosisKnowledge,
   type PastCase,
@@ -112,12 +115,18 @@ export class DiagnosisScreen {
     () => this.changed() && this.edition()?.version !== this.saved()?.version,
   );
   /** Jobs teach the edition for before the swap: what is new after it is written down, not yet confirmed. */
-  protected readonly cases = computed((): readonly PastCase[] =>
-    this.about() === 'before' ? (this.reply()?.cases ?? []) : [],
+  private readonly counts = computed((): CaseCounts => {
+    const counts = this.reply()?.counts;
+    return this.about() === 'before' && counts ? readCounts(counts) : noCases();
+  });
+  /** The last finished jobs, which a change is tried on. */
+  private readonly lately = signal<PastCasesReply>({ cases: [], next: null });
+  private readonly cases = computed((): readonly PastCase[] =>
+    this.about() === 'before' ? this.lately().cases : [],
   );
   private readonly learned = computed(() => {
     const edition = this.edition();
-    return edition && learn(edition, this.cases());
+    return edition && learnFrom(edition, this.counts());
   });
   protected readonly causeId = signal<string | null>(null);
   protected readonly causes = computed(() =>
@@ -130,6 +139,7 @@ export class DiagnosisScreen {
     const all = this.causes();
     return all.find((one) => one.cause.id === this.causeId()) ?? all[0] ?? null;
   });
+  private readonly shownCause = computed(() => this.at()?.cause.id ?? null);
   protected readonly signs = computed(() => {
     const at = this.at();
     return (this.edition()?.observations ?? []).flatMap((observation) => {
@@ -138,10 +148,8 @@ export class DiagnosisScreen {
       return link && learned ? [{ observation, link, learned, source: SAY_SOURCE[link.source] }] : [];
     });
   });
-  /** Jobs behind the cause that is shown: one click away from its numbers. */
-  protected readonly behind = computed(() =>
-    this.cases().filter((one) => one.causes.includes(this.at()?.cause.id ?? '')),
-  );
+  /** Jobs behind the cause that is shown: one click away from its numbers. Null: they are being fetched. */
+  protected readonly behind = signal<(PastCasesReply & { readonly cause: string }) | null>(null);
   protected readonly unlinked = computed(() => {
     const linked = new Set(this.signs().map((one) => one.observation.id));
     return (this.edition()?.observations ?? [])
@@ -154,6 +162,8 @@ export class DiagnosisScreen {
     (this.reply()?.history ?? []).filter((one) => one.about === this.about()),
   );
   protected readonly compared = signal<PastJobs | null>(null);
+  /** There are more jobs than a change is tried on. */
+  protected readonly onlyLast = computed(() => this.lately().next !== null);
   protected readonly moved = computed(() =>
     (this.compared()?.changes ?? [])
       .filter(
@@ -184,6 +194,12 @@ export class DiagnosisScreen {
     effect(() => {
       const [saved, edition, cases] = [this.saved(), this.edition(), this.cases()];
       if (saved && edition) untracked(() => void this.compare(saved, edition, cases));
+    });
+    effect(() => {
+      const cause = this.about() === 'before' ? this.shownCause() : null;
+      this.reply();
+      this.behind.set(null);
+      if (cause !== null) untracked(() => void this.fetchBehind(cause));
     });
   }
 
@@ -356,9 +372,31 @@ export class DiagnosisScreen {
     this.drafts.update((drafts) => ({ ...drafts, [this.about()]: make(edition) }));
   }
 
+  protected olderBehind(): void {
+    const behind = this.behind();
+    if (behind && behind.next !== null) void this.fetchBehind(behind.cause, behind.next);
+  }
+
+  private async fetchBehind(cause: string, before?: number): Promise<void> {
+    try {
+      const query = { cause, ...(before !== undefined && { before }) };
+      const { cases, next } = await firstValueFrom(this.api.pastCases({ query }));
+      if (cause !== this.shownCause()) return;
+      const earlier = before === undefined ? [] : (this.behind()?.cases ?? []);
+      this.behind.set({ cause, cases: [...earlier, ...cases], next });
+    } catch (error) {
+      this.failed.set(faultOf(error).sentence);
+    }
+  }
+
   private async load(): Promise<void> {
     try {
-      this.reply.set(await firstValueFrom(this.api.diagnosis()));
+      const [reply, lately] = await Promise.all([
+        firstValueFrom(this.api.diagnosis()),
+        firstValueFrom(this.api.pastCases({ query: {} })),
+      ]);
+      this.lately.set(lately);
+      this.reply.set(reply);
       this.failed.set('');
     } catch (error) {
       this.failed.set(faultOf(error).sentence);
@@ -372,8 +410,8 @@ export class DiagnosisScreen {
   ): Promise<void> {
     const mine = ++this.last;
     const compared = await this.weigher.comparePastJobs(
-      withLearned(learn(saved, cases)),
-      withLearned(learn(edition, cases)),
+      withLearned(learnFrom(saved, this.counts())),
+      withLearned(learnFrom(edition, this.counts())),
       cases,
     );
     if (mine === this.last) this.compared.set(compared);

@@ -16,6 +16,7 @@ import {
   type AutoCompleteCompleteEvent,
   type AutoCompleteSelectEvent,
 } from 'primeng/autocomplete';
+import { EnterTakesTheBest } from '../../ui/enter-takes-the-best';
 import { KeyBox } from '../../ui/key-box';
 import { Picture } from '../../ui/picture';
 import { TabPicksNothing } from '../../ui/tab-picks-nothing';
@@ -37,7 +38,7 @@ const SENSES = [
 /** Adds what is seen: by typing a few letters, or from a list of pictures. */
 @Component({
   selector: 'p-add-finding',
-  imports: [FormsModule, AutoComplete, KeyBox, Picture, TabPicksNothing],
+  imports: [FormsModule, AutoComplete, EnterTakesTheBest, KeyBox, Picture, TabPicksNothing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="row">
@@ -45,6 +46,7 @@ const SENSES = [
         <label for="add-finding">Add what you see <p-key name="/" /></label>
         <p-autocomplete
           inputId="add-finding"
+          [takeBest]="takeBest"
           [ngModel]="typed()"
           (ngModelChange)="typed.set($event)"
           optionLabel="say"
@@ -224,7 +226,19 @@ export class AddFinding {
   }
 
   protected take({ value }: AutoCompleteSelectEvent): void {
-    this.added.emit({ observation: (value as Observation).id, seen: true });
+    this.add(value as Observation);
+  }
+
+  protected readonly takeBest = (): boolean => {
+    const typed = this.typed();
+    if (typeof typed !== 'string' || typed.trim() === '') return false;
+    const [best] = findObservations(this.left(), typed);
+    if (best) this.add(best);
+    return best !== undefined;
+  };
+
+  private add({ id }: Observation): void {
+    this.added.emit({ observation: id, seen: true });
     this.typed.set('');
     this.found.set([]);
   }

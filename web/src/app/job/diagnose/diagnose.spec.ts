@@ -89,6 +89,33 @@ describe('the board', () => {
     expect(screen.job.findings.before.map((one) => one.observation)).toEqual(['freezes-then-resumes']);
   });
 
+  it('Enter takes the best match at once, before its list is drawn, and what arrows stand on once they went', async () => {
+    const screen = await board();
+    const field = screen.element.querySelector<HTMLInputElement>('#add-finding')!;
+    const key = (name: string) =>
+      field.dispatchEvent(new KeyboardEvent('keydown', { key: name, code: name, bubbles: true }));
+    const found = () => screen.job.findings.before.map((one) => one.observation);
+    field.value = 'freezes';
+    field.dispatchEvent(new Event('input', { bubbles: true }));
+    key('Enter');
+    await weighed(screen);
+    expect(found()).toEqual(['freezes-then-resumes']);
+    expect(document.querySelectorAll('[role=option]')).toHaveLength(0);
+    await screen.type('#add-finding', 'slow');
+    await weighed(screen);
+    const second = document.querySelectorAll('[role=option]')[1]!.textContent.trim();
+    key('ArrowDown');
+    await weighed(screen);
+    key('Enter');
+    await weighed(screen);
+    const edition = shippedDiagnosis('before').observations;
+    expect(edition.find((one) => one.id === found()[1])!.say).toBe(second);
+    await screen.type('#add-finding', 'nothing is called so');
+    key('Enter');
+    await weighed(screen);
+    expect(found()).toHaveLength(2);
+  });
+
   it('adds what is seen from the pictures, and takes it away again in the list', async () => {
     const screen = await board();
     await screen.key('g');
