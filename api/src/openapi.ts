@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import * as z from 'zod';
 import { CONTRACT } from './contract.js';
 import { PROBLEM_TYPE, ProblemSchema } from './problem.js';
@@ -9,7 +10,7 @@ const schemaOf = (schema: z.ZodType, io: Side): object =>
 
 function content(what: z.ZodType | Media, io: Side): object {
   if (!(what instanceof Media)) return { 'application/json': { schema: schemaOf(what, io) } };
-  return { [what.type.split(';')[0]!]: what.schema ? { schema: schemaOf(what.schema, io) } : {} };
+  return { [sure(what.type.split(';')[0])]: what.schema ? { schema: schemaOf(what.schema, io) } : {} };
 }
 
 /** Whoever leaves out a query parameter gets its default, or none. */

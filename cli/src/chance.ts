@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 /**
  * Numbers that look like chance and are the same every time (mulberry32, by Tommy Ettinger, public domain;
  * from memory).
@@ -28,7 +29,7 @@ export class Chance {
   }
 
   one<T>(all: readonly T[]): T {
-    return all[this.between(0, all.length - 1)]!;
+    return sure(all[this.between(0, all.length - 1)]);
   }
 
   is(share: number): boolean {
@@ -38,6 +39,6 @@ export class Chance {
   /** One of them, the likelier the heavier. */
   weighed<T extends { readonly weight: number }>(all: readonly T[]): T {
     let at = this.next() * all.reduce((sum, { weight }) => sum + weight, 0);
-    return all.find(({ weight }) => (at -= weight) < 0) ?? all.at(-1)!;
+    return all.find(({ weight }) => (at -= weight) < 0) ?? sure(all.at(-1));
   }
 }

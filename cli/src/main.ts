@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { answering, say } from './fault.js';
 
 const HELP = `./petrichor COMMAND
@@ -24,7 +25,7 @@ const quick =
   (name: string) =>
   async (args: string[]): Promise<void> => {
     const { QUICK } = await import('./quick.js');
-    await answering(() => QUICK[name]!(args));
+    await answering(() => sure(QUICK[name])(args));
     await (await import('./setup/quick-build.js')).buildQuick();
   };
 

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import {
   billNow,
   currentStep,
@@ -62,7 +63,7 @@ function referred(job: JobState, { referredTo, closedTo }: DemoJob): JobCommand 
   if (!job.conclusion)
     return { type: 'conclude', causeId: 'mechanical-failing', reason: 'it clicks, and there is no copy' };
   if (!job.endedEarly)
-    return { type: 'end-early', reason: 'Only a clean room helps here.', referredTo: referredTo! };
+    return { type: 'end-early', reason: 'Only a clean room helps here.', referredTo: sure(referredTo) };
   return handBack(job, closedTo);
 }
 

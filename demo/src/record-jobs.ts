@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { randomUUID } from 'node:crypto';
 import { needsOf, type JobCommand, type JobState } from '@petrichor/core/job';
 import { oldMap } from './dumps.js';
@@ -166,6 +167,6 @@ export function nextOrder(job: JobState, { partsFrom }: DemoJob, now: Date): Job
     };
   const awaited = needsOf(job).find((one) => one.met === 'ordered');
   return awaited && !partsFrom
-    ? { type: 'tell-order', orderId: awaited.order!.id, state: 'arrived', dueOn: null, say: '' }
+    ? { type: 'tell-order', orderId: sure(awaited.order).id, state: 'arrived', dueOn: null, say: '' }
     : null;
 }

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import * as z from 'zod';
 
 /** Names or addresses with commas between them. */
@@ -19,7 +20,7 @@ const ConfigSchema = z
      * addresses.
      */
     PETRICHOR_TRUST_PROXY: ListSchema.transform((list) =>
-      list.length === 1 && /^\d$/.test(list[0]!) ? Number(list[0]) : list,
+      list.length === 1 && /^\d$/.test(sure(list[0])) ? Number(list[0]) : list,
     ),
     /** Host names that the server answers under, besides this machine's own. */
     PETRICHOR_HOSTS: ListSchema,

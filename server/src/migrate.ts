@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { createHmac } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
@@ -25,8 +26,8 @@ export class NewerDatabase extends Error {}
 export const pendingMigrations = (shape: number): { readonly number: number; readonly words: string }[] =>
   readdirSync(FOLDER)
     .sort()
-    .map((file) => /^(\d+)\.do\.(.+)\.sql$/.exec(file)!)
-    .map(([, number, words]) => ({ number: Number(number), words: words!.replaceAll('-', ' ') }))
+    .map((file) => sure(/^(\d+)\.do\.(.+)\.sql$/.exec(file)))
+    .map(([, number, words]) => ({ number: Number(number), words: sure(words).replaceAll('-', ' ') }))
     .filter(({ number }) => number > shape);
 
 /**
@@ -37,7 +38,7 @@ export const pendingMigrations = (shape: number): { readonly number: number; rea
  * @throws NewerDatabase where a newer Petrichor was here
  */
 export async function migrate(databaseUrl: string, to?: number): Promise<string[]> {
-  const newest = pendingMigrations(0).at(-1)!.number;
+  const newest = sure(pendingMigrations(0).at(-1)).number;
   const shape = await schemaVersion(databaseUrl);
   if (shape > newest)
     throw new NewerDatabase(
@@ -82,11 +83,11 @@ export async function schemaVersion(databaseUrl: string): Promise<number> {
     const { rows } = await client.query<{ there: string | null }>(
       "select to_regclass('public.schema_version')::text as there",
     );
-    if (rows[0]!.there === null) return 0;
+    if (sure(rows[0]).there === null) return 0;
     const found = await client.query<{ version: string | null }>(
       'select max(version)::text as version from schema_version',
     );
-    return Number(found.rows[0]!.version ?? 0);
+    return Number(sure(found.rows[0]).version ?? 0);
   } finally {
     await client.end();
   }

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { spawn } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
@@ -157,7 +158,7 @@ async function aboutServer(url: string): Promise<{ version: string; bytes: numbe
       `select current_setting('server_version') as version, (select sum(pg_database_size(oid)) from pg_database where datallowconn)::text as bytes,
          pg_walfile_name(pg_current_wal_lsn()) as "logFile"`,
     );
-    return { ...rows[0]!, bytes: Number(rows[0]!.bytes) };
+    return { ...sure(rows[0]), bytes: Number(sure(rows[0]).bytes) };
   } finally {
     await client.end();
   }

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { spawn } from 'node:child_process';
 import { setPriority } from 'node:os';
 import type { BackupState } from '@petrichor/api';
@@ -115,7 +116,7 @@ async function backUpAndTry(settings: NightlySettings, over: AbortSignal): Promi
 
 /** Runs one of our own commands, after everybody who works here. True: it ended well. */
 async function ownProgram(args: readonly string[], over: AbortSignal): Promise<boolean> {
-  const child = spawn(process.execPath, [...process.execArgv, process.argv[1]!, ...args], {
+  const child = spawn(process.execPath, [...process.execArgv, sure(process.argv[1]), ...args], {
     stdio: ['ignore', 'ignore', 'inherit'],
     detached: true,
   });

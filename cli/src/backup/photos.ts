@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { createHash } from 'node:crypto';
 import { createReadStream, existsSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
@@ -16,7 +17,7 @@ export function photosIn(folder: string, changedSince = 0): string[] {
     if (!about.isDirectory() || about.mtimeMs < changedSince) continue;
     for (const name of readdirSync(path)) {
       const found = PHOTO.exec(name);
-      if (found) hashes.push(found[1]!);
+      if (found) hashes.push(sure(found[1]));
     }
   }
   return hashes;

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import {
@@ -40,7 +41,7 @@ export function backupFor(folder: BackupFolder, until: Date | null): Manifest {
   if (found) return found;
   if (all.length === 0) throw new Fault(`There is no whole backup in ${folder.path}.`);
   throw new Fault(
-    `The oldest backup in ${folder.path} is of ${all[0]!.at}. Nothing before that can be brought back.`,
+    `The oldest backup in ${folder.path} is of ${sure(all[0]).at}. Nothing before that can be brought back.`,
     2,
   );
 }
@@ -79,7 +80,7 @@ export async function restoreCluster(
   const fetched = join(into, 'fetched');
   rmSync(fetched, { recursive: true, force: true });
   const warnings: string[] = [];
-  const lost = await layOutLog(folder, manifest.logFrom!, fetched);
+  const lost = await layOutLog(folder, sure(manifest.logFrom), fetched);
   if (lost.length > 0)
     warnings.push(
       `${lost.length === 1 ? 'A piece' : `${lost.length} pieces`} of the log ${lost.length === 1 ? 'is' : 'are'} missing or broken (${lost.slice(0, 3).join(', ')}): it goes no further than before that.`,
@@ -172,9 +173,9 @@ async function promoted(door: string, password: string): Promise<Date | null> {
       const { rows } = await client.query<{ going: boolean; at: Date | null }>(
         'select pg_is_in_recovery() as going, pg_last_xact_replay_timestamp() as at',
       );
-      if (!rows[0]!.going) {
+      if (!sure(rows[0]).going) {
         await client.query(`alter role ${CLUSTER_USER} password '${password}'`);
-        return rows[0]!.at;
+        return sure(rows[0]).at;
       }
     } finally {
       await client.end().catch(() => undefined);

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { createHash } from 'node:crypto';
 import { Fault } from '../fault.js';
 
@@ -19,7 +20,7 @@ export function sealSheet(key: string, at: Date): string {
     'whoever has both reads them all, and without it nobody does.',
     '',
     ...rows.map(
-      (digits, row) => `  ${row + 1}   ${digits.match(/.{4}/g)!.join(' ')}   · ${check(digits, row)}`,
+      (digits, row) => `  ${row + 1}   ${sure(digits.match(/.{4}/g)).join(' ')}   · ${check(digits, row)}`,
     ),
     '',
     'To use it:  ./petrichor restore FOLDER --seal-key THIS-FILE',
@@ -39,7 +40,7 @@ export function readSealSheet(text: string): string {
         `Line ${row} of the key is missing: four groups of four digits, and the two behind the dot.`,
         2,
       );
-    const typed = found[2]!.replace(/\s/g, '');
+    const typed = sure(found[2]).replace(/\s/g, '');
     if (check(typed, row - 1) !== found[3])
       throw new Fault(
         `Line ${row} of the key has a digit that is not as printed. Compare it with the sheet.`,

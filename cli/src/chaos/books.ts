@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import pg from 'pg';
 import { endSoon } from './faults.js';
 import type { Taken } from './people.js';
@@ -26,9 +27,9 @@ export class Books {
     if (before && before.seqs.join() !== one.seqs.join())
       this.wrong.push(`${one.commandId} was told at ${before.seqs.join()} and at ${one.seqs.join()}.`);
     const last = this.last.get(one.jobId) ?? 0;
-    if (!before && one.seqs[0]! <= last)
+    if (!before && sure(one.seqs[0]) <= last)
       this.wrong.push(`Job ${one.jobId}: ${one.seqs[0]} was told after ${last}.`);
-    this.last.set(one.jobId, Math.max(last, one.seqs.at(-1)!));
+    this.last.set(one.jobId, Math.max(last, sure(one.seqs.at(-1))));
     this.commands.set(one.commandId, one);
     this.unchecked.push(one.commandId);
   }
@@ -55,7 +56,7 @@ export class Books {
         found.set(id, { job, seqs });
       }
       for (const id of ids) {
-        const told = this.commands.get(id)!;
+        const told = sure(this.commands.get(id));
         const is = found.get(id);
         if (!is) this.wrong.push(`Lost: ${id} at ${told.seqs.join()} of job ${told.jobId}.`);
         else if (is.job !== told.jobId || is.seqs.join() !== told.seqs.join())

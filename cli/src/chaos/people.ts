@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { randomUUID } from 'node:crypto';
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { CommandReply, JobReply } from '@petrichor/api';
@@ -71,7 +72,7 @@ export class Person {
 
   private async walk(most: number): Promise<void> {
     const { over, chance } = this.office;
-    const script = { ...demoJobs(new Date())[chance.between(0, 4)]!, until: 'hand-over' as const };
+    const script = { ...sure(demoJobs(new Date())[chance.between(0, 4)]), until: 'hand-over' as const };
     const opened = await this.send('/api/jobs', { commandId: randomUUID(), intake: script.intake });
     if (!opened) return;
     let job = (opened.body as JobReply).job;
@@ -172,7 +173,7 @@ export class Person {
           this.office.taken({
             kind: 'command',
             commandId: note.commandId,
-            jobId: path.split('/')[3]!,
+            jobId: sure(path.split('/')[3]),
             seqs: own.map(({ seq }) => seq),
           });
         }
@@ -192,7 +193,7 @@ export class Person {
         });
         await reply.arrayBuffer();
         if (reply.ok) {
-          this.cookie = reply.headers.get('set-cookie')!.split(';')[0]!;
+          this.cookie = sure(sure(reply.headers.get('set-cookie')).split(';')[0]);
           return;
         }
       } catch {

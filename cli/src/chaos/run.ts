@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { randomUUID } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -112,7 +113,7 @@ export async function chaos(
       wrong: (sentence: string) => void books.wrong.push(sentence),
     };
     const work = Array.from({ length: people }, (_, n) => {
-      const { signInName, password } = DEMO_ACCOUNTS[0]!;
+      const { signInName, password } = sure(DEMO_ACCOUNTS[0]);
       // Each by a chance of their own, so that their turns do not change one another's.
       return new Person(signInName, password, { ...office, chance: new Chance(seed * 1000 + n) }).work();
     });

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import {
   accountBySignInName,
   changePerson,
@@ -28,11 +29,11 @@ export async function account(args: readonly string[], log = console.log): Promi
   const given = process.env['DATABASE_URL'];
   const cluster = given ? null : await startCluster(join(STATE, 'postgres'));
   try {
-    const url = given ?? (await cluster!.database(demo ? 'petrichor_demo' : 'petrichor'));
+    const url = given ?? (await sure(cluster).database(demo ? 'petrichor_demo' : 'petrichor'));
     await mustBeUpToDate(url);
     const database = openDatabase(await serverUrl(url));
     try {
-      await (what === 'list' ? list(database, log) : reset(database, name!, log));
+      await (what === 'list' ? list(database, log) : reset(database, sure(name), log));
     } finally {
       await database.end();
     }

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { chmodSync, existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { migrate, schemaVersion } from '@petrichor/server';
@@ -42,13 +43,13 @@ export async function backup(args: readonly string[]): Promise<void> {
   const nightly = nightlySettings(process.env);
   if (rest.length > 1 || (rest.length === 0 && !nightly))
     throw new Fault(`${USE_BACKUP} Without PETRICHOR_BACKUP, a folder has to be named.`, 2);
-  const path = rest[0] === undefined ? nightly!.folder : typedPath(rest[0]);
+  const path = rest[0] === undefined ? sure(nightly).folder : typedPath(rest[0]);
   const isNightly = path === nightly?.folder;
   try {
     // Named by hand, an empty folder may become one of backups.
     const folder =
       rest[0] === undefined
-        ? await openNightly(nightly!)
+        ? await openNightly(sure(nightly))
         : await BackupFolder.open(path, keysFrom(process.env), true);
     const made = await withSource((source) => makeBackup(source, folder, now));
     if (isNightly) {
@@ -61,22 +62,7 @@ export async function backup(args: readonly string[]): Promise<void> {
         made: { at: made.at, seconds: made.seconds, bytes: made.data.bytes },
         failed: null,
       });
-    const { jobs, events } = Object.values(made.counts).reduce((all, one) => ({
-      ...all,
-      jobs: all.jobs + one.jobs,
-      events: all.events + one.events,
-    }));
-    console.log(
-      `Backed up ${jobs} jobs (${events} events) and ${made.photos} photos in ${made.seconds.toFixed(1)} s: ${MB(made.data.bytes)}${folder.isLocked ? ', locked' : ''}, in ${path}.`,
-    );
-    if (!folder.isLocked)
-      say(
-        'It is not locked: whoever has the folder reads every job. Set PETRICHOR_BACKUP_PASSPHRASE for a locked one.',
-      );
-    if (made.sealKey !== null)
-      say(
-        'The key of the sealed notes is not in it. Print it once, and keep it elsewhere: ./petrichor backup --seal-key FILE',
-      );
+    tellMade(made, folder.isLocked, path);
   } catch (error) {
     if (isNightly)
       noteBackup(BACKUP_STATE, { failed: { at: now().toISOString(), sentence: (error as Error).message } });
@@ -84,11 +70,28 @@ export async function backup(args: readonly string[]): Promise<void> {
   }
 }
 
+function tellMade(made: Awaited<ReturnType<typeof makeBackup>>, isLocked: boolean, path: string): void {
+  const all = Object.values(made.counts);
+  const jobs = all.reduce((sum, one) => sum + one.jobs, 0);
+  const events = all.reduce((sum, one) => sum + one.events, 0);
+  console.log(
+    `Backed up ${jobs} jobs (${events} events) and ${made.photos} photos in ${made.seconds.toFixed(1)} s: ${MB(made.data.bytes)}${isLocked ? ', locked' : ''}, in ${path}.`,
+  );
+  if (!isLocked)
+    say(
+      'It is not locked: whoever has the folder reads every job. Set PETRICHOR_BACKUP_PASSPHRASE for a locked one.',
+    );
+  if (made.sealKey !== null)
+    say(
+      'The key of the sealed notes is not in it. Print it once, and keep it elsewhere: ./petrichor backup --seal-key FILE',
+    );
+}
+
 /** `verify FOLDER`: brings the last backup back on trial, and compares everything. */
 export async function verify(args: readonly string[]): Promise<void> {
   const { rest, options } = read(args, ['--until'], USE_VERIFY);
   if (rest.length !== 1) throw new Fault(USE_VERIFY, 2);
-  const path = typedPath(rest[0]!);
+  const path = typedPath(sure(rest[0]));
   const folder = await (await BackupFolder.open(path, keysFrom(process.env), false)).mustRead();
   const until = options['--until'] === undefined ? null : momentOf(options['--until']);
   const manifest = backupFor(folder, until);
@@ -117,7 +120,7 @@ export async function restore(args: readonly string[]): Promise<void> {
   const { rest, options } = read(args, ['--until', '--seal-key'], USE_RESTORE);
   if (rest.length !== 1) throw new Fault(USE_RESTORE, 2);
   const folder = await (
-    await BackupFolder.open(typedPath(rest[0]!), keysFrom(process.env), false)
+    await BackupFolder.open(typedPath(sure(rest[0])), keysFrom(process.env), false)
   ).mustRead();
   const until = options['--until'] === undefined ? null : momentOf(options['--until']);
   const manifest = backupFor(folder, until);
@@ -189,7 +192,7 @@ async function restoreIntoGiven(folder: BackupFolder, manifest: ReturnType<typeo
   const given = process.env['DATABASE_URL'];
   const cluster = given ? null : await startCluster(CLUSTER);
   try {
-    const url = given ?? (await cluster!.database('petrichor'));
+    const url = given ?? (await sure(cluster).database('petrichor'));
     if ((await schemaVersion(url)) > 0)
       throw new Fault(
         'The database holds something already. Name an empty one with DATABASE_URL; nothing was changed.',
@@ -261,9 +264,9 @@ function read(args: readonly string[], known: readonly string[], use: string) {
   const rest: string[] = [];
   const options: Record<string, string> = {};
   for (let at = 0; at < args.length; at++) {
-    const one = args[at]!;
+    const one = sure(args[at]);
     if (!one.startsWith('--')) rest.push(one);
-    else if (known.includes(one) && args[at + 1] !== undefined) options[one] = args[++at]!;
+    else if (known.includes(one) && args[at + 1] !== undefined) options[one] = sure(args[++at]);
     else throw new Fault(use, 2);
   }
   return { rest, options };

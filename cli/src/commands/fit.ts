@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { existsSync, readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
@@ -63,7 +64,7 @@ function optionsOf(args: readonly string[]) {
 function rankThem(place: Place, drives: readonly Drive[]): void {
   const { order, counts } = rankAll(place, drives);
   const ranked = Array.from(order, (at) => {
-    const drive = drives[at]!;
+    const drive = sure(drives[at]);
     const verdict = judge(place, drive);
     const link = linkOf(place, drive);
     return {

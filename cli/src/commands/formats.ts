@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DiagnosisKnowledgeSchema } from '@petrichor/core/diagnose';
@@ -67,7 +68,7 @@ export const FORMATS: Readonly<Record<string, { readonly schema: z.ZodType; read
 
 /** The JSON Schema of a format, as it is published in docs/formats. */
 export const schemaOf = (name: string): string => {
-  const { schema, title } = FORMATS[name]!;
+  const { schema, title } = sure(FORMATS[name]);
   return `${JSON.stringify({ title, ...z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' }) }, null, 2)}\n`;
 };
 

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
@@ -75,22 +76,7 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
     await bringUpToDate(databaseUrl, source, !args.includes('--without-backup'));
     if (which === 'demo' && (await loadDemo(databaseUrl))) say('The demo workshop is loaded.');
     if (supervisor.isStopping) return;
-    const settings: NodeJS.ProcessEnv = {};
-    // A dock of one's own goes before the simulated one.
-    if (which === 'demo' && !process.env['PETRICHOR_DOCK']) {
-      const dock = await freePort();
-      settings['PETRICHOR_DOCK'] = `http://127.0.0.1:${dock}`;
-      await supervisor.keep({ what: 'The simulated dock', start: () => startDock(undefined, dock) });
-    }
-    if (which === 'demo' && !process.env['PETRICHOR_SUPPLIER']) {
-      const supplier = await freePort();
-      settings['PETRICHOR_SUPPLIER'] = `http://127.0.0.1:${supplier}`;
-      settings['PETRICHOR_ORDER_SECONDS'] = '5';
-      await supervisor.keep({
-        what: 'The simulated supplier',
-        start: () => startSupplier(undefined, supplier),
-      });
-    }
+    const settings = which === 'demo' ? await standIns(supervisor) : {};
     if (args.includes('--lan')) {
       const ports = {
         tls: portFrom('PETRICHOR_TLS_PORT', 4743),
@@ -117,6 +103,26 @@ export async function serve(which: 'demo' | 'start', args: readonly string[]): P
   } finally {
     await stop();
   }
+}
+
+/** What the demo talks to instead of a dock and a supplier; those of one's own go before them. */
+async function standIns(supervisor: Supervisor): Promise<NodeJS.ProcessEnv> {
+  const settings: NodeJS.ProcessEnv = {};
+  if (!process.env['PETRICHOR_DOCK']) {
+    const dock = await freePort();
+    settings['PETRICHOR_DOCK'] = `http://127.0.0.1:${dock}`;
+    await supervisor.keep({ what: 'The simulated dock', start: () => startDock(undefined, dock) });
+  }
+  if (!process.env['PETRICHOR_SUPPLIER']) {
+    const supplier = await freePort();
+    settings['PETRICHOR_SUPPLIER'] = `http://127.0.0.1:${supplier}`;
+    settings['PETRICHOR_ORDER_SECONDS'] = '5';
+    await supervisor.keep({
+      what: 'The simulated supplier',
+      start: () => startSupplier(undefined, supplier),
+    });
+  }
+  return settings;
 }
 
 /** Starts in one way the first time, and in another again. */
@@ -169,11 +175,11 @@ export async function startServer(
   });
   return new Promise((done, failed) => {
     let told = '';
-    child.stderr!.on('data', (chunk: Buffer) => {
+    sure(child.stderr).on('data', (chunk: Buffer) => {
       told += chunk.toString();
       process.stderr.write(chunk);
     });
-    child.stdout!.on('data', (chunk: Buffer) => chunk.toString().includes('ready') && done(child));
+    sure(child.stdout).on('data', (chunk: Buffer) => chunk.toString().includes('ready') && done(child));
     child.on('exit', () =>
       failed(
         new Fault(told.trim() === '' ? 'The server did not start.' : 'The server did not start: see above.'),

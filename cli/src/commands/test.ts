@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { mkdirSync, rmSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
@@ -33,7 +34,7 @@ function planned(args: readonly string[]): { readonly names: string[]; readonly 
   const names: string[] = [];
   let chaos = USUAL_CHAOS;
   for (let at = 0; at < args.length; at++) {
-    const [one, value] = [args[at]!, Number(args[at + 1])];
+    const [one, value] = [sure(args[at]), Number(args[at + 1])];
     if (one !== '--minutes' && one !== '--seed') {
       names.push(one);
       continue;
@@ -68,8 +69,8 @@ export async function test(given: readonly string[]): Promise<void> {
   try {
     const database = process.env['DATABASE_URL'];
     if (!database) cluster = await startCluster(join(STATE, 'test-postgres'));
-    const postgres = database ?? (await cluster!.database('postgres'));
-    const checks = (names.length > 0 ? names : Object.keys(parts)).flatMap((name) => parts[name]!);
+    const postgres = database ?? (await sure(cluster).database('postgres'));
+    const checks = (names.length > 0 ? names : Object.keys(parts)).flatMap((name) => sure(parts[name]));
     const { passed, failed } = await runChecks(
       checks,
       postgres,

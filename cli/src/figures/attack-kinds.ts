@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { readFileSync } from 'node:fs';
 import { Agent, request as ask, type ClientRequest } from 'node:http';
 import { join } from 'node:path';
@@ -15,14 +16,14 @@ export interface Attack {
 }
 
 async function signIn(url: string): Promise<string> {
-  const { signInName, password } = DEMO_ACCOUNTS[0]!;
+  const { signInName, password } = sure(DEMO_ACCOUNTS[0]);
   const headers = { 'content-type': 'application/json', origin: url };
   const reply = await fetch(`${url}/api/session`, {
     method: 'POST',
     headers,
     body: JSON.stringify({ signInName, password }),
   });
-  return reply.headers.get('set-cookie')!.split(';')[0]!;
+  return sure(sure(reply.headers.get('set-cookie')).split(';')[0]);
 }
 
 /** Repeats something, `lanes` at a time, until it is over. */
@@ -111,7 +112,7 @@ export const ATTACKS: readonly Attack[] = [
         post(
           url,
           '/api/session',
-          JSON.stringify({ signInName: DEMO_ACCOUNTS[1]!.signInName, password: 'not this one at all' }),
+          JSON.stringify({ signInName: sure(DEMO_ACCOUNTS[1]).signInName, password: 'not this one at all' }),
           '',
         ),
       ),

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ATTACKS } from './attack-kinds.js';
 
 /**
@@ -5,9 +6,9 @@ import { ATTACKS } from './attack-kinds.js';
  * its input ends. Prints what it was answered.
  */
 const [name, url] = process.argv.slice(2);
-const attack = ATTACKS.find((one) => one.name === name)!;
+const attack = sure(ATTACKS.find((one) => one.name === name));
 const over = new AbortController();
 process.stdin.resume().once('end', () => over.abort());
-const answers = await attack.run(url!, over.signal);
+const answers = await attack.run(sure(url), over.signal);
 console.log(JSON.stringify(answers));
 process.exit(0);

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { randomUUID } from 'node:crypto';
 import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
@@ -23,7 +24,7 @@ export async function measureAttacks(
   show: (figure: Figure) => void,
 ): Promise<void> {
   const cookie = await workshop.signIn();
-  const intake = demoJobs(new Date())[0]!.intake;
+  const intake = sure(demoJobs(new Date())[0]).intake;
   const jobs: JobState[] = [];
   for (let n = 0; n < HANDS; n++) {
     const reply = await workshop.post('/api/jobs', { commandId: randomUUID(), intake }, cookie);

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { RecordedEvent } from '@petrichor/core/job';
@@ -82,7 +83,7 @@ async function fill(url: string): Promise<number> {
     const { rows } = await client.query<{ workshopId: string; jobId: string }>(
       `select workshop_id as "workshopId", id as "jobId" from job where closed and ledger ->> 'outcome' = 'repaired' order by number limit 1`,
     );
-    const { workshopId, jobId } = rows[0]!;
+    const { workshopId, jobId } = sure(rows[0]);
     const log = await client.query<RecordedEvent>(
       `select seq, to_char(at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at, command_id as "commandId",
          json_build_object('id', by_id, 'name', by_name) as by, body as event

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { DriveSchema, type Drive } from '@petrichor/core/hardware';
 
 const MAKERS = ['Pellow', 'Sallow', 'Skerry', 'Dunlin', 'Marl', 'Corrie', 'Tansy', 'Withy'];
@@ -7,7 +8,7 @@ const MAKERS = ['Pellow', 'Sallow', 'Skerry', 'Dunlin', 'Marl', 'Corrie', 'Tansy
  */
 export function inventedCatalogue(count: number): Drive[] {
   const next = pseudoRandom(20);
-  const pick = <T>(of: readonly T[]): T => of[Math.floor(next() * of.length)]!;
+  const pick = <T>(of: readonly T[]): T => sure(of[Math.floor(next() * of.length)]);
   const spec = (mm: number, plusMinusMm = 0.05) => ({
     mm: Math.round(mm * 100) / 100,
     plusMinusMm,

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import {
   advise,
   lookAt,
@@ -40,7 +41,7 @@ function timed(work: () => unknown): number[] {
 function barePass(): number {
   const table = new Float64Array(1 << 16).fill(0.5);
   const times = timed(() => {
-    for (let set = 0; set < table.length; set++) table[set] = table[set]! * 0.999999;
+    for (let set = 0; set < table.length; set++) table[set] = sure(table[set]) * 0.999999;
   });
   return percentile(times, 0.5);
 }

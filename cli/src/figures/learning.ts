@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { randomUUID } from 'node:crypto';
 import { demoJobs } from '@petrichor/demo';
 import type { PastCase } from '@petrichor/core/diagnose';
@@ -21,7 +22,7 @@ export async function measureLearning(workshop: MeasuredWorkshop): Promise<Figur
     const { rows } = await owner.query<{ id: string; workshopId: string; pastCase: PastCase }>(
       `select id, workshop_id as "workshopId", past_case as "pastCase" from job where past_case is not null order by number limit 1`,
     );
-    const { id, workshopId, pastCase } = rows[0]!;
+    const { id, workshopId, pastCase } = sure(rows[0]);
     await owner.query(
       `insert into job (workshop_id, id, number, seq, closed, promised_at, summary, past_case, ledger)
        select workshop_id, gen_random_uuid(), number + n, seq, closed, promised_at, summary, past_case, ledger from job, generate_series(1000000, $1) as n where id = $2`,
@@ -34,7 +35,7 @@ export async function measureLearning(workshop: MeasuredWorkshop): Promise<Figur
     const began = performance.now();
     await (await workshop.get('/api/knowledge', cookie)).arrayBuffer();
     const firstMs = performance.now() - began;
-    const body = { commandId: randomUUID(), intake: demoJobs(new Date())[0]!.intake };
+    const body = { commandId: randomUUID(), intake: sure(demoJobs(new Date())[0]).intake };
     const { job } = (await (await workshop.post('/api/jobs', body, cookie)).json()) as { job: JobState };
     const observe = async (seen: 'seen' | 'not-seen'): Promise<number> => {
       const command: JobCommand = { type: 'observe', observation: 'bad-sectors', seen };

@@ -1,8 +1,16 @@
+import { sure } from '@petrichor/core/units';
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { summarise, type JobState, type JobSummary, type RecordedEvent } from '@petrichor/core/job';
-import { ledgerRow, ledgerWords, type LedgerRow } from '@petrichor/core/ledger';
+import {
+  fitCaseOf,
+  pastCaseOf,
+  summarise,
+  type JobState,
+  type JobSummary,
+  type RecordedEvent,
+} from '@petrichor/core/job';
+import { finishedOf, ledgerRow, ledgerWords, type LedgerRow } from '@petrichor/core/ledger';
 import type pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import { chances } from '../chance.js';
@@ -13,6 +21,7 @@ import { chances } from '../chance.js';
  */
 const FIRST_WHOLE = 200;
 const WHOLE_LOG_EVERY = 2000;
+const FIRST_NUMBER = 10_000;
 const LINES_A_PIECE = 2000;
 const FIRST =
   'Ada Bram Clem Dory Edda Fenn Gwen Hal Iva Jory Kit Lowen Mab Nessa Orla Piran Quill Rhos Senara Tamsin Una Verran Wenna Ysella'.split(
@@ -56,7 +65,9 @@ export class LedgerLoader {
         this.terms.add(word);
     while (this.made < count) await this.batch(Math.min(20_000, count - this.made));
     await client.query(`alter table ledger_word add primary key (workshop_id, word, number);
-      alter table ledger_term add primary key (workshop_id, word)`);
+      alter table ledger_term add primary key (workshop_id, word);
+      insert into taught (workshop_id, case_after) select workshop_id, past_case from job
+        where past_case is not null and number >= ${FIRST_NUMBER}`);
     await client.query('vacuum analyze');
     // What is still to be written would be written while others are measured.
     await client.query('checkpoint');
@@ -71,7 +82,7 @@ export class LedgerLoader {
     const template = summarise(this.model.job);
     for (let at = 0; at < size; at++) {
       const whole = this.made < FIRST_WHOLE || this.made % WHOLE_LOG_EVERY === 0;
-      const number = 10_000 + this.made++;
+      const number = FIRST_NUMBER + this.made++;
       const job = this.job(number);
       const row = ledgerRow(job);
       const summary: JobSummary = {
@@ -80,7 +91,7 @@ export class LedgerLoader {
         number,
         customer: row.customer,
         serial: row.serial,
-        lastTouched: { name: 'Ines', at: row.closedAt! },
+        lastTouched: { name: 'Ines', at: sure(row.closedAt) },
         // The model's old drive is still here; a million of them would all stand on the Bench.
         oldDriveHere: null,
       };
@@ -94,9 +105,12 @@ export class LedgerLoader {
           't',
           row.promisedAt,
           JSON.stringify({ ...summary, seq: log.length }),
+          json(pastCaseOf(job)),
+          json(fitCaseOf(job)),
+          json(finishedOf(job)),
           JSON.stringify(row),
-          row.closedAt!,
-          job.intake.customer.id!,
+          sure(row.closedAt),
+          sure(job.intake.customer.id),
           row.modelId,
           row.openedAt,
         ),
@@ -129,7 +143,7 @@ export class LedgerLoader {
       if (whole || this.chance() < 0.002) this.sample.push({ id: job.id, row, wholeLog: whole });
     }
     await this.copy(
-      'job (workshop_id, id, number, seq, closed, promised_at, summary, ledger, closed_at, customer_id, model_id, opened_at)',
+      'job (workshop_id, id, number, seq, closed, promised_at, summary, past_case, fit_case, finished, ledger, closed_at, customer_id, model_id, opened_at)',
       jobs,
     );
     await this.copy(
@@ -141,7 +155,7 @@ export class LedgerLoader {
   }
 
   private job(number: number): JobState {
-    const pick = <T>(all: readonly T[]): T => all[Math.floor(this.chance() * all.length)]!;
+    const pick = <T>(all: readonly T[]): T => sure(all[Math.floor(this.chance() * all.length)]);
     const digits = (count: number) => String(Math.floor(this.chance() * 10 ** count)).padStart(count, '0');
     const at = new Date(Date.UTC(2020, 0, 1) + number * 60_000).toISOString();
     const closedAt = new Date(new Date(at).getTime() + 2 * 86_400_000).toISOString();
@@ -152,7 +166,7 @@ export class LedgerLoader {
       id: randomUUID(),
       number,
       openedAt: at,
-      closed: { ...job.closed!, at: closedAt },
+      closed: { ...sure(job.closed), at: closedAt },
       serials: { oldDrive: `SR6-${digits(6)}`, newDrive: `PP3-${digits(6)}` },
       intake: {
         ...job.intake,
@@ -177,6 +191,8 @@ export class LedgerLoader {
     await pipeline(Readable.from(pieces), this.client.query(copyFrom(`copy ${into} from stdin`)));
   }
 }
+
+const json = (value: unknown): string => (value === null ? '\\N' : JSON.stringify(value));
 
 /** A line of COPY's text format; a cell of `\\N` is null. */
 export const copyLine = (...cells: readonly (string | number)[]): string =>

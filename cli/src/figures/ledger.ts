@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { JobState, RecordedEvent } from '@petrichor/core/job';
 import { migrate } from '@petrichor/server';
 import { randomUUID } from 'node:crypto';
@@ -71,7 +72,7 @@ const ASKED: readonly {
   {
     figure: 'ledger-open-job',
     count: 120,
-    ask: (sized) => timedOnly(sized, `/api/jobs/${sized.whole.pop()!.id}`),
+    ask: (sized) => timedOnly(sized, `/api/jobs/${sure(sized.whole.pop()).id}`),
   },
 ];
 const WARM = 20;
@@ -100,18 +101,18 @@ export async function measureLedger(
       for (let at = -WARM; at < count; at++)
         for (const [index, sized] of open.entries()) {
           const ms = await ask(sized);
-          if (at >= 0) times[index]!.push(ms);
+          if (at >= 0) sure(times[index]).push(ms);
         }
-      const first = percentile(times[0]!, 0.95);
+      const first = percentile(sure(times[0]), 0.95);
       for (const [index, { jobs, found }] of open.entries()) {
-        const p95 = percentile(times[index]!, 0.95);
+        const p95 = percentile(sure(times[index]), 0.95);
         show({
           figure,
           jobs,
           ...(figure === 'ledger-search'
             ? { found: Math.round((found.there / found.of) * 1000) / 1000 }
             : {}),
-          medianMs: round(percentile(times[index]!, 0.5)),
+          medianMs: round(percentile(sure(times[index]), 0.5)),
           p95Ms: round(p95),
           targetMs: TARGET_MS,
           timesTheFirst: Math.round((p95 / first) * 100) / 100,
@@ -133,11 +134,13 @@ async function openSized(databaseUrl: string, jobs: number): Promise<Sized> {
   const workshop = new MeasuredWorkshop(databaseUrl);
   try {
     await workshop.start();
-    const { workshopId, jobId } = (
-      await client.query<{ workshopId: string; jobId: string }>(
-        `select workshop_id as "workshopId", id as "jobId" from job where closed and ledger ->> 'outcome' = 'repaired' order by number limit 1`,
-      )
-    ).rows[0]!;
+    const { workshopId, jobId } = sure(
+      (
+        await client.query<{ workshopId: string; jobId: string }>(
+          `select workshop_id as "workshopId", id as "jobId" from job where closed and ledger ->> 'outcome' = 'repaired' order by number limit 1`,
+        )
+      ).rows[0],
+    );
     const cookie = await workshop.signIn();
     const { job } = (await (await workshop.get(`/api/jobs/${jobId}`, cookie)).json()) as { job: JobState };
     const { events } = (await (await workshop.get(`/api/jobs/${jobId}/events`, cookie)).json()) as {
@@ -181,7 +184,7 @@ async function search({ workshop, cookie, sample, chance, found }: Sized): Promi
 const timedOnly = async ({ workshop, cookie }: Sized, path: string): Promise<number> =>
   (await timed(workshop, path, cookie)).ms;
 
-const pick = <T>(all: readonly T[], chance: () => number): T => all[Math.floor(chance() * all.length)]!;
+const pick = <T>(all: readonly T[], chance: () => number): T => sure(all[Math.floor(chance() * all.length)]);
 
 async function timed(
   workshop: MeasuredWorkshop,
@@ -199,7 +202,7 @@ function shuffled<T>(all: readonly T[], chance: () => number): T[] {
   const order = [...all];
   for (let at = order.length - 1; at > 0; at--) {
     const other = Math.floor(chance() * (at + 1));
-    [order[at], order[other]] = [order[other]!, order[at]!];
+    [order[at], order[other]] = [sure(order[other]), sure(order[at])];
   }
   return order;
 }
@@ -207,5 +210,5 @@ function shuffled<T>(all: readonly T[], chance: () => number): T[] {
 /** The text with one sign of it wrong. */
 function oneWrong(text: string, chance: () => number): string {
   const at = 1 + Math.floor(chance() * (text.length - 2));
-  return `${text.slice(0, at)}${/\d/.test(text[at]!) ? String((Number(text[at]) + 3) % 10) : 'k'}${text.slice(at + 1)}`;
+  return `${text.slice(0, at)}${/\d/.test(sure(text[at])) ? String((Number(text[at]) + 3) % 10) : 'k'}${text.slice(at + 1)}`;
 }

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import pg from 'pg';
 import { inBrowser } from './browser.js';
 import type { Figure } from './figure.js';
@@ -55,7 +56,7 @@ export async function measureManyOpen(workshop: MeasuredWorkshop): Promise<Figur
       ),
     ),
     targetTaskMs: 100,
-    rowsDrawn: runs[0]!.rows,
+    rowsDrawn: sure(runs[0]).rows,
     runs: RUNS,
   };
 }

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { execFileSync, spawnSync } from 'node:child_process';
 import { createWriteStream, mkdtempSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { once } from 'node:events';
@@ -10,27 +11,27 @@ import { percentile, round } from './workshop.js';
 const LINES = 1_000_000;
 const RUNS = 9;
 
-/** Reading a rescue map of a million lines, and `ddrescuelog -t` on the same file beside it. */
+/**
+ * Reading a rescue map of a million lines, and `ddrescuelog -t` on the same file beside it: the reading alone
+ * beside the whole program, and the whole command beside the whole program.
+ */
 export async function measureRescueMap(): Promise<Figure> {
   return inFolder(async (folder) => {
     const file = join(folder, 'million.map');
     await writeMap(file);
     const times = alone(READ_MAP, file);
-    const reference: number[] = [];
-    for (let run = 0; run < RUNS; run++) {
-      const began = performance.now();
-      if (spawnSync('ddrescuelog', ['-t', file]).status !== 0)
-        throw new Error('ddrescuelog does not take the map.');
-      reference.push(performance.now() - began);
-    }
+    const reference = timesOf(() => spawnSync('ddrescuelog', ['-t', file]).status);
     const [ours, theirs] = [percentile(times, 0.5), percentile(reference, 0.5)];
+    const command = percentile(asCommand(file), 0.5);
     return {
       figure: 'read-rescue-map',
       lines: LINES,
       medianMs: round(ours),
+      commandMs: round(command),
       ddrescuelogMs: round(theirs),
       ratio: round(ours / theirs),
       targetRatio: 1.5,
+      commandRatio: round(command / theirs),
     };
   });
 }
@@ -46,14 +47,30 @@ export async function measureSparseImage(): Promise<Figure> {
       stdio: ['pipe', 'ignore', 'ignore'],
     });
     const times = alone(READ_IMAGE, file);
+    const reference = timesOf(() => spawnSync('/usr/sbin/sfdisk', ['-d', file]).status);
     return Promise.resolve({
       figure: 'read-8-tb-image',
       medianMs: round(percentile(times, 0.5)),
-      firstMs: round(times[0]!),
+      firstMs: round(sure(times[0])),
       targetMs: 50,
+      commandMs: round(percentile(asCommand(file), 0.5)),
+      sfdiskMs: round(percentile(reference, 0.5)),
     });
   });
 }
+
+/** From the start of a program to its end. */
+function timesOf(run: () => number | null): number[] {
+  return Array.from({ length: RUNS }, () => {
+    const began = performance.now();
+    if (run() !== 0) throw new Error('A program that is measured beside ours failed.');
+    return performance.now() - began;
+  });
+}
+
+/** The whole `./petrichor read FILE`. */
+const asCommand = (file: string): number[] =>
+  timesOf(() => spawnSync(join(ROOT, 'petrichor'), ['read', file], { stdio: 'ignore' }).status);
 
 async function inFolder(work: (folder: string) => Promise<Figure>): Promise<Figure> {
   const folder = mkdtempSync(join(tmpdir(), 'petrichor-'));

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { randomUUID } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -47,7 +48,7 @@ export async function loadRecord(
     const [jobs, events, words, added]: [string[], string[], string[], string[]] = [[], [], [], []];
     for (let at = made; at < Math.min(count, made + BATCH); at++) {
       const log = jobLog(model, at % WHOLE_EVERY === 0, 100_000 + at, chance);
-      const job = replay(log)!;
+      const job = sure(replay(log));
       const summary = summarise(job);
       const row = ledgerRow(job);
       const companions = companionCasesOf(job);

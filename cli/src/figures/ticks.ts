@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { randomUUID } from 'node:crypto';
 import { Agent, request } from 'node:http';
 import { setTimeout as sleep } from 'node:timers/promises';
@@ -55,7 +56,7 @@ export async function measureTicks(workshop: MeasuredWorkshop): Promise<Figure> 
 }
 
 async function jobsOnTheWay(workshop: MeasuredWorkshop, cookie: string): Promise<JobState[]> {
-  const intake = demoJobs(new Date())[0]!.intake;
+  const intake = sure(demoJobs(new Date())[0]).intake;
   const jobs: JobState[] = [];
   for (let n = 0; n < TECHNICIANS; n++) {
     const reply = await workshop.post('/api/jobs', { commandId: randomUUID(), intake }, cookie);
@@ -74,7 +75,7 @@ class Screen {
     const headers = { cookie: await workshop.signIn() };
     const { body } = await fetch(`${workshop.url}/api/stream`, { headers, signal: stop.signal });
     const screen = new Screen(stop);
-    void screen.read(body!).catch(() => undefined);
+    void screen.read(sure(body)).catch(() => undefined);
     return screen;
   }
 
@@ -89,7 +90,7 @@ class Screen {
   private async read(body: ReadableStream<Uint8Array>): Promise<void> {
     const reader = body.getReader();
     for (let { done, value } = await reader.read(); !done; { done, value } = await reader.read())
-      this.told += Buffer.from(value!).toString('latin1').split('event: job').length - 1;
+      this.told += Buffer.from(sure(value)).toString('latin1').split('event: job').length - 1;
   }
 }
 
@@ -110,7 +111,7 @@ async function atOnce(
 
 /** Brings a job to the way in, as the demo does. */
 async function walkIn(workshop: MeasuredWorkshop, cookie: string, opened: JobState): Promise<JobState> {
-  const script = { ...demoJobs(new Date())[0]!, until: 'way-in' as const, ticksIn: 2 };
+  const script = { ...sure(demoJobs(new Date())[0]), until: 'way-in' as const, ticksIn: 2 };
   let job = opened;
   for (let command = nextDemoCommand(script, job); command; command = nextDemoCommand(script, job))
     job = (await give(workshop, cookie, job, command)).job;

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { ChildProcess } from 'node:child_process';
 import { DEMO_ACCOUNTS } from '@petrichor/demo';
 import { startServer } from '../commands/serve.js';
@@ -41,9 +42,9 @@ export class MeasuredWorkshop {
 
   /** The cookie of a technician who has just signed in. */
   async signIn(): Promise<string> {
-    const { signInName, password } = DEMO_ACCOUNTS[0]!;
+    const { signInName, password } = sure(DEMO_ACCOUNTS[0]);
     const reply = await this.post('/api/session', { signInName, password }, '');
-    return reply.headers.get('set-cookie')!.split(';')[0]!;
+    return sure(sure(reply.headers.get('set-cookie')).split(';')[0]);
   }
 
   get(path: string, cookie: string): Promise<Response> {

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { PlanInput } from '@petrichor/core/teardown';
 import * as highsModule from 'highs';
 
@@ -45,7 +46,7 @@ function programOf({ start, costs, operations, reach }: PlanInput): string {
           places.forEach((place) => {
             const earlier = places
               .filter((other) => other < place)
-              .map((other) => `- ${x(index.get(before)!, other)}`);
+              .map((other) => `- ${x(sure(index.get(before)), other)}`);
             lines.push(`${x(at, place)} ${earlier.join(' ')} + y_${at}_${way} <= 1`);
           }),
         ),
@@ -83,7 +84,7 @@ function programOf({ start, costs, operations, reach }: PlanInput): string {
     }
     if (first !== null) lines.push(`${name(0, states.indexOf(first))} = 1`);
   };
-  setup('s', sides, start.side, costs.turnMinutes, (at) => operations[at]!.side);
-  setup('t', tools, start.tool ?? '(none)', costs.toolChangeMinutes, (at) => operations[at]!.tool);
+  setup('s', sides, start.side, costs.turnMinutes, (at) => sure(operations[at]).side);
+  setup('t', tools, start.tool ?? '(none)', costs.toolChangeMinutes, (at) => sure(operations[at]).tool);
   return `Minimize\n obj: ${objective.join(' + ')}\nSubject To\n${lines.map((line, at) => ` c${at}: ${line}`).join('\n')}\nBinary\n ${binaries.join(' ')}\nEnd\n`;
 }

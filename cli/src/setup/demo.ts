@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { randomUUID } from 'node:crypto';
 import type { JobCommand } from '@petrichor/core/job';
 import {
@@ -37,7 +38,7 @@ export async function loadDemo(databaseUrl: string, now = new Date()): Promise<b
     const [first, ...others] = DEMO_ACCOUNTS;
     const { workshopId, ...lead } = await makeFirstAccount(database, {
       workshopName: DEMO_WORKSHOP,
-      ...first!,
+      ...sure(first),
     });
     const people = new Map([[lead.signInName, { id: lead.id, name: lead.name, roles: lead.roles }]]);
     for (const one of others) {
@@ -51,7 +52,7 @@ export async function loadDemo(databaseUrl: string, now = new Date()): Promise<b
     });
     const jobs = new JobService(database);
     const acting = (signInName: string, at: Date): Acting => {
-      const person = people.get(signInName)!;
+      const person = sure(people.get(signInName));
       return { workshopId, by: { id: person.id, name: person.name }, roles: person.roles, at };
     };
     /** Finished jobs, by the serial of their machine: what a comeback comes back from. */

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Fault } from '../fault.js';
@@ -22,11 +23,11 @@ export interface Owner {
 export async function clusterOwner(): Promise<Owner | null> {
   if (process.getuid?.() !== 0) return null;
   const [uid, gid] = await Promise.all(['-u', '-g'].map((what) => run('id', [what, 'postgres'])));
-  if (uid!.code !== 0)
+  if (sure(uid).code !== 0)
     throw new Fault(
       "Debian's account 'postgres' is missing, and PostgreSQL does not run as root. Reinstall postgresql-15, or set DATABASE_URL to a server.",
     );
-  return { uid: Number(uid!.output), gid: Number(gid!.output) };
+  return { uid: Number(sure(uid).output), gid: Number(sure(gid).output) };
 }
 
 export const pgCtl = (owner: Owner | null, args: readonly string[]): Promise<Ran> =>

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { spawn } from 'node:child_process';
 import { Fault } from '../fault.js';
 import { DEMO_DRIVES, DEMO_PARTS, DOCK_DRIVES, DOCK_MAIN, SUPPLIER_MAIN } from '../paths.js';
@@ -48,7 +49,7 @@ async function start(
     detached: true,
   });
   await new Promise<void>((done, failed) => {
-    child.stdout!.on('data', (chunk: Buffer) => chunk.toString().includes('ready') && done());
+    sure(child.stdout).on('data', (chunk: Buffer) => chunk.toString().includes('ready') && done());
     child.once('exit', () => failed(new Fault(`${what} did not start: see above.`)));
   });
   return { url: `http://127.0.0.1:${port}`, ...runningChild(child) };

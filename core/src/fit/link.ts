@@ -31,30 +31,40 @@ type LinkPlace = Pick<Place, 'slot' | 'sharing' | 'others'>;
 
 /** The lower generation and the fewer lanes of the two. Null where they share no protocol. */
 export function linkOf(place: LinkPlace, drive: Drive): Link | null {
-  const { slot } = place;
   const { link } = drive;
-  if (link.protocol === 'nvme') {
-    if (slot.kind !== 'm2' || !slot.protocols.includes('nvme')) return null;
-    const generation = Math.min(slot.generation, link.generation) as PcieGeneration;
-    const offered = lanesOf(place);
-    const lanes = Math.min(offered.lanes, link.lanes);
-    const back = [
-      ...(slot.generation < link.generation ? [`the slot is generation ${slot.generation}`] : []),
-      ...(offered.lanes < link.lanes ? [offered.why] : []),
-    ];
-    return linked('nvme', `PCIe ${generation} ×${lanes}`, pcieCeiling(generation, lanes), drive, back);
-  }
-  if (link.protocol === 'pata') {
-    if (!isBay(slot) || !slot.connector.match(/^(pata|zif)/)) return null;
-    const port = slot.ultraDma ?? link.mode;
-    const cable = slot.cableWires === 40 ? FASTEST_ON_40_WIRES : port;
-    const mode = Math.min(port, cable, link.mode) as UltraDma;
-    const back = [
-      ...(cable < Math.min(port, link.mode) ? ['the cable has 40 wires'] : []),
-      ...(port < link.mode ? [`the port does ${port} MB/s`] : []),
-    ];
-    return linked('pata', `PATA ${mode}`, pataCeiling(mode), drive, back);
-  }
+  if (link.protocol === 'nvme') return nvmeLink(place, drive, link);
+  if (link.protocol === 'pata') return pataLink(place, drive, link);
+  return sataLink(place, drive, link);
+}
+
+type LinkOf<P extends Drive['link']['protocol']> = Extract<Drive['link'], { protocol: P }>;
+
+function nvmeLink(place: LinkPlace, drive: Drive, link: LinkOf<'nvme'>): Link | null {
+  const { slot } = place;
+  if (slot.kind !== 'm2' || !slot.protocols.includes('nvme')) return null;
+  const generation = Math.min(slot.generation, link.generation) as PcieGeneration;
+  const offered = lanesOf(place);
+  const lanes = Math.min(offered.lanes, link.lanes);
+  const back = [
+    ...(slot.generation < link.generation ? [`the slot is generation ${slot.generation}`] : []),
+    ...(offered.lanes < link.lanes ? [offered.why] : []),
+  ];
+  return linked('nvme', `PCIe ${generation} ×${lanes}`, pcieCeiling(generation, lanes), drive, back);
+}
+
+function pataLink({ slot }: LinkPlace, drive: Drive, link: LinkOf<'pata'>): Link | null {
+  if (!isBay(slot) || !slot.connector.match(/^(pata|zif)/)) return null;
+  const port = slot.ultraDma ?? link.mode;
+  const cable = slot.cableWires === 40 ? FASTEST_ON_40_WIRES : port;
+  const mode = Math.min(port, cable, link.mode) as UltraDma;
+  const back = [
+    ...(cable < Math.min(port, link.mode) ? ['the cable has 40 wires'] : []),
+    ...(port < link.mode ? [`the port does ${port} MB/s`] : []),
+  ];
+  return linked('pata', `PATA ${mode}`, pataCeiling(mode), drive, back);
+}
+
+function sataLink({ slot }: LinkPlace, drive: Drive, link: LinkOf<'sata'>): Link | null {
   if (
     isBay(slot)
       ? !slot.connector.endsWith('sata')

@@ -73,16 +73,39 @@ const awayFromOwn = ({ safeBiteMm, between }: ScrewNeed, { lengthMm }: Screw): n
   safeBiteMm === null ? 0 : Math.abs(lengthMm - safeBiteMm - between.reduce((sum, one) => sum + one.mm, 0));
 
 /** One screw against the need. */
-export function judgeScrew(
-  need: ScrewNeed,
-  screw: Screw,
-): Pick<ScrewChoice, 'verdict' | 'turns' | 'spareMm' | 'sentence'> {
+export function judgeScrew(need: ScrewNeed, screw: Screw): Told {
   const bite = clearance([spec(screw.lengthMm)], need.between);
   const pitch = COARSE_PITCH_MM[screw.thread];
   const turns = bite.marginMm / pitch;
   const spareMm = need.depth ? need.depth.mm - bite.marginMm : null;
-  const say = (verdict: ScrewChoice['verdict'], sentence: string) => ({ verdict, turns, spareMm, sentence });
-  const name = sayScrew(screw);
+  const say = (verdict: ScrewChoice['verdict'], sentence: string): Told => ({
+    verdict,
+    turns,
+    spareMm,
+    sentence,
+  });
+  const against = { need, screw, turns, say };
+  return (
+    threadTold(against) ??
+    depthTold(against, bite.marginMm) ??
+    headTold(against) ??
+    say(
+      'fits',
+      `${sayScrew(screw)} holds ${Math.floor(turns * 10) / 10} turns${spareMm === null ? '' : `, ${sayMm(spareMm)} mm short of the ground`}.`,
+    )
+  );
+}
+
+type Told = Pick<ScrewChoice, 'verdict' | 'turns' | 'spareMm' | 'sentence'>;
+interface Against {
+  readonly need: ScrewNeed;
+  readonly screw: Screw;
+  readonly turns: number;
+  readonly say: (verdict: ScrewChoice['verdict'], sentence: string) => Told;
+}
+
+/** Whether it goes in, and holds; null: nothing against it. */
+function threadTold({ need, screw, turns, say }: Against): Told | null {
   if (screw.thread !== need.thread)
     return say('no', `${screw.thread} does not go into ${need.thread}${nearly(screw, need)}.`);
   if (screw.form !== need.form)
@@ -97,8 +120,14 @@ export function judgeScrew(
   if (turns < LEAST_TURNS)
     return say(
       'no',
-      `Too short: ${name} holds ${Math.max(0, Math.floor(turns * 10) / 10)} turns, ${LEAST_TURNS} are the least.`,
+      `Too short: ${sayScrew(screw)} holds ${Math.max(0, Math.floor(turns * 10) / 10)} turns, ${LEAST_TURNS} are the least.`,
     );
+  return null;
+}
+
+/** Whether it ends before the hole does. */
+function depthTold({ need, screw, say }: Against, biteMm: number): Told | null {
+  const name = sayScrew(screw);
   if (need.depth) {
     const bottoms = clearance([need.depth, ...need.between], [spec(screw.lengthMm)]);
     if (bottoms.certainty === 'no')
@@ -108,14 +137,20 @@ export function judgeScrew(
         'unknown',
         `${name} reaches the ground of the hole within ±${sayMm(bottoms.plusMinusMm)} mm: measure the depth of the thread.`,
       );
-  } else if (need.safeBiteMm === null) {
+    return null;
+  }
+  if (need.safeBiteMm === null)
     return say('unknown', `Depth of the thread is not measured: ${name} might bottom.`);
-  } else if (bite.marginMm > need.safeBiteMm + 1e-9) {
+  if (biteMm > need.safeBiteMm + 1e-9)
     return say(
       'unknown',
-      `Goes ${sayMm(bite.marginMm - need.safeBiteMm)} mm deeper than the maker's own screw: measure the depth of the thread.`,
+      `Goes ${sayMm(biteMm - need.safeBiteMm)} mm deeper than the maker's own screw: measure the depth of the thread.`,
     );
-  }
+  return null;
+}
+
+/** Whether its head holds, and finds room. */
+function headTold({ need, screw, say }: Against): Told | null {
   if (need.head && screw.headDiameterMm !== null) {
     if (screw.headDiameterMm > need.head.mostMm)
       return say(
@@ -131,17 +166,14 @@ export function judgeScrew(
   if (need.head && screw.headDiameterMm === null)
     return say(
       'unknown',
-      `Head of ${name} is not measured: it has to be over ${sayMm(need.head.leastMm)} and at most ${sayMm(need.head.mostMm)} mm.`,
+      `Head of ${sayScrew(screw)} is not measured: it has to be over ${sayMm(need.head.leastMm)} and at most ${sayMm(need.head.mostMm)} mm.`,
     );
   if (need.headRoomMm !== null && screw.headHeightMm !== null && screw.headHeightMm > need.headRoomMm)
     return say(
       'no',
       `Head stands ${sayMm(screw.headHeightMm)} mm where ${sayMm(need.headRoomMm)} mm is free.`,
     );
-  return say(
-    'fits',
-    `${name} holds ${Math.floor(turns * 10) / 10} turns${spareMm === null ? '' : `, ${sayMm(spareMm)} mm short of the ground`}.`,
-  );
+  return null;
 }
 
 /** Threads one takes for one another, since they start a turn and then jam or strip. */

@@ -1,3 +1,4 @@
+import { sure } from '../units/index.js';
 import type { MachineModel } from './machine-model.js';
 
 /** One thing that differs from the version both began with: a part of the card, or an operation. */
@@ -89,7 +90,7 @@ export function mergeModels(
     for (const { id } of of[0]) if (!ids.includes(id)) ids.push(id);
     return ids.flatMap((id) => {
       const three = at(id);
-      const known = three.find((one) => one !== undefined)!;
+      const known = sure(three.find((one) => one !== undefined));
       const kept = pick(`${kind}:${id}`, kind, name(known), three, differing);
       return kept ? [kept] : [];
     });

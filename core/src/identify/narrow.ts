@@ -1,3 +1,4 @@
+import { sure } from '../units/index.js';
 import type { Feature, IdentifyKnowledge, LookAlike, Shows, Thing, ThingGroup } from './knowledge.js';
 
 /** An answer to a feature: one of its choices, a figure, or that it cannot be seen. */
@@ -107,7 +108,7 @@ function nextFeature(
 ): Feature | null {
   // What nothing speaks against is to be told apart; the rest waits until none of it is left.
   const agreeing = candidates.filter((one) => one.against.length === 0);
-  if (candidates.length < 2 || candidates[0]!.chance >= SETTLED || agreeing.length === 1) return null;
+  if (candidates.length < 2 || sure(candidates[0]).chance >= SETTLED || agreeing.length === 1) return null;
   const open = agreeing.length > 1 ? agreeing : candidates;
   const total = open.reduce((sum, one) => sum + one.chance, 0);
   const left = open.map((one) => ({ ...one, chance: one.chance / total }));
@@ -166,7 +167,7 @@ function warningsFor(
   seen: readonly Seen[],
 ): LookAlike[] {
   const first = candidates[0];
-  if (!first || candidates[0]!.chance < 0.2) return [];
+  if (!first || sure(candidates[0]).chance < 0.2) return [];
   const settled = new Set(seen.filter((one) => one.kind !== 'cannot-see').map((one) => one.feature));
   return lookAlikes.filter((pair) => pair.of.includes(first.thing.id) && !settled.has(pair.feature));
 }

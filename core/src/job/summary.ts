@@ -1,9 +1,9 @@
 import * as z from 'zod';
 import { sayDrive } from '../hardware/index.js';
-import { sayMinutes, cut } from '../units/index.js';
+import { sayMinutes, cut, sure } from '../units/index.js';
 import { missing } from './gates/index.js';
 import { custodyNow } from './reading/custody.js';
-import { MarkSchema, type Mark } from './shape/mark.js';
+import { MarkSchema } from './shape/mark.js';
 import { waitsFor } from './reading/waiting.js';
 import { ordersOpen } from './reading/orders.js';
 import { stopHolds } from './reading/diagnosis.js';
@@ -71,21 +71,8 @@ export type JobSummary = z.infer<typeof JobSummarySchema>;
 export function summarise(job: JobState): JobSummary {
   const leg = legOf(job.phase);
   const minutes = leg ? minutesLeft(job, leg) : (USUAL_MINUTES[job.phase] ?? null);
-  const waivable = missing(job);
-  const stuck = job.phase === 'diagnose' && waivable.some((one) => one.code === 'no-drive-needed');
-  const stopped = stopHolds(job) || (job.stop?.way === 'refer' && !job.endedEarly);
+  const stopped = isStopped(job);
   const waits = job.closed || stopped ? null : waitsFor(job);
-  const mark: Mark = job.closed
-    ? 'settled'
-    : stopped
-      ? 'stop'
-      : waits
-        ? waits.mark
-        : stuck
-          ? 'needs'
-          : isBefore(job.phase, 'swap') || job.phase === 'swap'
-            ? 'ready-in'
-            : 'ready-out';
   return {
     id: job.id,
     number: job.number,
@@ -97,16 +84,7 @@ export function summarise(job: JobState): JobSummary {
     serial: job.intake.serial,
     customer: job.intake.customer.name,
     promisedAt: job.intake.promisedAt,
-    mark,
-    waitsFor: job.closed
-      ? 'Handed over'
-      : stopped
-        ? `Stopped: ${job.stop!.say.charAt(0).toLowerCase()}${job.stop!.say.slice(1)}`
-        : waits
-          ? waits.say
-          : stuck
-            ? 'Needs a decision: no drive needed'
-            : `Ready for hands: ${SAY_PHASE[job.phase].toLowerCase()}${minutes ? `, ${sayMinutes(minutes)}` : ''}`,
+    ...standing(job, stopped, waits, minutes),
     detail: waits ? waits.detail : detail(job),
     deed: `${DEED[job.phase]} the ${shortName(job.intake.modelName)}`,
     minutes,
@@ -116,11 +94,40 @@ export function summarise(job: JobState): JobSummary {
     lastTouched: { name: job.lastTouched.by.name, at: job.lastTouched.at },
     oldDriveHere: job.closed ? oldDriveHere(job) : null,
     waits: waits && { kind: waits.kind, until: waits.until },
-    promisedBefore: job.closed ? null : (job.promiseMoves.at(-1)?.from ?? null),
+    promisedBefore: promisedBefore(job),
     hands: job.hands?.by.name ?? null,
     comebackOf: job.intake.comebackOf?.number ?? null,
     customerId: job.intake.customer.id,
     ordersOpen: ordersOpen(job).length,
+  };
+}
+
+const promisedBefore = ({ closed, promiseMoves }: JobState): string | null =>
+  closed ? null : (promiseMoves.at(-1)?.from ?? null);
+
+const isStopped = (job: JobState): boolean =>
+  stopHolds(job) || (job.stop?.way === 'refer' && !job.endedEarly);
+
+/** How it stands, as a mark and in words. */
+function standing(
+  job: JobState,
+  stopped: boolean,
+  waits: ReturnType<typeof waitsFor>,
+  minutes: number | null,
+): Pick<JobSummary, 'mark' | 'waitsFor'> {
+  if (job.closed) return { mark: 'settled', waitsFor: 'Handed over' };
+  if (stopped) {
+    const { say } = sure(job.stop);
+    return { mark: 'stop', waitsFor: `Stopped: ${say.charAt(0).toLowerCase()}${say.slice(1)}` };
+  }
+  if (waits) return { mark: waits.mark, waitsFor: waits.say };
+  if (job.phase === 'diagnose' && missing(job).some((one) => one.code === 'no-drive-needed'))
+    return { mark: 'needs', waitsFor: 'Needs a decision: no drive needed' };
+  const inward = isBefore(job.phase, 'swap') || job.phase === 'swap';
+  const time = minutes ? `, ${sayMinutes(minutes)}` : '';
+  return {
+    mark: inward ? 'ready-in' : 'ready-out',
+    waitsFor: `Ready for hands: ${SAY_PHASE[job.phase].toLowerCase()}${time}`,
   };
 }
 

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { findUnkeepable } from '../units/index.js';
+import { findUnkeepable, sure } from '../units/index.js';
 import {
   evolve,
   PhotoHashSchema,
@@ -40,19 +40,19 @@ export function readJobDocument(text: string): ReadJob {
     );
   const read = JobDocumentSchema.safeParse(json);
   if (!read.success) {
-    const { path, message } = read.error.issues[0]!;
+    const { path, message } = sure(read.error.issues[0]);
     return no(`That is no job of this program: at ${path.join('.') || 'the top'}: ${message}`);
   }
   const { events } = read.data;
-  if (events[0]!.event.type !== 'job-opened')
+  if (sure(events[0]).event.type !== 'job-opened')
     return no('A job begins with its opening; this document does not.');
   const gap = events.findIndex((one, at) => one.seq !== at + 1);
   if (gap >= 0)
     return no(
-      `Event ${gap + 1} of the document has the number ${events[gap]!.seq}: something is missing, or stands in another order.`,
+      `Event ${gap + 1} of the document has the number ${sure(events[gap]).seq}: something is missing, or stands in another order.`,
     );
   try {
-    return { ok: true, document: read.data, job: events.reduce<JobState | null>(evolve, null)! };
+    return { ok: true, document: read.data, job: sure(events.reduce<JobState | null>(evolve, null)) };
   } catch (error) {
     return no(`The events do not make a job: ${(error as Error).message}`);
   }

@@ -1,3 +1,4 @@
+import { sure } from '../units/index.js';
 import { COMEBACK_KINDS, type ComebackKind } from '../job/index.js';
 import type { Finished } from './finished.js';
 
@@ -96,7 +97,7 @@ const share = (jobs: readonly Finished[], is: (job: Finished) => boolean): numbe
 function spreadOf(values: readonly number[]): Spread | null {
   if (values.length === 0) return null;
   const sorted = [...values].sort((a, b) => a - b);
-  const at = (part: number) => round(sorted[Math.max(0, Math.ceil(part * sorted.length) - 1)]!);
+  const at = (part: number) => round(sure(sorted[Math.max(0, Math.ceil(part * sorted.length) - 1)]));
   return { median: at(0.5), p90: at(0.9) };
 }
 
@@ -113,7 +114,7 @@ function byWeek(jobs: readonly Finished[]): Figures['byWeek'] {
     .map(([week, own]) => ({
       week,
       jobs: own.length,
-      medianDays: spreadOf(own.map(turnRoundDays))!.median,
+      medianDays: sure(spreadOf(own.map(turnRoundDays))).median,
       kept: share(own, (one) => one.closedAt <= one.firstPromise),
     }))
     .sort((a, b) => a.week.localeCompare(b.week));
@@ -127,7 +128,7 @@ function models(jobs: readonly Finished[]): Figures['models'] {
         job.steps.reduce((total, step) => total + step[of], 0);
       return {
         modelId,
-        name: own[0]!.modelName,
+        name: sure(own[0]).modelName,
         jobs: own.length,
         timed: timed.length,
         planned: mean(timed.map((job) => sum(job, 'planned'))),
@@ -155,7 +156,7 @@ function steps(jobs: readonly Finished[]): Figures['models'][number]['steps'] {
     .filter(([, walks]) => walks.length >= LEAST_WALKS)
     .map(([id, walks]) => ({
       id,
-      title: walks.at(-1)!.title,
+      title: sure(walks.at(-1)).title,
       times: walks.length,
       planned: mean(walks.map((one) => one.planned)),
       taken: mean(walks.map((one) => one.taken)),
@@ -170,8 +171,8 @@ function holdUps(jobs: readonly Finished[]): Figures['holdUps'] {
     (one) => `${one.what}\n${one.supplier}`,
   )
     .map(([, all]) => ({
-      what: all[0]!.what,
-      supplier: all[0]!.supplier,
+      what: sure(all[0]).what,
+      supplier: sure(all[0]).supplier,
       times: all.length,
       days: round(all.reduce((total, one) => total + one.days, 0)),
       slippedDays: round(all.reduce((total, one) => total + one.slippedDays, 0)),

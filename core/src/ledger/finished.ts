@@ -1,3 +1,4 @@
+import { sure } from '../units/index.js';
 import * as z from 'zod';
 import { causeById, shippedDiagnosis } from '../diagnose/index.js';
 import { ComebackKindSchema, pastCaseOf, type JobState } from '../job/index.js';
@@ -64,9 +65,11 @@ export function finishedOf(job: JobState): Finished | null {
       .map((one) => ({
         what: one.what,
         supplier: one.supplier,
-        days: daysBetween(one.orderedAt, one.endedAt!),
+        days: daysBetween(one.orderedAt, sure(one.endedAt)),
         slippedDays:
-          one.firstDueOn === null ? 0 : Math.max(0, daysBetween(one.firstDueOn, one.endedAt!.slice(0, 10))),
+          one.firstDueOn === null
+            ? 0
+            : Math.max(0, daysBetween(one.firstDueOn, sure(one.endedAt).slice(0, 10))),
       })),
   };
 }
@@ -90,7 +93,7 @@ function stepTimes(job: JobState): Finished['steps'] {
   const { steps, ticks } = job.way;
   const taken = new Map<string, number>();
   for (let at = 1; at < ticks.length; at++) {
-    const [before, tick] = [ticks[at - 1]!, ticks[at]!];
+    const [before, tick] = [sure(ticks[at - 1]), sure(ticks[at])];
     const minutes = (new Date(tick.at).getTime() - new Date(before.at).getTime()) / 60_000;
     if (minutes >= 0 && minutes <= LONGEST_PAUSE_MINUTES)
       taken.set(tick.stepId, (taken.get(tick.stepId) ?? 0) + minutes);

@@ -1,3 +1,4 @@
+import { sure } from '../units/index.js';
 /** Shorter words are found as they are typed: one sign more or less makes another word of them. */
 export const LEAST_NEAR = 4;
 
@@ -32,7 +33,7 @@ export function oneErrorAway(word: string): string[] {
  */
 function alphabetOf(signs: readonly string[]): string[] {
   const alphabet = new Set(PLAIN);
-  for (const start of new Set(signs.map((sign) => sign.codePointAt(0)! & ~0x7f)))
+  for (const start of new Set(signs.map((sign) => sure(sign.codePointAt(0)) & ~0x7f)))
     if (start > 0)
       for (let at = start; at < start + 0x80; at++) {
         const sign = String.fromCodePoint(at);

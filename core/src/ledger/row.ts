@@ -42,8 +42,7 @@ export const LedgerRowSchema = z.strictObject({
 export type LedgerRow = z.infer<typeof LedgerRowSchema>;
 
 export function ledgerRow(job: JobState): LedgerRow {
-  const { intake, choice, closed, endedEarly } = job;
-  const drive = choice && !endedEarly ? choice : null;
+  const { intake, closed } = job;
   return {
     id: job.id,
     number: job.number,
@@ -60,13 +59,25 @@ export function ledgerRow(job: JobState): LedgerRow {
     cause: job.conclusion?.say ?? '',
     outcome: outcomeOf(job),
     technician: job.hands?.by.name ?? '',
-    newDrive: drive ? sayDrive(drive.drive) : '',
-    newSerial: endedEarly ? '' : (job.serials.newDrive ?? ''),
-    oldDrive: drive?.slot.fitted?.label ?? '',
-    oldSerial: job.serials.oldDrive ?? '',
+    ...drivesOf(job),
     totalMinor: billNow(job)?.totalMinor ?? null,
     comebackOf: intake.comebackOf?.number ?? null,
     cameBackAs: job.cameBack.at(-1)?.number ?? null,
+  };
+}
+
+/** What went in, and what came out for it. */
+function drivesOf({
+  choice,
+  endedEarly,
+  serials,
+}: JobState): Pick<LedgerRow, 'newDrive' | 'newSerial' | 'oldDrive' | 'oldSerial'> {
+  const drive = choice && !endedEarly ? choice : null;
+  return {
+    newDrive: drive ? sayDrive(drive.drive) : '',
+    newSerial: endedEarly ? '' : (serials.newDrive ?? ''),
+    oldDrive: drive?.slot.fitted?.label ?? '',
+    oldSerial: serials.oldDrive ?? '',
   };
 }
 

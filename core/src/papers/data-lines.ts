@@ -21,23 +21,17 @@ export function dataLines(job: JobState): string[] {
     case undefined:
       return told;
     case 'add':
-      return told.length > 0
-        ? told
-        : [
-            `No copy of your data is on record${isFitted(job) ? '; the new drive was added beside what was there' : ''}.`,
-          ];
-    case 'nothing-to-keep':
-      return [
-        ...(stakeOf(job) === 'none' ? ['You told us that there is nothing to keep.'] : []),
-        ...installed,
-        ...told,
-      ];
+      return orNone(told, isFitted(job) ? '; the new drive was added beside what was there' : '');
+    case 'nothing-to-keep': {
+      const nothing = stakeOf(job) === 'none' ? ['You told us that there is nothing to keep.'] : [];
+      return [...nothing, ...installed, ...told];
+    }
     case 'clone':
     case 'rescue':
     case 'copy':
     case 'restore-backup':
     case 'clean-install':
-      return [...installed, ...(told.length > 0 ? told : ['No copy of your data is on record.'])];
+      return [...installed, ...orNone(told)];
   }
 }
 
@@ -50,6 +44,9 @@ export const copyLines = (job: JobState): string[] =>
         ? `Stated by ${one.copy.by.name}: ${one.copy.what === 'all' ? 'all of it' : 'the files'}, with ${one.copy.made}, ${SAY_COMPARED[one.copy.compared]}.`
         : `Set up, ${one.item}: checked by ${one.by}.`,
   );
+
+const orNone = (told: readonly string[], beside = ''): string[] =>
+  told.length > 0 ? [...told] : [`No copy of your data is on record${beside}.`];
 
 function sayCopy(one: CopyOnRecord): string {
   if (one.proof === 'checked')

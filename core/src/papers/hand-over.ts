@@ -21,7 +21,7 @@ import {
 } from '../job/index.js';
 import { sayMbs } from '../prove/index.js';
 import { sayTax } from '../quote/index.js';
-import { sayDate, sayMoney } from '../units/index.js';
+import { sayDate, sayMoney, sure } from '../units/index.js';
 import { copyLines, dataLines } from './data-lines.js';
 import { row, type Page, type PageTable } from './page.js';
 
@@ -29,55 +29,21 @@ import { row, type Page, type PageTable } from './page.js';
  * One page for the customer, in plain words. Days and moments come in as words, since they belong to a place.
  */
 export function customerPage(job: JobState, when: { readonly takenIn: string }): Page {
-  const { intake, choice, conclusion, proved, serials, closed, endedEarly, cured } = job;
+  const { intake, choice, conclusion, closed, endedEarly, cured } = job;
   const drive = choice && !endedEarly ? choice : null;
-  const found = job.notes.filter((note) => note.kind === 'found');
   return {
-    title: endedEarly
-      ? 'Your machine, as it came'
-      : cured
-        ? 'Your machine, mended without a new drive'
-        : isFitted(job)
-          ? 'Your machine, with its new drive'
-          : 'Your machine',
+    title: titleOf(job),
     rows: [
       ...row('For', intake.customer.name),
       ...row('Machine', `${intake.modelName}, serial ${intake.serial}`),
       ...row('Brought in', `${when.takenIn}: “${intake.complaint}”`),
       ...row('With it came', intake.accessories),
       ...row('What was wrong', conclusion ? `${conclusion.say}.` : 'No conclusion was recorded.'),
-      ...(endedEarly
-        ? row(
-            'Why it goes back',
-            endedEarly.reason,
-            endedEarly.referredTo && `We refer it to ${endedEarly.referredTo}.`,
-          )
-        : []),
+      ...(endedEarly ? whyBack(endedEarly) : []),
       ...(cured ? [...row('What was done', cured.what), ...row('How we know', cured.checked)] : []),
-      ...(drive
-        ? [
-            ...row(
-              'What was done',
-              isFitted(job)
-                ? `${sayDrive(drive.drive)} fitted in the ${drive.slot.label}. Serial ${serials.newDrive ?? 'not recorded'}.`
-                : 'No new drive is fitted yet.',
-              ...companionLines(job),
-            ),
-            ...row('Your data', ...dataLines(job)),
-            ...row('Proved', proved?.sentence ?? 'Not proved yet.', ...measuredLines(job)),
-            ...row('Old drive', ...oldDriveLines(job)),
-          ]
-        : []),
+      ...(drive ? driveRows(job, drive) : []),
       ...row('Old parts', ...removedLines(job)),
-      ...(found.length > 0
-        ? [
-            {
-              term: 'Found out of place, before we touched it',
-              lines: found.map((one) => one.text),
-              photos: found.flatMap((one) => one.photos),
-            },
-          ]
-        : []),
+      ...foundRows(job),
       ...row('Left open', ...leftOpen(job)),
       ...row('Free of charge', givenBy(job) && `This repair is given to you. Signed: ${givenBy(job)}.`),
       ...row('Warranty', ...warrantyLines(job)),
@@ -98,9 +64,38 @@ export function customerPage(job: JobState, when: { readonly takenIn: string }):
   };
 }
 
+function titleOf(job: JobState): string {
+  if (job.endedEarly) return 'Your machine, as it came';
+  if (job.cured) return 'Your machine, mended without a new drive';
+  return isFitted(job) ? 'Your machine, with its new drive' : 'Your machine';
+}
+
+const whyBack = ({ reason, referredTo }: NonNullable<JobState['endedEarly']>): Page['rows'] =>
+  row('Why it goes back', reason, referredTo && `We refer it to ${referredTo}.`);
+
+const driveRows = (job: JobState, { drive, slot }: NonNullable<JobState['choice']>): Page['rows'] => [
+  ...row(
+    'What was done',
+    isFitted(job)
+      ? `${sayDrive(drive)} fitted in the ${slot.label}. Serial ${job.serials.newDrive ?? 'not recorded'}.`
+      : 'No new drive is fitted yet.',
+    ...companionLines(job),
+  ),
+  ...row('Your data', ...dataLines(job)),
+  ...row('Proved', job.proved?.sentence ?? 'Not proved yet.', ...measuredLines(job)),
+  ...row('Old drive', ...oldDriveLines(job)),
+];
+
+function foundRows({ notes }: JobState): Page['rows'] {
+  const found = notes.filter((note) => note.kind === 'found');
+  if (found.length === 0) return [];
+  const term = 'Found out of place, before we touched it';
+  return [{ term, lines: found.map((one) => one.text), photos: found.flatMap((one) => one.photos) }];
+}
+
 /** Of what was let go with a reason, that which the customer has to know. The reasons are the workshop's. */
 const leftOpen = (job: JobState): string[] =>
-  job.waivers.filter(({ code }) => CUSTOMERS.has(code.split(':')[0]!)).map(({ what }) => what);
+  job.waivers.filter(({ code }) => CUSTOMERS.has(sure(code.split(':')[0]))).map(({ what }) => what);
 const CUSTOMERS: ReadonlySet<string> = new Set([
   'tray',
   'proved-wrong',
@@ -203,7 +198,7 @@ function beforeAfter(job: JobState): PageTable {
         .map((one) => [
           one.say,
           one.before ? `${one.before.seconds} s` : 'not measured',
-          `${one.after!.seconds} s`,
+          `${sure(one.after).seconds} s`,
         ]),
     ],
   };

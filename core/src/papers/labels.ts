@@ -1,3 +1,4 @@
+import { sure } from '../units/index.js';
 import type { JobState } from '../job/index.js';
 import { sayDrive } from '../hardware/index.js';
 import { PAPERS, wrap, type Paper, type Sheet, type Stroke, type Typeface } from '../sheets/index.js';
@@ -114,7 +115,7 @@ export function labelSheets(
     const on = place % perSheet;
     const x = kind.leftMm + (on % kind.columns) * (kind.widthMm + kind.gapMm);
     const y = kind.topMm + Math.floor(on / kind.columns) * kind.heightMm;
-    sheets[sheet]!.strokes.push(...drawLabel(label, modules, x, y, kind, face));
+    sure(sheets[sheet]).strokes.push(...drawLabel(label, modules, x, y, kind, face));
   });
   return sheets;
 }

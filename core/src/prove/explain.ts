@@ -1,3 +1,4 @@
+import { sure } from '../units/index.js';
 import { partsOfLink, type Link } from '../fit/index.js';
 import type { Drive } from '../hardware/index.js';
 import {
@@ -111,7 +112,7 @@ export function explainSpeed(
     .map(({ idea: { prior: _, ...idea }, distance }, at): SpeedExplanation => ({
       ...idea,
       fits: distance === 0 ? 'well' : distance <= 2 ? 'roughly' : 'no',
-      weight: all > 0 ? beliefs[at]! / all : 0,
+      weight: all > 0 ? sure(beliefs[at]) / all : 0,
     }))
     .sort((a, b) => b.weight - a.weight || (a.id < b.id ? -1 : 1));
   const best = explanations[0];
@@ -187,64 +188,73 @@ function ideasOf(
 /** What a narrower or slower link of the same protocol would let through. */
 function linkIdeas(link: Link, rating: number | null): Idea[] {
   const ideas: Idea[] = [];
-  const add = (id: string, say: string, ceiling: number, check: string, prior: number): void =>
+  const add: Add = (id, say, ceiling, check, prior) =>
     void ideas.push({ id, say, expected: rateOn(ceiling, rating), check, prior });
   const parts = partsOfLink(link);
-  if (parts?.bus === 'pcie') {
-    const { generation, lanes } = parts;
-    if (lanes >= 2) {
-      const half = lanes / 2;
-      add(
-        'half-lanes',
-        `Half the lanes: PCIe ${generation} ×${half}`,
-        pcieCeiling(generation, half),
-        'Seat the drive fully; look whether the slot shares lanes with another.',
-        1,
-      );
-    }
-    if (lanes >= 4)
-      add(
-        'one-lane',
-        `One lane: PCIe ${generation} ×1`,
-        pcieCeiling(generation, 1),
-        'Clean the contacts and seat the drive again.',
-        0.4,
-      );
-    for (let older = generation - 1; older >= 1; older--)
-      add(
-        `generation-${older}`,
-        `An older generation: PCIe ${older} ×${lanes}`,
-        pcieCeiling(older as PcieGeneration, lanes),
-        'Look in the firmware for the speed of the slot; set it to automatic.',
-        older === generation - 1 ? 1 : 0.3,
-      );
+  if (parts?.bus === 'pcie') pcieIdeas(add, parts);
+  if (parts?.bus === 'sata') sataIdeas(add, parts.generation);
+  if (parts?.bus === 'pata') pataIdeas(add, parts.mode);
+  return ideas;
+}
+
+type Add = (id: string, say: string, ceiling: number, check: string, prior: number) => void;
+
+function pcieIdeas(add: Add, { generation, lanes }: { generation: PcieGeneration; lanes: number }): void {
+  if (lanes >= 2) {
+    const half = lanes / 2;
     add(
-      'sata-path',
-      'The SATA path: SATA 6 Gb/s',
-      sataCeiling(3),
-      'Is this the drive that was fitted? A SATA drive goes into the same socket.',
-      0.5,
+      'half-lanes',
+      `Half the lanes: PCIe ${generation} ×${half}`,
+      pcieCeiling(generation, half),
+      'Seat the drive fully; look whether the slot shares lanes with another.',
+      1,
     );
   }
-  if (parts?.bus === 'sata')
-    for (let older = parts.generation - 1; older >= 1; older--)
-      add(
-        `sata-${older}`,
-        `An older generation: SATA ${older === 2 ? '3' : '1.5'} Gb/s`,
-        sataCeiling(older as SataGeneration),
-        'Look at plug and cable; a bad contact makes the link step down. Then the port’s setting.',
-        1,
-      );
-  if (parts?.bus === 'pata')
-    for (const mode of ([100, 66, 33] as const).filter((one) => one < parts.mode))
-      add(
-        `pata-${mode}`,
-        `A slower mode: PATA ${mode}`,
-        pataCeiling(mode satisfies UltraDma),
-        mode === 33 ? 'Above 33 it wants the cable of 80 wires.' : 'Look at the mode in the firmware.',
-        mode === 33 ? 1.5 : 1,
-      );
-  return ideas;
+  if (lanes >= 4)
+    add(
+      'one-lane',
+      `One lane: PCIe ${generation} ×1`,
+      pcieCeiling(generation, 1),
+      'Clean the contacts and seat the drive again.',
+      0.4,
+    );
+  for (let older = generation - 1; older >= 1; older--)
+    add(
+      `generation-${older}`,
+      `An older generation: PCIe ${older} ×${lanes}`,
+      pcieCeiling(older as PcieGeneration, lanes),
+      'Look in the firmware for the speed of the slot; set it to automatic.',
+      older === generation - 1 ? 1 : 0.3,
+    );
+  add(
+    'sata-path',
+    'The SATA path: SATA 6 Gb/s',
+    sataCeiling(3),
+    'Is this the drive that was fitted? A SATA drive goes into the same socket.',
+    0.5,
+  );
+}
+
+function sataIdeas(add: Add, generation: SataGeneration): void {
+  for (let older = generation - 1; older >= 1; older--)
+    add(
+      `sata-${older}`,
+      `An older generation: SATA ${older === 2 ? '3' : '1.5'} Gb/s`,
+      sataCeiling(older as SataGeneration),
+      'Look at plug and cable; a bad contact makes the link step down. Then the port’s setting.',
+      1,
+    );
+}
+
+function pataIdeas(add: Add, at: UltraDma): void {
+  for (const mode of ([100, 66, 33] as const).filter((one) => one < at))
+    add(
+      `pata-${mode}`,
+      `A slower mode: PATA ${mode}`,
+      pataCeiling(mode satisfies UltraDma),
+      mode === 33 ? 'Above 33 it wants the cable of 80 wires.' : 'Look at the mode in the firmware.',
+      mode === 33 ? 1.5 : 1,
+    );
 }
 
 /** `1673 MB/s`: millions of bytes a second, three figures. */

@@ -1,3 +1,4 @@
+import { sure } from '../units/index.js';
 import { PAPERS, type Paper, type Sheet, type Stroke } from './sheet.js';
 import { wrap, type Typeface } from './typeface.js';
 
@@ -101,12 +102,12 @@ function paged(rows: readonly Row[], widthMm: number, heightMm: number): Stroke[
     // Headings stay with what they head, however many follow one another.
     let needed = row.size * LEADING + space;
     for (let next = at; rows[next]?.keep && rows[next + 1]; next++)
-      needed += rows[next + 1]!.size * (LEADING + (rows[next + 1]!.keep ? 0.8 : 0));
-    if (y + needed > heightMm - MARGIN - 4 && pages.at(-1)!.length > 0) {
+      needed += sure(rows[next + 1]).size * (LEADING + (sure(rows[next + 1]).keep ? 0.8 : 0));
+    if (y + needed > heightMm - MARGIN - 4 && sure(pages.at(-1)).length > 0) {
       pages.push([]);
       y = MARGIN;
     }
-    const page = pages.at(-1)!;
+    const page = sure(pages.at(-1));
     y += row.size * LEADING + (page.length > 0 ? space : 0) + (row.ruled ? 1.2 : 0);
     if (row.ruled)
       page.push({

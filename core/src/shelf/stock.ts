@@ -56,54 +56,59 @@ export type StockMove = z.infer<typeof StockMoveSchema>;
 type StockMoved =
   { readonly ok: true; readonly level: Level } | { readonly ok: false; readonly sentence: string };
 
+type Moving = (level: Level, quantity: number, move: StockMove) => StockMoved;
+
+/** What each kind of move does to a level, and what it refuses. */
+const MOVES: { readonly [K in StockMove['kind']]: Moving } = {
+  received: (level, n) => {
+    const left = Math.max(0, level.ordered - n);
+    const dueOn = left === 0 ? null : level.dueOn;
+    return done({ ...level, onShelf: level.onShelf + n, ordered: left, dueOn });
+  },
+  used: (level, n, { jobId }) => {
+    const { onShelf, reserved } = level;
+    // What a job had reserved goes out with it.
+    const free = jobId === null ? freeOf(level) : onShelf;
+    if (n > free) return refuse(`Only ${free} are free on the shelf. Count it first, if there are more.`);
+    const still = jobId === null ? reserved : Math.max(0, reserved - n);
+    return done({ ...level, onShelf: onShelf - n, reserved: still });
+  },
+  counted: (level, n) =>
+    n < level.reserved
+      ? refuse(`${level.reserved} are reserved for jobs: release some first, then count ${n}.`)
+      : done({ ...level, onShelf: n }),
+  reserved: (level, n) =>
+    n > freeOf(level)
+      ? refuse(`Only ${freeOf(level)} are free.`)
+      : done({ ...level, reserved: level.reserved + n }),
+  released: (level, n) =>
+    n > level.reserved
+      ? refuse(`Only ${level.reserved} are reserved.`)
+      : done({ ...level, reserved: level.reserved - n }),
+  lent: (level, n, { note }) => {
+    if (note === '') return refuse('Say who has it.');
+    return n > freeOf(level)
+      ? refuse(`Only ${freeOf(level)} are free to be lent.`)
+      : done({ ...level, onShelf: level.onShelf - n, lent: level.lent + n });
+  },
+  returned: (level, n) =>
+    n > level.lent
+      ? refuse(`Only ${level.lent} are lent.`)
+      : done({ ...level, onShelf: level.onShelf + n, lent: level.lent - n }),
+  ordered: (level, n, { dueOn }) =>
+    done({ ...level, ordered: level.ordered + n, dueOn: later(level.dueOn, dueOn) }),
+  cancelled: (level, n) => {
+    const left = level.ordered - n;
+    return left < 0
+      ? refuse(`Only ${level.ordered} are on order.`)
+      : done({ ...level, ordered: left, dueOn: left === 0 ? null : level.dueOn });
+  },
+};
+
 /** The level after a move, or why it cannot be. */
 export function applyMove(level: Level, move: StockMove): StockMoved {
-  const { kind, quantity: n } = move;
-  if (n === 0 && kind !== 'counted') return refuse('Say how many.');
-  const { onShelf, reserved, lent, ordered } = level;
-  switch (kind) {
-    case 'received': {
-      const left = Math.max(0, ordered - n);
-      return done({ ...level, onShelf: onShelf + n, ordered: left, dueOn: left === 0 ? null : level.dueOn });
-    }
-    case 'used': {
-      // What a job had reserved goes out with it.
-      const free = move.jobId === null ? freeOf(level) : onShelf;
-      if (n > free) return refuse(`Only ${free} are free on the shelf. Count it first, if there are more.`);
-      return done({
-        ...level,
-        onShelf: onShelf - n,
-        reserved: move.jobId === null ? reserved : Math.max(0, reserved - n),
-      });
-    }
-    case 'counted':
-      return n < reserved
-        ? refuse(`${reserved} are reserved for jobs: release some first, then count ${n}.`)
-        : done({ ...level, onShelf: n });
-    case 'reserved':
-      return n > freeOf(level)
-        ? refuse(`Only ${freeOf(level)} are free.`)
-        : done({ ...level, reserved: reserved + n });
-    case 'released':
-      return n > reserved
-        ? refuse(`Only ${reserved} are reserved.`)
-        : done({ ...level, reserved: reserved - n });
-    case 'lent':
-      if (move.note === '') return refuse('Say who has it.');
-      return n > freeOf(level)
-        ? refuse(`Only ${freeOf(level)} are free to be lent.`)
-        : done({ ...level, onShelf: onShelf - n, lent: lent + n });
-    case 'returned':
-      return n > lent
-        ? refuse(`Only ${lent} are lent.`)
-        : done({ ...level, onShelf: onShelf + n, lent: lent - n });
-    case 'ordered':
-      return done({ ...level, ordered: ordered + n, dueOn: later(level.dueOn, move.dueOn) });
-    case 'cancelled':
-      return n > ordered
-        ? refuse(`Only ${ordered} are on order.`)
-        : done({ ...level, ordered: ordered - n, dueOn: ordered - n === 0 ? null : level.dueOn });
-  }
+  if (move.quantity === 0 && move.kind !== 'counted') return refuse('Say how many.');
+  return MOVES[move.kind](level, move.quantity, move);
 }
 
 const done = (level: Level): StockMoved => ({ ok: true, level });

@@ -8,4 +8,5 @@ export * from './sentence.js';
 export * from './money.js';
 export * from './one-line.js';
 export * from './phrases.js';
+export * from './sure.js';
 export * from './text.js';

@@ -1,3 +1,4 @@
+import { sure } from './sure.js';
 /**
  * Control characters but tab and line breaks (Unicode category Cc), and halves of surrogate pairs: nothing
  * that can be kept or shown.
@@ -24,7 +25,7 @@ export function findUnkeepable(value: unknown, path = ''): Unkeepable | null {
   for (const [key, one] of Object.entries(value)) {
     const inner = path === '' ? key : `${path}.${key}`;
     const found = UNKEEPABLE.test(key)
-      ? { path, character: sayCharacter(UNKEEPABLE.exec(key)![0]) }
+      ? { path, character: sayCharacter(sure(UNKEEPABLE.exec(key))[0]) }
       : findUnkeepable(one, inner);
     if (found) return found;
   }

@@ -73,45 +73,60 @@ async function write(
   before: Promise<AccountRow | null>,
   at: Date,
 ): Promise<void> {
-  const route = `${request.method} ${(request.route as { path?: string } | undefined)?.path ?? request.path}`;
+  const route = routeOf(request);
   const { statusCode } = response;
   const done = statusCode < 400 ? DONE[route] : undefined;
   const refused = isRefusal(statusCode, route);
   if (!done && !refused) return;
-  const atTheDoor = route === SIGN_IN;
-  const body = (typeof request.body === 'object' && request.body !== null ? request.body : {}) as Record<
-    string,
-    unknown
-  >;
+  const body = bodyOf(request);
   const address = request.ip ?? '';
-  const tried = atTheDoor ? textOf(body['signInName']).trim().toLowerCase() : '';
-  const asking = request.session?.accountId ?? tried.slice(0, 80);
-  if (refused && !audit.takesRefusal(address, `${asking} ${route} ${codeOf(response)}`, at.getTime())) return;
-  // Whoever just signed in was nobody before.
-  const who = (await before) ?? (atTheDoor && done ? await accountBySignInName(database.pool, tried) : null);
-  const meant = who ?? (atTheDoor && tried !== '' ? await accountBySignInName(database.pool, tried) : null);
+  const tried = triedOf(route, body);
+  const asked = `${askingOf(request, tried)} ${route} ${codeOf(response)}`;
+  if (refused && !audit.takesRefusal(address, asked, at.getTime())) return;
+  const account = await before;
+  const meant = account ?? (tried === '' ? null : await accountBySignInName(database.pool, tried));
   const workshopId = meant?.workshopId ?? (await onlyWorkshop(database.pool));
   if (workshopId === null) return;
-  const said = Object.fromEntries(
-    (done?.says ?? []).flatMap((field) => (field in body ? [[field, body[field]]] : [])),
-  );
+  const { kind, about } = done
+    ? { kind: done.kind, about: saidOf(done, body, route) }
+    : { kind: refusalAt(route), about: refusalOf(route, response, tried) };
   await audit.write(workshopId, {
     at: at.toISOString(),
-    kind: done?.kind ?? (atTheDoor ? 'sign-in-refused' : 'refused'),
-    byId: who?.id ?? null,
-    byName: who?.name ?? '',
-    about: {
-      ...request.params,
-      ...said,
-      ...(done?.kind === 'exported' || done?.kind === 'settings-changed' ? { what: route } : {}),
-      ...(refused
-        ? { what: route, code: codeOf(response), ...(tried ? { signInName: tried.slice(0, 80) } : {}) }
-        : {}),
-    },
+    kind,
+    // Whoever just signed in was nobody before; whoever was refused still is.
+    ...byOf(done ? meant : account),
+    about: { ...request.params, ...about },
     address,
     requestId: idOf(request),
   });
 }
+
+const routeOf = ({ method, route, path }: Request): string =>
+  `${method} ${(route as { path?: string } | undefined)?.path ?? path}`;
+
+const refusalAt = (route: string): AuditKind => (route === SIGN_IN ? 'sign-in-refused' : 'refused');
+
+/** What was typed as a sign-in name, at the door alone. */
+const triedOf = (route: string, body: Record<string, unknown>): string =>
+  route === SIGN_IN ? textOf(body['signInName']).trim().toLowerCase() : '';
+
+const askingOf = ({ session }: Request, tried: string): string => session?.accountId ?? tried.slice(0, 80);
+
+const byOf = (who: AccountRow | null) => ({ byId: who?.id ?? null, byName: who?.name ?? '' });
+
+const bodyOf = ({ body }: Request): Record<string, unknown> =>
+  (typeof body === 'object' && body !== null ? body : {}) as Record<string, unknown>;
+
+function saidOf({ kind, says = [] }: Audited, body: Record<string, unknown>, route: string): object {
+  const said = Object.fromEntries(says.filter((field) => field in body).map((field) => [field, body[field]]));
+  return kind === 'exported' || kind === 'settings-changed' ? { ...said, what: route } : said;
+}
+
+const refusalOf = (route: string, response: Response, tried: string): object => ({
+  what: route,
+  code: codeOf(response),
+  ...(tried ? { signInName: tried.slice(0, 80) } : {}),
+});
 
 const textOf = (value: unknown): string => (typeof value === 'string' ? value : '');
 /** As `sendProblem` left it. */

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { CONTRACT, type Route } from '@petrichor/api';
 import express, { type Request, type RequestHandler } from 'express';
 import { Refused } from '../refused.js';
@@ -135,7 +136,7 @@ class LargeBodies {
     const bytes = bytesOf(request, this.limits);
     if (bytes < this.limits.largeBytes) return;
     const now = this.now();
-    for (const [id, all] of this.sent) if (all.at(-1)!.at < now - WITHIN_MS) this.sent.delete(id);
+    for (const [id, all] of this.sent) if (sure(all.at(-1)).at < now - WITHIN_MS) this.sent.delete(id);
     const recent = (this.sent.get(request.sessionID) ?? []).filter(({ at }) => at > now - WITHIN_MS);
     if (recent.length > 0 && recent.reduce((sum, one) => sum + one.bytes, bytes) > this.limits.budgetBytes)
       throw new Refused(

@@ -1,7 +1,7 @@
 import { PROBLEM_TYPE, type Problem } from '@petrichor/api';
 import type { ErrorRequestHandler, Response } from 'express';
 import * as z from 'zod';
-import { findUnkeepable, sayUnkeepable } from '@petrichor/core/units';
+import { findUnkeepable, sayUnkeepable, sure } from '@petrichor/core/units';
 import { idOf } from './request-id.js';
 import { Refused } from '../refused.js';
 import { isDatabaseAway, isDataRefused } from '../store/database.js';
@@ -50,7 +50,7 @@ export function parsed<S extends z.ZodType>(schema: S, input: unknown): z.output
   const result = schema.safeParse(input);
   if (result.success) return result.data;
   const fields = result.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message }));
-  const first = fields[0]!;
+  const first = sure(fields[0]);
   throw new Refused(
     400,
     'not-understood',

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { AuditEntry, AuditReply } from '@petrichor/api';
 import { auditBefore, insertAudit } from '../store/audit.js';
 import type { Database } from '../store/database.js';
@@ -29,7 +30,7 @@ export class Audit {
       auditBefore(tx, before ?? Number.MAX_SAFE_INTEGER, PAGE + 1),
     );
     const entries = found.slice(0, PAGE);
-    return { entries, next: found.length > PAGE ? entries.at(-1)!.id : null };
+    return { entries, next: found.length > PAGE ? sure(entries.at(-1)).id : null };
   }
 
   private isBelow(what: string, most: number, now: number): boolean {
@@ -37,7 +38,8 @@ export class Audit {
     if (recent.length >= most) return false;
     this.refusedAt.delete(what);
     this.refusedAt.set(what, [...recent, now]);
-    if (this.refusedAt.size > MOST_REMEMBERED) this.refusedAt.delete(this.refusedAt.keys().next().value!);
+    if (this.refusedAt.size > MOST_REMEMBERED)
+      this.refusedAt.delete(sure(this.refusedAt.keys().next().value));
     return true;
   }
 }

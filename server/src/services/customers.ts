@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { CustomersReply } from '@petrichor/api';
 import { queryWords } from '@petrichor/core/ledger';
 import { customersAlsoWith, customersOf, customersWith, machinesOf } from '../store/customers.js';
@@ -32,7 +33,9 @@ export const findCustomers = (
       (one, other) => one.ids.length - other.ids.length || other.word.length - one.word.length,
     );
     let ids =
-      lead!.ids.length < FIRST_OF_A_WORD ? lead!.ids : await customersWith(tx, lead!.word, MOST_OF_A_WORD);
+      sure(lead).ids.length < FIRST_OF_A_WORD
+        ? sure(lead).ids
+        : await customersWith(tx, sure(lead).word, MOST_OF_A_WORD);
     for (const { word } of others) if (ids.length > 0) ids = await customersAlsoWith(tx, ids, word);
     const rows = await customersOf(tx, ids, MOST_SHOWN);
     return {

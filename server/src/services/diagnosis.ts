@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { DiagnosisReply, PastCasesQuery, PastCasesReply, SaveEdition } from '@petrichor/api';
 import {
   countCase,
@@ -50,7 +51,7 @@ function keptOf(database: Database, workshopId: string): Kept {
   const own = all.get(workshopId) ?? { counts: noCases(), upTo: 0, learnt: null, reading: null };
   all.delete(workshopId);
   all.set(workshopId, own);
-  if (all.size > MOST_KEPT) all.delete(all.keys().next().value!);
+  if (all.size > MOST_KEPT) all.delete(sure(all.keys().next().value));
   return own;
 }
 
@@ -100,7 +101,7 @@ async function bringForward(own: Kept, tx: WorkshopTx, upTo: number): Promise<vo
       if (before) countCase(own.counts, before, -1);
       if (after) countCase(own.counts, after);
     }
-    own.upTo = rows.at(-1)!.id;
+    own.upTo = sure(rows.at(-1)).id;
   }
 }
 

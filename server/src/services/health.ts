@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { randomUUID } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { mkdir, rm, statfs, writeFile } from 'node:fs/promises';
@@ -83,7 +84,7 @@ export class Health {
     this.screens.delete(sessionId);
     if (unsent.waiting === 0 && unsent.aside === 0) return;
     this.screens.set(sessionId, { ...about, ...unsent, toldAt: this.parts.now().toISOString() });
-    if (this.screens.size > MOST_SCREENS) this.screens.delete(this.screens.keys().next().value!);
+    if (this.screens.size > MOST_SCREENS) this.screens.delete(sure(this.screens.keys().next().value));
   }
 
   async report(workshopId: string): Promise<HealthReply> {

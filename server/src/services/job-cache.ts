@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { replay, type JobState } from '@petrichor/core/job';
 import { eventsAfter } from '../store/jobs.js';
 import type { WorkshopTx } from '../store/database.js';
@@ -26,7 +27,7 @@ export class JobCache {
     const name = key(workshopId, state.id);
     this.states.delete(name);
     this.states.set(name, state);
-    if (this.states.size > MOST_JOBS) this.states.delete(this.states.keys().next().value!);
+    if (this.states.size > MOST_JOBS) this.states.delete(sure(this.states.keys().next().value));
   }
 }
 

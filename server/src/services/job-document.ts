@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { BringInJobReply } from '@petrichor/api';
 import {
   evolve,
@@ -104,7 +105,7 @@ export async function bringInJob(
       event: { type: 'brought-in', fromWorkshop: document.workshop, oldNumber: told.number },
     };
     const all = [...events, last];
-    const job = all.reduce<JobState | null>(evolve, null)!;
+    const job = sure(all.reduce<JobState | null>(evolve, null));
     await append(tx, summarise(job), { pastCase: pastCaseOf(job), fitCase: fitCaseOf(job) }, all, null);
     await drawLedger(tx, null, job);
     await keepCustomer(tx, acting, job);

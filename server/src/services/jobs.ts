@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { CommandReply, GiveCommand, OpenJob } from '@petrichor/api';
 import {
   decide,
@@ -214,7 +215,7 @@ export class JobService {
         return null;
       return {
         events: await eventsAfter(tx, jobId, basedOn),
-        seq: (await seqOfJob(tx, jobId))!,
+        seq: sure(await seqOfJob(tx, jobId)),
         repeated: true,
       };
     });
@@ -242,7 +243,7 @@ export class JobService {
       commandId,
       event,
     }));
-    const next = recorded.reduce<JobState | null>(evolve, job)!;
+    const next = sure(recorded.reduce<JobState | null>(evolve, job));
     const summary = summarise(next);
     const drawn = { pastCase: pastCaseOf(next), fitCase: fitCaseOf(next) };
     const token = await append(tx, summary, drawn, recorded, hash);

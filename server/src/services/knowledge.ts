@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { createHash, randomBytes } from 'node:crypto';
 import type { KnowledgeReply } from '@petrichor/api';
 import { shippedDiagnosis } from '@petrichor/core/diagnose';
@@ -37,7 +38,7 @@ export const knowledgeOf = (
     const otherwise = Object.entries(sections).filter(([name]) => known?.marks[name] !== marks[name]);
     return {
       version: sayVersion(workshopId, from, marks),
-      since: known ? since! : null,
+      since: known ? sure(since) : null,
       drives: await listItems<Drive>(tx, 'drive', known?.from),
       parts: await listItems<Part>(tx, 'part', known?.from),
       ...(Object.fromEntries(otherwise) as Partial<typeof sections>),

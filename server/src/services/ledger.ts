@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { FiguresReply, LedgerQuery, LedgerReply } from '@petrichor/api';
 import {
   askedFor,
@@ -79,7 +80,12 @@ export const searchLedger = (
     if (asked.length === 0) {
       const rows = await rowsAfter(tx, query.before === FIRST_PAGE ? null : query.before, filter, PAGE + 1);
       const shown = rows.slice(0, PAGE);
-      return { rows: shown, instead: {}, cut: [], next: rows.length > PAGE ? shown.at(-1)!.number : null };
+      return {
+        rows: shown,
+        instead: {},
+        cut: [],
+        next: rows.length > PAGE ? sure(shown.at(-1)).number : null,
+      };
     }
     const asTyped = (await oneByOne(asked, (one) => meaning(tx, one, false))).flat();
     const first = await walk(tx, asTyped, query.before, filter);
@@ -140,21 +146,21 @@ async function walk(
   }));
   // As many jobs of a rare word reach further back.
   const depth = (numbers: readonly number[]): number =>
-    numbers.length < FIRST_STEP ? numbers.length - FIRST_STEP : numbers.at(-1)!;
+    numbers.length < FIRST_STEP ? numbers.length - FIRST_STEP : sure(numbers.at(-1));
   const [lead, ...others] = heads.toSorted((one, other) => depth(one.numbers) - depth(other.numbers));
   const rows: LedgerRow[] = [];
-  let { numbers } = lead!;
+  let { numbers } = sure(lead);
   for (let step = FIRST_STEP, walked = 0; ;) {
     let left = numbers;
     for (const { words } of others) if (left.length > 0) left = await alsoWith(tx, left, words);
     if (left.length > 0) rows.push(...(await rowsOf(tx, left, filter, PAGE + 1 - rows.length)));
-    if (rows.length > PAGE) return { rows: rows.slice(0, PAGE), next: rows[PAGE - 1]!.number };
+    if (rows.length > PAGE) return { rows: rows.slice(0, PAGE), next: sure(rows[PAGE - 1]).number };
     if (numbers.length < step) return { rows, next: null };
-    const lowest = numbers.at(-1)!;
+    const lowest = sure(numbers.at(-1));
     walked += numbers.length;
     if (walked >= MOST_WALKED) return { rows, next: lowest };
     step = MOST_WALKED - walked;
-    numbers = await jobsWithWords(tx, lead!.words, lowest, step);
+    numbers = await jobsWithWords(tx, sure(lead).words, lowest, step);
   }
 }
 

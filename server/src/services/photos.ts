@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { createHash, randomUUID } from 'node:crypto';
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
@@ -28,7 +29,7 @@ export function strippedJpeg(bytes: Buffer): Buffer | null {
   let at = 2;
   while (at + 4 <= bytes.length) {
     if (bytes[at] !== 0xff) return null;
-    const marker = bytes[at + 1]!;
+    const marker = sure(bytes[at + 1]);
     if (marker === 0xff) {
       at += 1;
       continue;
@@ -53,7 +54,7 @@ export function strippedJpeg(bytes: Buffer): Buffer | null {
  */
 export function pixelsOf(bytes: Buffer): number {
   for (let at = 2; at + 9 < bytes.length && bytes[at] === 0xff; at += 2 + bytes.readUInt16BE(at + 2)) {
-    const marker = bytes[at + 1]!;
+    const marker = sure(bytes[at + 1]);
     const isFrame = marker >= 0xc0 && marker <= 0xcf && marker !== 0xc4 && marker !== 0xc8 && marker !== 0xcc;
     if (isFrame) return bytes.readUInt16BE(at + 5) * bytes.readUInt16BE(at + 7);
   }

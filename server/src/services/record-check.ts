@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { createHash } from 'node:crypto';
 import {
   fitCaseOf,
@@ -66,7 +67,7 @@ export async function checkRecord(
   const counts = await oneByOne(ids, async (workshopId) => {
     const words = await database.inWorkshop(workshopId, wordSums);
     for (let after: string | null = NO_ID; after !== null;)
-      after = await database.inWorkshop(workshopId, (tx) => checkJobs(tx, after!, words, tell));
+      after = await database.inWorkshop(workshopId, (tx) => checkJobs(tx, sure(after), words, tell));
     for (const item of await database.inWorkshop(workshopId, movedItems)) {
       const said = stockFault(item.level, item.moves);
       if (said) tell(`The ${item.kind} ${item.id}: ${said}`);
@@ -100,7 +101,7 @@ async function checkJobs(
   for (const job of jobs)
     for (const what of jobFaults(job, events.get(job.id) ?? [], words.get(job.number)))
       tell(`Job ${job.number}: ${what}`);
-  return jobs.length < BATCH ? null : jobs.at(-1)!.id;
+  return jobs.length < BATCH ? null : sure(jobs.at(-1)).id;
 }
 
 /** What is not so of a job, as ends of sentences. */

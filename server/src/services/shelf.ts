@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { MoveStock, PutItems, ShelfReply, StockEntry } from '@petrichor/api';
 import { stockClaim, type JobState } from '@petrichor/core/job';
 import {
@@ -95,7 +96,7 @@ export async function settleClaim(tx: WorkshopTx, acting: Acting, job: JobState)
   // Always in the same order, so that two jobs never wait for one another.
   for (const key of [...new Set([...claims.keys(), ...held.keys()])].sort()) {
     const claim = claims.get(key);
-    const now = held.get(key) ?? { item: claim!.item, reserved: 0, used: 0 };
+    const now = held.get(key) ?? { item: sure(claim).item, reserved: 0, used: 0 };
     const wanted = claim?.quantity ?? 0;
     const make = (kind: StockMove['kind'], quantity: number) =>
       quantity > 0

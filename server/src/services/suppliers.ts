@@ -73,32 +73,32 @@ export class Orders {
     const known = job.orders.some((one) => one.id === asked.orderId);
     if (!known && !need)
       throw new Refused(409, 'no-need', 'This job does not need that any more. Load the page again.');
-    const quantity = need?.quantity ?? 1;
+    const { quantity, what: needed } = need ?? { quantity: 1, what: 'a part' };
     const given = await this.suppliers.place({
       id: asked.orderId,
       supplier: asked.supplier,
       item: asked.item,
       quantity,
     });
-    const offer = (await this.suppliers.offers(asked.item, quantity)).find(
-      (one) => one.supplier === asked.supplier,
-    );
+    const offers = await this.suppliers.offers(asked.item, quantity);
+    const what = offers.find((one) => one.supplier === asked.supplier)?.what ?? needed;
     const command: JobCommand = {
       type: 'order',
       orderId: asked.orderId,
       need: asked.need,
       item: asked.item,
-      what: offer?.what ?? need?.what ?? 'a part',
+      what,
       supplier: given.supplier,
       priceMinor: given.priceMinor,
       state: given.state === 'back-ordered' ? 'back-ordered' : 'confirmed',
       dueOn: given.dueOn,
       inPlaceOf: asked.inPlaceOf,
     };
+    const givenUp = known ? null : asked.inPlaceOf;
     try {
       // One that is on its way already comes, whatever the record says: then the new one is called off again,
       // and it says so.
-      if (asked.inPlaceOf && !known) await ifKnown(() => this.suppliers.cancel(asked.inPlaceOf!));
+      if (givenUp) await ifKnown(() => this.suppliers.cancel(givenUp));
       return await this.jobs.give(
         acting,
         jobId,

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { JobNews } from '@petrichor/api';
 
 const MOST = 1000;
@@ -12,7 +13,7 @@ export class Written {
 
   note(token: string, news: JobNews): void {
     this.news.set(token, news);
-    if (this.news.size > MOST) this.news.delete(this.news.keys().next().value!);
+    if (this.news.size > MOST) this.news.delete(sure(this.news.keys().next().value));
   }
 
   /** Once; null: another server wrote it, or it is gone. */

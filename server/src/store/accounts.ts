@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { Role } from '@petrichor/core/job';
 import type { Account, Person } from '@petrichor/api';
 import type pg from 'pg';
@@ -38,7 +39,7 @@ export async function accountById(pool: pg.Pool, id: string): Promise<AccountRow
 
 export async function anyAccount(pool: pg.Pool): Promise<boolean> {
   const { rows } = await pool.query<{ any: boolean }>('select exists (select from account) as any');
-  return rows[0]!.any;
+  return sure(rows[0]).any;
 }
 
 /** Everybody of every workshop, for whoever sits at the machine itself. */
@@ -60,7 +61,7 @@ export async function insertFirst(
     await client.query('begin');
     await client.query('select pg_advisory_xact_lock($1)', [FIRST_ACCOUNT_LOCK]);
     const { rows } = await client.query<{ any: boolean }>('select exists (select from account) as any');
-    if (rows[0]!.any) {
+    if (sure(rows[0]).any) {
       await client.query('rollback');
       return false;
     }

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { AuditEntry } from '@petrichor/api';
 import type pg from 'pg';
 import type { WorkshopTx } from './database.js';
@@ -25,5 +26,5 @@ export async function auditBefore(tx: WorkshopTx, before: number, most: number):
 /** The workshop of an installation that has one; null: it has none, or several. */
 export async function onlyWorkshop(door: Pick<pg.Pool, 'query'>): Promise<string | null> {
   const { rows } = await door.query<{ id: string }>('select id from workshop limit 2');
-  return rows.length === 1 ? rows[0]!.id : null;
+  return rows.length === 1 ? sure(rows[0]).id : null;
 }

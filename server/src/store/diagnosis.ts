@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { About, DiagnosisKnowledge, PastCase } from '@petrichor/core/diagnose';
 import type { EditionNote } from '@petrichor/api';
 import type { WorkshopTx } from './database.js';
@@ -79,7 +80,7 @@ export async function learntStamp(tx: WorkshopTx): Promise<LearntStamp> {
       (select coalesce(max(id), 0) from taught where workshop_id = current_workshop()
         and xmin is distinct from pg_current_xact_id_if_assigned()::xid) as taught`,
   });
-  return { editions: Number(rows[0]!.editions), taught: Number(rows[0]!.taught) };
+  return { editions: Number(sure(rows[0]).editions), taught: Number(sure(rows[0]).taught) };
 }
 
 type Taught = Pick<PastCase, 'causes' | 'answers'>;
@@ -109,6 +110,6 @@ export async function* taughtSince(
     });
     if (rows.length === 0) return;
     yield rows.map((row) => ({ ...row, id: Number(row.id) }));
-    from = Number(rows.at(-1)!.id);
+    from = Number(sure(rows.at(-1)).id);
   }
 }

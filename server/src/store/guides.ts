@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { Correction, GuideVersionNote, ModelRecord, SettleCorrection } from '@petrichor/api';
 import type { MachineModel } from '@petrichor/core/hardware';
 import type { Policy } from '@petrichor/core/teardown';
@@ -23,7 +24,7 @@ export async function newestVersion(tx: WorkshopTx, modelId: string): Promise<nu
      ) as version`,
     [modelId],
   );
-  return rows[0]!.version;
+  return sure(rows[0]).version;
 }
 
 /** False when that version is there already: somebody else was first. */

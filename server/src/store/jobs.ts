@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { randomUUID } from 'node:crypto';
 import type { PastCase } from '@petrichor/core/diagnose';
 import { grown, type FitCase, type JobEvent, type JobSummary, type RecordedEvent } from '@petrichor/core/job';
@@ -106,7 +107,7 @@ export async function takeJobNumber(tx: WorkshopTx): Promise<number> {
   const { rows } = await tx.query<{ number: number }>(
     'update workshop set next_job_number = next_job_number + 1 where id = current_workshop() returning next_job_number - 1 as number',
   );
-  return rows[0]!.number;
+  return sure(rows[0]).number;
 }
 
 /**
@@ -141,7 +142,7 @@ export async function append(
       summary.promisedAt,
       JSON.stringify(summary),
       JSON.stringify(events.map(asRow)),
-      String(events[0]!.seq - 1),
+      String(sure(events[0]).seq - 1),
       drawn.pastCase && JSON.stringify(drawn.pastCase),
       drawn.fitCase && JSON.stringify(drawn.fitCase),
       askedHash,

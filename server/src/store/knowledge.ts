@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { MachineModelSchema, type Drive, type MachineModel, type Part } from '@petrichor/core/hardware';
 import { type CompanionCase, evidenceFrom, type FitCase } from '@petrichor/core/job';
 import type { WorkshopTx } from './database.js';
@@ -18,7 +19,7 @@ export async function readingFrom(tx: WorkshopTx): Promise<string> {
   const { rows } = await tx.query<{ from: string }>(
     'select pg_snapshot_xmin(pg_current_snapshot())::text as from',
   );
-  return rows[0]!.from;
+  return sure(rows[0]).from;
 }
 
 /**

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { WorkshopTx } from './database.js';
 
 /** Whose a photo is; the picture itself is a file. The same photo twice is one. */
@@ -22,5 +23,5 @@ export async function bytesOfPhotos(tx: WorkshopTx): Promise<number> {
   const { rows } = await tx.query<{ bytes: string }>(
     'select coalesce(sum(bytes), 0)::text as bytes from photo where workshop_id = current_workshop()',
   );
-  return Number(rows[0]!.bytes);
+  return Number(sure(rows[0]).bytes);
 }

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { RecordedEvent } from '@petrichor/core/job';
 import type { Level, StockMove } from '@petrichor/core/shelf';
 import type pg from 'pg';
@@ -103,7 +104,7 @@ export async function countsOf(tx: WorkshopTx): Promise<RecordCounts> {
        (select count(*)::int from guide_version where workshop_id = current_workshop()) as "guideVersions",
        (select count(*)::int from account where workshop_id = current_workshop()) as accounts`,
   );
-  return rows[0]!;
+  return sure(rows[0]);
 }
 
 /** What only ever becomes more. */
@@ -124,5 +125,5 @@ export async function isTaughtWhole(tx: WorkshopTx): Promise<boolean> {
     `select (select ${sum('case_after')} - ${sum('case_before')} from taught where workshop_id = current_workshop()) =
       (select ${sum('past_case')} from job where workshop_id = current_workshop()) as whole`,
   );
-  return rows[0]!.whole;
+  return sure(rows[0]).whole;
 }

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { setPriority } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
 import { readImport, readJob } from './read-documents.js';
@@ -10,8 +11,8 @@ const BEHIND_WORK = 10;
 if (process.platform === 'linux') setPriority(BEHIND_WORK);
 const { what, bytes } = workerData as { what: 'import' | 'job'; bytes: Uint8Array };
 const text = new TextDecoder().decode(bytes);
-if (what === 'import') parentPort!.postMessage(readImport(text));
+if (what === 'import') sure(parentPort).postMessage(readImport(text));
 else {
   const read = readJob(text);
-  parentPort!.postMessage(read, read.ok ? read.photos.map((one) => one.bytes.buffer) : []);
+  sure(parentPort).postMessage(read, read.ok ? read.photos.map((one) => one.bytes.buffer) : []);
 }

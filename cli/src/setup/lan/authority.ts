@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import {
   BasicConstraintsExtension,
   cryptoProvider,
@@ -55,7 +56,7 @@ export async function lanCertificate(
     certFile,
     keyFile,
     authority: der,
-    fingerprint: digest.toString('hex').toUpperCase().match(/../g)!.join(' '),
+    fingerprint: sure(digest.toString('hex').toUpperCase().match(/../g)).join(' '),
   };
 }
 
@@ -102,7 +103,7 @@ async function issue(
   const keys = await webcrypto.subtle.generateKey(ALGORITHM, true, ['sign', 'verify']);
   const certificate = await X509CertificateGenerator.create({
     serialNumber: serial(),
-    subject: `CN=${names[0]!}`,
+    subject: `CN=${sure(names[0])}`,
     issuer: authority.certificate.subject,
     notBefore: new Date(now.getTime() - DAY_MS),
     notAfter: new Date(now.getTime() + SERVER_DAYS * DAY_MS),

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { toString as drawCode } from 'qrcode';
 
 export interface DoorFacts {
@@ -51,7 +52,7 @@ const SYSTEMS: readonly { readonly name: string; readonly steps: readonly string
  * Petrichor.
  */
 export async function doorPage({ doors, apps, fingerprint }: DoorFacts): Promise<string> {
-  const code = await drawCode(doors[0]!, { type: 'svg', margin: 0, errorCorrectionLevel: 'M' });
+  const code = await drawCode(sure(doors[0]), { type: 'svg', margin: 0, errorCorrectionLevel: 'M' });
   const link = (address: string) => `<a href="${escaped(address)}">${escaped(address)}</a>`;
   const also = (more: readonly string[]) =>
     more.length > 0 ? `<p>The same, where that does not answer: ${more.map(link).join(', ')}</p>` : '';
@@ -87,7 +88,7 @@ export async function doorPage({ doors, apps, fingerprint }: DoorFacts): Promise
   ${SYSTEMS.map(({ name, steps }) => `<details><summary>${escaped(name)}</summary><ol>${list(steps)}</ol></details>`).join('')}
   <p>It can vouch for any site on that device: put it on the workshop’s own devices alone, and take it off before one is sold.</p>
   <h2>3. Open Petrichor</h2>
-  <a class="do" href="${escaped(apps[0]!)}">${escaped(apps[0]!)}</a>
+  <a class="do" href="${escaped(sure(apps[0]))}">${escaped(sure(apps[0]))}</a>
   ${also(apps.slice(1))}
   <p>Does the browser warn? Then step 2 is not done yet. Do not go on past the warning: sign-in names and passwords are asked for there.</p>
   <h2>Another device</h2>
@@ -99,4 +100,4 @@ export async function doorPage({ doors, apps, fingerprint }: DoorFacts): Promise
 }
 
 const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-const escaped = (text: string): string => text.replace(/[&<>"]/g, (sign) => ENTITIES[sign]!);
+const escaped = (text: string): string => text.replace(/[&<>"]/g, (sign) => sure(ENTITIES[sign]));

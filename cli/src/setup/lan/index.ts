@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { toString as drawCode } from 'qrcode';
 import { Fault, say } from '../../fault.js';
 import { lanCertificate } from './authority.js';
@@ -27,7 +28,7 @@ export async function openLan(folder: string, ports: LanPorts): Promise<Lan> {
   const hosts = [...more, ...addresses, ...names];
   const certificate = await lanCertificate(folder, [...hosts, 'localhost', '127.0.0.1']);
   const door = await openDoor(certificate, hosts, ports);
-  say(await drawCode(`http://${hosts[0]!}:${ports.door}/`, { type: 'utf8', margin: 2 }));
+  say(await drawCode(`http://${sure(hosts[0])}:${ports.door}/`, { type: 'utf8', margin: 2 }));
   const renew = setInterval(() => {
     const now = ownNames();
     lanCertificate(folder, [...more, ...now.addresses, ...now.names, 'localhost', '127.0.0.1']).catch(

@@ -31,26 +31,33 @@ export function placementProblems(
   }
   const holder = partitions.find((one) => one.kind === 'extended');
   for (const one of partitions)
-    if (
-      holder &&
-      one.number >= 5 &&
-      (one.startSector <= holder.startSector ||
-        one.startSector + one.sectors > holder.startSector + holder.sectors)
-    )
+    if (holder && one.number >= 5 && isOutside(one, holder))
       say('logical-outside-extended', `Logical partition ${one.number} lies outside the extended partition.`);
   for (const lane of [
     partitions.filter((one) => one.number < 5 || !holder),
     partitions.filter((one) => holder && one.number >= 5),
-  ]) {
-    const inOrder = [...lane].sort((one, other) => one.startSector - other.startSector);
-    // Whoever reached furthest so far: a long partition may lie over several.
-    let furthest: TablePartition | undefined;
-    for (const one of inOrder) {
-      if (furthest && furthest.startSector + furthest.sectors > one.startSector)
-        say('partitions-overlap', `Partitions ${furthest.number} and ${one.number} lie over each other.`);
-      if (!furthest || one.startSector + one.sectors > furthest.startSector + furthest.sectors)
-        furthest = one;
-    }
+  ])
+    problems.push(...overlaps(lane));
+  return problems;
+}
+
+/** Partitions of one kind that lie over each other. */
+function overlaps(lane: readonly TablePartition[]): TableProblem[] {
+  const problems: TableProblem[] = [];
+  const inOrder = [...lane].sort((one, other) => one.startSector - other.startSector);
+  // Whoever reached furthest so far: a long partition may lie over several.
+  let furthest: TablePartition | undefined;
+  for (const one of inOrder) {
+    if (furthest && furthest.startSector + furthest.sectors > one.startSector)
+      problems.push({
+        code: 'partitions-overlap',
+        message: `Partitions ${furthest.number} and ${one.number} lie over each other.`,
+      });
+    if (!furthest || one.startSector + one.sectors > furthest.startSector + furthest.sectors) furthest = one;
   }
   return problems;
 }
+
+const isOutside = (one: TablePartition, holder: TablePartition): boolean =>
+  one.startSector <= holder.startSector ||
+  one.startSector + one.sectors > holder.startSector + holder.sectors;

@@ -77,45 +77,101 @@ function* findGpt(sizeBytes: number, start: Uint8Array): Scan<Gpt | null> {
     if (lastInFile < 1) continue;
     const end = yield { at: lastInFile * sectorSize, length: sectorSize };
     const told = primary?.sound ? primary.alternateLba : null;
-    // The ends of a disk in one file: the last sector is a sound backup that belongs further out than the
-    // file reaches.
-    const own = u64(end, 24);
-    const cut =
-      own > lastInFile && (told === null || told === own) ? headerOf(end, own, 'backup', sectorSize) : null;
-    if (cut?.sound && Number.isSafeInteger(own * sectorSize)) {
-      found.push({ sectorSize, primary, backup: cut, cutBytes: (own - lastInFile) * sectorSize });
+    const ends = endsOnly(end, told, lastInFile, sectorSize);
+    if (ends) {
+      found.push({ sectorSize, primary, ...ends });
       continue;
     }
     let backup = headerOf(end, lastInFile, 'backup', sectorSize);
     // A longer image: the backup is where the primary says, not at the end.
-    if (told !== null && told !== lastInFile && told < lastInFile && !backup?.sound)
+    if (told !== null && told < lastInFile && !backup?.sound)
       backup =
         headerOf(yield { at: told * sectorSize, length: sectorSize }, told, 'backup', sectorSize) ?? backup;
     if (primary || backup) found.push({ sectorSize, primary, backup, cutBytes: 0 });
   }
-  const worth = ({ primary, backup }: Gpt) =>
-    (primary?.sound ? 4 : 0) + (backup?.sound ? 2 : 0) + (primary ? 1 : 0);
   return found.sort((one, other) => worth(other) - worth(one))[0] ?? null;
 }
+
+/**
+ * The ends of a disk in one file: the last sector is a sound backup that belongs further out than the file
+ * reaches. Null: it is not so.
+ */
+function endsOnly(
+  end: Uint8Array,
+  told: number | null,
+  lastInFile: number,
+  sectorSize: SectorSize,
+): Pick<Gpt, 'backup' | 'cutBytes'> | null {
+  const own = u64(end, 24);
+  if (own <= lastInFile || (told !== null && told !== own)) return null;
+  const backup = headerOf(end, own, 'backup', sectorSize);
+  if (!backup?.sound || !Number.isSafeInteger(own * sectorSize)) return null;
+  return { backup, cutBytes: (own - lastInFile) * sectorSize };
+}
+
+/** The one to go by: a sound primary, then a sound backup, then any primary. */
+const worth = ({ primary, backup }: Gpt): number =>
+  (primary?.sound ? 4 : 0) + (backup?.sound ? 2 : 0) + (primary ? 1 : 0);
 
 function* gptTable(
   { sectorSize, primary, backup, cutBytes }: Gpt,
   sizeBytes: number,
   record: MbrEntry[] | null,
 ): Scan<DiskTable> {
-  const inFile = Math.floor(sizeBytes / sectorSize);
-  const totalSectors = cutBytes > 0 ? backup!.myLba + 1 : inFile;
-  const short = primary?.sound === true && primary.alternateLba >= totalSectors;
-  const problems: TableProblem[] = [
-    ...(cutBytes > 0 ? [EXCERPT] : []),
+  const isExcerpt = cutBytes > 0;
+  const totalSectors = isExcerpt ? backup!.myLba + 1 : Math.floor(sizeBytes / sectorSize);
+  const short = endOf(primary) >= totalSectors;
+  const problems: TableProblem[] = isExcerpt ? [EXCERPT] : [];
+  problems.push(
     ...lengthProblems(primary, backup, totalSectors, sizeBytes % sectorSize),
     ...protectionProblems(record, totalSectors, short),
     ...headerProblems(primary, 'primary'),
-    // A short image has no end: that is said already.
-    ...(short ? [] : headerProblems(backup, 'backup')),
-  ];
+  );
+  // A short image has no end: that is said already.
+  if (!short) problems.push(...headerProblems(backup, 'backup'));
   const first: GptEntries | null = primary?.sound ? yield* entriesOf(primary) : null;
   const second: GptEntries | null = backup?.sound ? yield* entriesOf(backup, cutBytes) : null;
+  problems.push(...copyProblems({ primary, backup }, first, second));
+  const header = shownHeader({ primary, backup }, first, second);
+  const usable = usableOf(header);
+  const partitions = trusted(first, second)?.partitions ?? [];
+  return {
+    table: 'gpt',
+    sectorSize,
+    totalSectors,
+    diskId: header?.diskId ?? null,
+    usable: usable && { ...usable, last: Math.min(usable.last, Number.MAX_SAFE_INTEGER) },
+    partitions: yield* withFileSystems(partitions, sectorSize, isExcerpt ? sizeBytes / 2 : sizeBytes),
+    problems: [...problems, ...placementProblems(partitions, totalSectors, usable, short)],
+  };
+}
+
+/** The disk's last sector by its first header; -1: that says nothing. */
+const endOf = (primary: GptHeader | null): number => (primary?.sound ? primary.alternateLba : -1);
+
+const usableOf = (header: GptHeader | null): { first: number; last: number } | null =>
+  header?.sound ? { first: header.first, last: header.last } : null;
+
+/** Of the two lists of partitions the one that is shown. */
+const trusted = (first: GptEntries | null, second: GptEntries | null): GptEntries | null =>
+  first?.sound ? first : second?.sound ? second : (first ?? second);
+
+/** The header that goes with it. */
+function shownHeader(
+  { primary, backup }: Pick<Gpt, 'primary' | 'backup'>,
+  first: GptEntries | null,
+  second: GptEntries | null,
+): GptHeader | null {
+  const bySecond = !first?.sound && second?.sound === true;
+  return !bySecond && primary?.sound ? primary : backup;
+}
+
+function copyProblems(
+  { primary, backup }: Pick<Gpt, 'primary' | 'backup'>,
+  first: GptEntries | null,
+  second: GptEntries | null,
+): TableProblem[] {
+  const problems: TableProblem[] = [];
   for (const [side, read] of [['primary', first] as const, ['backup', second] as const])
     if (read && !read.sound)
       problems.push({
@@ -127,33 +183,12 @@ function* gptTable(
       code: 'gpt-copies-differ',
       message: 'Primary and backup GPT do not say the same. The primary is shown.',
     });
-  const use = first?.sound ? first : second?.sound ? second : (first ?? second);
-  const header = first?.sound || !second?.sound ? (primary?.sound ? primary : backup) : backup;
-  if (!use)
+  if (!trusted(first, second))
     problems.push({
       code: 'gpt-unreadable',
       message: 'Neither copy of the GPT can be trusted: no partition is listed.',
     });
-  const partitions = use?.partitions ?? [];
-  return {
-    table: 'gpt',
-    sectorSize,
-    totalSectors,
-    diskId: header?.diskId ?? null,
-    usable: header?.sound
-      ? { first: header.first, last: Math.min(header.last, Number.MAX_SAFE_INTEGER) }
-      : null,
-    partitions: yield* withFileSystems(partitions, sectorSize, cutBytes > 0 ? sizeBytes / 2 : sizeBytes),
-    problems: [
-      ...problems,
-      ...placementProblems(
-        partitions,
-        totalSectors,
-        header?.sound ? { first: header.first, last: header.last } : null,
-        short,
-      ),
-    ],
-  };
+  return problems;
 }
 
 const EXCERPT: TableProblem = {

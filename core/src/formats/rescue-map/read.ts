@@ -52,7 +52,17 @@ export function readRescueMap(bytes: Uint8Array): Reading<RescueMap> {
     return fault('The first line of a rescue map says its position and its status.');
   const pass = reader.atEnd() ? 1 : reader.number();
   if (pass === null || !reader.atEnd()) return fault('The pass after position and status is not a number.');
-  let room = Math.max(16, Math.ceil(bytes.length / 24));
+  const blocks = readBlocks(reader, Math.max(16, Math.ceil(bytes.length / 24)));
+  if (typeof blocks === 'string') return fault(blocks);
+  return { ok: true, value: { ...blocks, currentPosition, status, pass } };
+}
+
+/** The blocks, or what is wrong with the line that is being read. */
+function readBlocks(
+  reader: Lines,
+  expected: number,
+): Pick<RescueMap, 'starts' | 'sizes' | 'states'> | string {
+  let room = expected;
   let starts = new Float64Array(room);
   let sizes = new Float64Array(room);
   let states = new Uint8Array(room);
@@ -62,13 +72,13 @@ export function readRescueMap(bytes: Uint8Array): Reading<RescueMap> {
     const size = reader.number();
     const state = STATE_BY_CODE[reader.sign()] ?? -1;
     if (start === null || size === null || !reader.atEnd())
-      return fault('A line of a rescue map has a position, a size and a state.');
-    if (state < 0) return fault('This state is not one of ? * / - and +.');
+      return 'A line of a rescue map has a position, a size and a state.';
+    if (state < 0) return 'This state is not one of ? * / - and +.';
     const end = start + size;
-    if (size === 0) return fault('This block has no size.');
-    if (!Number.isSafeInteger(end)) return fault('This block ends beyond what any drive holds.');
+    if (size === 0) return 'This block has no size.';
+    if (!Number.isSafeInteger(end)) return 'This block ends beyond what any drive holds.';
     if (used > 0 && starts[used - 1]! + sizes[used - 1]! !== start)
-      return fault('This block does not begin where the one before it ends.');
+      return 'This block does not begin where the one before it ends.';
     if (used === room) {
       room *= 2;
       starts = copiedInto(starts, new Float64Array(room));
@@ -79,17 +89,11 @@ export function readRescueMap(bytes: Uint8Array): Reading<RescueMap> {
     sizes[used] = size;
     states[used++] = state;
   }
-  if (used === 0) return fault('This rescue map has no block: nothing was mapped.');
+  if (used === 0) return 'This rescue map has no block: nothing was mapped.';
   return {
-    ok: true,
-    value: {
-      starts: starts.subarray(0, used),
-      sizes: sizes.subarray(0, used),
-      states: states.subarray(0, used),
-      currentPosition,
-      status,
-      pass,
-    },
+    starts: starts.subarray(0, used),
+    sizes: sizes.subarray(0, used),
+    states: states.subarray(0, used),
   };
 }
 

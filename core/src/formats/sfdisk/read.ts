@@ -82,51 +82,48 @@ export function readSfdiskDump(text: string): Reading<DiskTable> {
   const partitions: TablePartition[] = [];
   for (const [at, raw] of text.split(/\r?\n/).entries()) {
     const line = raw.trim();
-    const where = `line ${at + 1}`;
     if (line === '' || line.startsWith('#')) continue;
-    if (line.length > LONGEST_LINE)
-      return { ok: false, problem: `This line has ${line.length} signs: it is none of sfdisk's.`, at: where };
-    const header = /^([a-z-]+)\s*:\s*([^=]*)$/.exec(line);
-    if (header && partitions.length === 0) {
-      headers.set(header[1]!, header[2]!.trim());
-      continue;
-    }
-    const table = TABLES[headers.get('label') ?? ''];
-    if (!table) return { ok: false, problem: unknownLabel(headers.get('label') ?? ''), at: where };
-    if (partitions.length >= 300)
-      return { ok: false, problem: 'It names more than 300 partitions.', at: where };
-    const fields = fieldsOf(line);
-    if (typeof fields === 'string') return { ok: false, problem: fields, at: where };
-    const part = partition(table, fields.node, partitions.length, fields);
-    if (!part) return { ok: false, problem: `'${fields.type}' is no type of a partition.`, at: where };
-    partitions.push(part);
+    const problem = readLine(line, headers, partitions);
+    if (problem !== null) return { ok: false, problem, at: `line ${at + 1}` };
+  }
+  return wholeTable(headers, partitions);
+}
+
+/** Puts a header or a partition where it belongs; what is wrong with the line, or null. */
+function readLine(line: string, headers: Map<string, string>, partitions: TablePartition[]): string | null {
+  if (line.length > LONGEST_LINE) return `This line has ${line.length} signs: it is none of sfdisk's.`;
+  const header = /^([a-z-]+)\s*:\s*([^=]*)$/.exec(line);
+  if (header && partitions.length === 0) {
+    headers.set(header[1]!, header[2]!.trim());
+    return null;
   }
   const table = TABLES[headers.get('label') ?? ''];
-  if (!table) return { ok: false, problem: unknownLabel(headers.get('label') ?? ''), at: 'line 1' };
+  if (!table) return unknownLabel(headers.get('label') ?? '');
+  if (partitions.length >= 300) return 'It names more than 300 partitions.';
+  const fields = fieldsOf(line);
+  if (typeof fields === 'string') return fields;
+  const part = partition(table, fields.node, partitions.length, fields);
+  if (!part) return `'${fields.type}' is no type of a partition.`;
+  partitions.push(part);
+  return null;
+}
+
+function wholeTable(headers: ReadonlyMap<string, string>, partitions: TablePartition[]): Reading<DiskTable> {
+  const fault = (problem: string): Reading<DiskTable> => ({ ok: false, problem, at: 'line 1' });
+  const table = TABLES[headers.get('label') ?? ''];
+  if (!table) return fault(unknownLabel(headers.get('label') ?? ''));
   const unit = headers.get('unit') ?? 'sectors';
-  if (unit !== 'sectors')
-    return {
-      ok: false,
-      problem: `Its unit is ${unit}, not sectors. Dump it anew with a newer sfdisk.`,
-      at: 'line 1',
-    };
+  if (unit !== 'sectors') return fault(`Its unit is ${unit}, not sectors. Dump it anew with a newer sfdisk.`);
   const size = SectorSizeSchema.safeParse(Number(headers.get('sector-size') ?? 512));
-  if (!size.success)
-    return { ok: false, problem: 'Its sectors have neither 512 nor 4096 bytes.', at: 'line 1' };
+  if (!size.success) return fault('Its sectors have neither 512 nor 4096 bytes.');
   const number = (name: string) => {
     const value = Number(headers.get(name) ?? 'none');
     return Number.isSafeInteger(value) && value >= 0 ? value : undefined;
   };
+  const diskId = headers.get('label-id') ?? null;
   return {
     ok: true,
-    value: tableOf(
-      table,
-      headers.get('label-id') ?? null,
-      size.data,
-      number('first-lba'),
-      number('last-lba'),
-      partitions,
-    ),
+    value: tableOf(table, diskId, size.data, number('first-lba'), number('last-lba'), partitions),
   };
 }
 

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { oneLine } from '../../units/index.js';
+import { oneLine, sure } from '../../units/index.js';
 import {
   causeById,
   isSameDrive,
@@ -94,7 +94,7 @@ function found(job: JobState, edition: DiagnosisKnowledge, reads: readonly Read[
       return known?.seen !== seen || known.detail !== words;
     })
     .map(({ observation, seen, detail: words }): JobEvent => {
-      const { sense } = observationById(edition, observation)!;
+      const { sense } = sure(observationById(edition, observation));
       return {
         type: 'observed',
         about: 'before',
@@ -121,7 +121,7 @@ export function stopsAfter(
   const answers = after(answersOf(job, 'before'), events);
   const met = stopsMet(edition, answers, stake);
   const holds = stopHolds(job);
-  if (holds && met.some((one) => one.rule.id === job.stop!.ruleId)) return [];
+  if (holds && met.some((one) => one.rule.id === sure(job.stop).ruleId)) return [];
   // What was lifted or decided on once is not asked again; another rule still is.
   const handled = new Set(
     [...job.pastStops, ...(job.stop && !holds ? [job.stop] : [])].map((one) => one.ruleId),
@@ -204,7 +204,7 @@ function leading(
   edition: DiagnosisKnowledge,
   about: About,
 ): { causeId: string; say: string; chance: number } {
-  const first = weigh(edition, answersOf(job, about)).ranked[0]!;
+  const first = sure(weigh(edition, answersOf(job, about)).ranked[0]);
   return { causeId: first.cause.id, say: first.cause.say, chance: first.now };
 }
 

@@ -1,3 +1,4 @@
+import { sure } from '../../units/index.js';
 import * as z from 'zod';
 import * as afterwards from './afterwards.js';
 import * as agree from './agree.js';
@@ -64,7 +65,7 @@ const byType = new Map<string, CommandDefinition>(
   definitions.map((one) => [one.schema.shape.type.value, one as unknown as CommandDefinition] as const),
 );
 /** The definition of a command, by its type. */
-export const commandOf = (type: JobCommand['type']): CommandDefinition => byType.get(type)!;
+export const commandOf = (type: JobCommand['type']): CommandDefinition => sure(byType.get(type));
 
 type FieldsOf<T extends JobCommand['type'], D = Definition> = D extends {
   readonly schema: z.ZodObject<infer S extends z.ZodRawShape>;

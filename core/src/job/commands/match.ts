@@ -1,5 +1,13 @@
 import * as z from 'zod';
-import { FIRMWARE_LOOKS, judge, linkOf, NeedSchema, takesLook, TemplateSchema } from '../../fit/index.js';
+import {
+  FIRMWARE_LOOKS,
+  judge,
+  linkOf,
+  NeedSchema,
+  takesLook,
+  TemplateSchema,
+  type Verdict,
+} from '../../fit/index.js';
 import { readOff, oneLine } from '../../units/index.js';
 import { isBefore } from '../shape/phases.js';
 import { OF_MODEL, placeOf, slotsOfJob, withMeasured } from '../reading/place-of.js';
@@ -160,14 +168,8 @@ export function choose(
   if (!place || !shelved) return refuse('unknown-drive-or-slot');
   const drive = withMeasured(shelved, job);
   const verdict = judge(place, drive);
-  const against = verdict.outcome === 'no' || verdict.outcome === 'unknown';
-  if (reason === null && verdict.outcome === 'no')
-    return refuse('does-not-fit', { because: verdict.because });
-  if (reason === null && verdict.outcome === 'unknown')
-    return refuse('cannot-say-yet', { because: verdict.because });
-  const impossible = verdict.findings.find((one) => one.isFinal);
-  if (reason !== null && impossible) return refuse('impossible', { because: impossible.sentence });
-  if (reason !== null && !against) return refuse('nothing-to-override');
+  const against = reason === null ? verdictAgainst(verdict) : overrideAgainst(verdict);
+  if (against) return against;
   if (place.plate && !job.adapted?.approved) return refuse('not-approved', { label: place.plate.label });
   // What this job has reserved counts as there.
   const held =
@@ -183,6 +185,20 @@ export function choose(
     override: reason,
     link: linkOf(place, held),
   });
+}
+
+/** What a verdict says against taking the drive as it is. */
+function verdictAgainst({ outcome, because }: Verdict): Decision | null {
+  if (outcome === 'no') return refuse('does-not-fit', { because });
+  if (outcome === 'unknown') return refuse('cannot-say-yet', { because });
+  return null;
+}
+
+/** What speaks against taking it although the verdict does not say yes. */
+function overrideAgainst({ outcome, findings }: Verdict): Decision | null {
+  const impossible = findings.find((one) => one.isFinal);
+  if (impossible) return refuse('impossible', { because: impossible.sentence });
+  return outcome === 'no' || outcome === 'unknown' ? null : refuse('nothing-to-override');
 }
 
 /** A plate or spreader made here. Its thickness counts in every sum; a lead has to approve it. */

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { ItemRefSchema } from '../../shelf/index.js';
 import { sayDate, oneLine } from '../../units/index.js';
 import { definitionOf, type JobEvent } from '../events/index.js';
-import { needsOf, ordersOpen } from '../reading/orders.js';
+import { needsOf, ordersOpen, type PartNeed } from '../reading/orders.js';
 import { OrderStateSchema, SAY_ORDER, type Order, type OrderState } from '../shape/orders.js';
 import { promiseAfterOrders } from '../reading/promise.js';
 import type { JobState } from '../shape/state.js';
@@ -39,10 +39,7 @@ export const order = command('order', {
     const before = job.orders.find((one) => one.id === inPlaceOf);
     if (inPlaceOf !== null && (!before || !ordersOpen(job).includes(before))) return refuse('not-open');
     if (before && before.state === 'sent') return refuse('sent', { what: before.what });
-    if (!before && need.met !== 'no')
-      return need.met === 'here'
-        ? refuse('here-already', { what: need.what })
-        : refuse('ordered-already', { what: need.what, supplier: need.order?.supplier ?? null });
+    if (!before && need.met !== 'no') return notNeeded(need);
     const made: JobEvent = {
       type: 'ordered',
       orderId,
@@ -56,24 +53,24 @@ export const order = command('order', {
       state,
       dueOn,
     };
-    const given: JobEvent[] = before
-      ? [
-          {
-            type: 'order-told',
-            orderId: before.id,
-            state: 'cancelled',
-            dueOn: null,
-            say: `${made.what} from ${supplier} instead`,
-          },
-        ]
-      : [];
-    return withPromise(
-      job,
-      [...given, made],
-      context,
-      `${made.what} comes from ${supplier}${dueOn ? ` on ${sayDate(dueOn)}` : ''}.`,
-    );
+    const given = before ? [givenUp(before, made.what, supplier)] : [];
+    const on = dueOn ? ` on ${sayDate(dueOn)}` : '';
+    return withPromise(job, [...given, made], context, `${made.what} comes from ${supplier}${on}.`);
   },
+});
+
+const notNeeded = ({ met, what, order: open }: PartNeed): Decision =>
+  met === 'here'
+    ? refuse('here-already', { what })
+    : refuse('ordered-already', { what, supplier: open?.supplier ?? null });
+
+/** An order that another takes the place of. */
+const givenUp = ({ id }: Order, what: string, supplier: string): JobEvent => ({
+  type: 'order-told',
+  orderId: id,
+  state: 'cancelled',
+  dueOn: null,
+  say: `${what} from ${supplier} instead`,
 });
 
 /** What may become of an order, by how it stands. */

@@ -1,3 +1,4 @@
+import { sure } from '../../units/index.js';
 import * as z from 'zod';
 import { mostRisk, observationById, type Risk } from '../../diagnose/index.js';
 import { RESCUE_IT } from '../../move/index.js';
@@ -51,7 +52,7 @@ export const startRun = command('start-run', {
  * the dock is.
  */
 export function mayNotRun(job: JobState, kind: RunKind): string | null {
-  if (stopHolds(job)) return `${job.stop!.say} Nothing runs on this drive until that is settled.`;
+  if (stopHolds(job)) return `${sure(job.stop).say} Nothing runs on this drive until that is settled.`;
   // Once it is rescued a clone is made from the image.
   if (kind === 'clone' && oldDriveHealth(job) === 'failing' && copiesOnRecord(job).length === 0)
     return RESCUE_IT;

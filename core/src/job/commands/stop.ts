@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { oneLine } from '../../units/index.js';
+import { oneLine, sure } from '../../units/index.js';
 import { stopHolds } from '../reading/diagnosis.js';
 import { accept, HANDS, command, refuse } from './define.js';
 
@@ -12,7 +12,7 @@ export const stopStep = command('stop-step', {
   by: HANDS,
   decide: (job, { stepId }) => {
     if (!stopHolds(job)) return NONE;
-    const next = job.stop!.steps.find((step) => step.done === null);
+    const next = sure(job.stop).steps.find((step) => step.done === null);
     if (!next) return refuse('all-done');
     if (next.id !== stepId) return refuse('in-order', { say: next.say });
     return accept({ type: 'stop-step-done', stepId });
@@ -27,7 +27,7 @@ export const chooseStopWay = command('choose-stop-way', {
   by: HANDS,
   decide: (job, { way }) => {
     if (!stopHolds(job)) return NONE;
-    const left = job.stop!.steps.find((step) => step.done === null);
+    const left = sure(job.stop).steps.find((step) => step.done === null);
     if (left) return refuse('steps-left', { say: left.say });
     return accept({ type: 'stop-way-chosen', way });
   },

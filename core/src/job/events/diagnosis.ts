@@ -122,15 +122,21 @@ export const concluded = event('concluded', {
     oldDrive: OldDriveSaysSchema.nullable().optional(),
   },
   evolve: (job, { about = 'before', causeId, reason, ...own }, meta) => {
-    const shipped = causeById(shippedDiagnosis(about), causeId);
+    // What an older event does not say is what the edition said that shipped with it.
+    const shipped = causeById(shippedDiagnosis(about), causeId) ?? {
+      say: causeId,
+      cure: '',
+      remedy: { kind: 'no-drive' as const },
+      oldDrive: null,
+    };
     const conclusion: Conclusion = {
       causeId,
       reason,
-      say: own.say ?? shipped?.say ?? causeId,
-      cure: own.cure ?? shipped?.cure ?? '',
-      remedy: own.remedy ?? shipped?.remedy ?? { kind: 'no-drive' },
+      say: own.say ?? shipped.say,
+      cure: own.cure ?? shipped.cure,
+      remedy: own.remedy ?? shipped.remedy,
       weighed: own.weighed ?? null,
-      oldDrive: own.oldDrive !== undefined ? own.oldDrive : (shipped?.oldDrive ?? null),
+      oldDrive: own.oldDrive !== undefined ? own.oldDrive : shipped.oldDrive,
       ...stamp(meta),
     };
     return about === 'before' ? { ...job, conclusion } : { ...job, afterConclusion: conclusion };

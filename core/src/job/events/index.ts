@@ -1,3 +1,4 @@
+import { sure } from '../../units/index.js';
 import * as z from 'zod';
 import * as afterwards from './afterwards.js';
 import * as agree from './agree.js';
@@ -54,7 +55,7 @@ const byType = new Map<string, EventDefinition>(
   definitions.map((one) => [one.schema.shape.type.value, one as unknown as EventDefinition] as const),
 );
 /** The definition of an event, by its type. */
-export const definitionOf = (type: JobEvent['type']): EventDefinition => byType.get(type)!;
+export const definitionOf = (type: JobEvent['type']): EventDefinition => sure(byType.get(type));
 
 /** An event as it lies in the log, brought to today's shape: fields added since get their defaults. */
 export const inTodaysShape = (event: JobEvent): JobEvent =>

@@ -1,3 +1,4 @@
+import { sure } from '../../units/index.js';
 import * as z from 'zod';
 import { GuideSchema } from '../../hardware/index.js';
 import { StartSchema, WayStepSchema, type WayStep } from '../../teardown/index.js';
@@ -146,7 +147,7 @@ export const alsoTaken = event('also-taken', {
     const steps = insert(insert(job.way.steps, stepBack, backBefore), stepIn, inBefore);
     return walk(
       { ...job, way: { ...job.way, steps } },
-      { stepId: stepIn.id, key: stepIn.moves[0]!.key, count, short: null, ...stamp(meta) },
+      { stepId: stepIn.id, key: sure(stepIn.moves[0]).key, count, short: null, ...stamp(meta) },
     );
   },
   tells: ({ stepIn }) => `${stepIn.title}.`,

@@ -1,11 +1,12 @@
+import { sure } from '../../units/index.js';
 import { stopHolds } from '../reading/diagnosis.js';
 import { must, type Gate } from './gate.js';
 
 export const diagnose: Gate = (job) => {
   const missing = [];
   if (stopHolds(job)) {
-    const left = job.stop!.steps.find((step) => step.done === null);
-    missing.push(must('stop', {}, { why: job.stop!.say, next: left?.say ?? null }));
+    const left = sure(job.stop).steps.find((step) => step.done === null);
+    missing.push(must('stop', {}, { why: sure(job.stop).say, next: left?.say ?? null }));
   }
   if (job.stop?.way === 'refer') missing.push(must('referred', {}));
   if (job.findings.before.length === 0) missing.push(must('observations', {}));

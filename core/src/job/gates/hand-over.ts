@@ -6,7 +6,7 @@ import { removedNow, removedParts } from '../reading/removed.js';
 import { agreementOpen } from './agree.js';
 import { copyOpen } from './copy.js';
 import type { JobState } from '../shape/state.js';
-import { must, should, type Gate } from './gate.js';
+import { must, should, type Gate, type Missing } from './gate.js';
 
 /** Nothing left open: the tray is empty, or somebody says why it is not. */
 export const handOver: Gate = (job) => {
@@ -19,6 +19,11 @@ export const handOver: Gate = (job) => {
   for (const what of removedParts(job))
     if (!removedNow(job, what)) missing.push(must('removed', { about: what }, { what }));
   if (job.choice && !job.endedEarly) missing.push(...copyOpen(job));
+  return [...missing, ...moneyOpen(job)];
+};
+
+function moneyOpen(job: JobState): readonly Missing[] {
+  const missing = [];
   const bill = billNow(job);
   // Nothing leaves without a bill, or a gift with a name under it.
   if (!bill && leavesWithSomething(job)) missing.push(should(GIFT, { by: LEAD, at: 'agree' }));
@@ -29,7 +34,7 @@ export const handOver: Gate = (job) => {
       should('balance', { by: ANYONE, about: owed }, { owedMinor: owed, totalMinor: bill.totalMinor }),
     );
   return missing;
-};
+}
 
 /** A part of ours, or work on it, goes out with the machine. */
 const leavesWithSomething = (job: JobState): boolean =>

@@ -28,39 +28,11 @@ export function alsoSteps(job: Pick<JobState, 'way'>, kind: AlsoKind, label: str
   const steps = job.way?.steps ?? [];
   const here = currentStep(job)?.step ?? null;
   const onTheWayIn = here?.leg === 'in';
-  const last =
-    progress(job).findLast((one) => one.step.leg === 'in' && one.done && one.step.mirrorOf !== null)?.step ??
-    null;
-  const at = onTheWayIn ? here : last;
+  const last = lastInward(job);
   const number = steps.filter(isAlso).length + 1;
   const what = count > 1 ? `${count} × ${label}` : label;
-  const thing: TakenThing = {
-    key: 'also',
-    kind: kind === 'screws' ? 'part' : kind,
-    verb: VERB[kind],
-    label: kind === 'screws' ? `screws, ${label}` : label,
-    count,
-    connector: null,
-    ties: null,
-  };
-  const common = {
-    operationId: null,
-    detail: null,
-    caution: null,
-    layer: at?.layer ?? job.way?.layers[0]?.id ?? 'outside',
-    side: at?.side ?? null,
-    turnTo: null,
-    tool: null,
-    minutes: 1,
-    waitSeconds: null,
-    waitKind: 'hold' as const,
-    clips: null,
-    risk: 'low' as const,
-    live: at?.live ?? false,
-    role: null,
-    checks: [],
-    moves: [thing],
-  };
+  const place = (onTheWayIn ? here : last) ?? outside(job);
+  const common = { ...bareStep(place), moves: [thingOf(kind, label, count)] };
   const [inId, backId] = [`in:also-${number}`, `out:also-${number}`];
   const short = cut(what, 24);
   const stepIn: WayStep = {
@@ -72,16 +44,59 @@ export function alsoSteps(job: Pick<JobState, 'way'>, kind: AlsoKind, label: str
     mirrorOf: backId,
   };
   // It goes back before the last step that was whole when it came out, and after everything deeper.
-  const before = last?.mirrorOf ?? null;
-  const leg = steps.find((one) => one.id === before)?.leg ?? 'out';
+  const undone = steps.find((one) => one.id === last?.mirrorOf);
   const stepBack: WayStep = {
     ...common,
     id: backId,
-    leg: leg === 'in' ? 'out' : leg,
+    leg: backLeg(undone),
     title: `${BACK[kind]}: ${what}`,
     short,
     mirrorOf: inId,
   };
-  const inBefore = onTheWayIn ? here.id : (steps.find((one) => one.leg !== 'in')?.id ?? null);
-  return { stepIn, stepBack, inBefore, backBefore: steps.some((one) => one.id === before) ? before : null };
+  const inBefore = onTheWayIn ? here.id : firstAfter(steps);
+  return { stepIn, stepBack, inBefore, backBefore: undone?.id ?? null };
 }
+
+/** The way out, or the leg that already undoes what it goes back before. */
+const backLeg = (undone: WayStep | undefined): WayStep['leg'] =>
+  undone === undefined || undone.leg === 'in' ? 'out' : undone.leg;
+
+const firstAfter = (steps: readonly WayStep[]): string | null =>
+  steps.find((one) => one.leg !== 'in')?.id ?? null;
+
+/** The last step of the way in that is whole. */
+const lastInward = (job: Pick<JobState, 'way'>): WayStep | null =>
+  progress(job).findLast((one) => one.step.leg === 'in' && one.done && one.step.mirrorOf !== null)?.step ??
+  null;
+
+const outside = ({ way }: Pick<JobState, 'way'>) =>
+  ({ layer: way?.layers[0]?.id ?? 'outside', side: null, live: false }) as const;
+
+const thingOf = (kind: AlsoKind, label: string, count: number): TakenThing => ({
+  key: 'also',
+  kind: kind === 'screws' ? 'part' : kind,
+  verb: VERB[kind],
+  label: kind === 'screws' ? `screws, ${label}` : label,
+  count,
+  connector: null,
+  ties: null,
+});
+
+/** A step of which nothing is known but where it stands. */
+const bareStep = ({ layer, side, live }: Pick<WayStep, 'layer' | 'side' | 'live'>) => ({
+  operationId: null,
+  detail: null,
+  caution: null,
+  layer,
+  side,
+  turnTo: null,
+  tool: null,
+  minutes: 1,
+  waitSeconds: null,
+  waitKind: 'hold' as const,
+  clips: null,
+  risk: 'low' as const,
+  live,
+  role: null,
+  checks: [],
+});

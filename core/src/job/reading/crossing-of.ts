@@ -1,3 +1,4 @@
+import { sure } from '../../units/index.js';
 import type { Drive, MachineModel } from '../../hardware/index.js';
 import {
   AILING,
@@ -12,6 +13,7 @@ import {
   type NoLayout,
   type ReadRate,
   type TargetDisk,
+  type SourceDisk,
 } from '../../move/index.js';
 import { sectorCountOfMarkedSize, USB_CEILINGS } from '../../standards/index.js';
 import { badAreasOf, isIntoEmpty, knownOldDrive, oldDriveHealth, type KnownOldDrive } from './old-drive.js';
@@ -38,16 +40,6 @@ export function crossingOf(job: JobState, model: MachineModel | undefined): Cros
   const disk = source?.disk ?? null;
   const old = knownOldDrive(job);
   const done = (checkId: OpeningCheck['id']) => job.move.checks[checkId]?.outcome === 'done';
-  const known = disk?.partitions.filter((one) => one.kind !== 'extended').map((one) => one.usedBytes) ?? [];
-  // A partition that nobody said the fullness of counts as full: never as empty.
-  const used =
-    disk && known.some((one) => one !== null)
-      ? disk.partitions.reduce(
-          (sum, one) =>
-            sum + (one.kind === 'extended' ? 0 : (one.usedBytes ?? one.sectors * disk.sectorSize)),
-          0,
-        )
-      : null;
   return {
     // What was seen on the list before opening counts as said.
     facts: {
@@ -62,7 +54,7 @@ export function crossingOf(job: JobState, model: MachineModel | undefined): Cros
     target: targetOf(drive, facts.targetSectors),
     targetNative4096: drive.sectors === '4kn',
     layout: layoutOf(job),
-    usedBytes: used ?? (job.need.usedGb === null ? null : job.need.usedGb * 1e9),
+    usedBytes: (disk && usedOf(disk)) ?? (job.need.usedGb === null ? null : job.need.usedGb * 1e9),
     task: {
       link: facts.reach === 'spare-slot' ? LINK.slot : LINK.dock,
       write: writeRateOf(drive, facts.newWriteBytesPerSecond),
@@ -77,6 +69,15 @@ export function crossingOf(job: JobState, model: MachineModel | undefined): Cros
   };
 }
 
+/**
+ * A partition that nobody said the fullness of counts as full: never as empty. Null: nobody said it of any.
+ */
+function usedOf({ partitions, sectorSize }: SourceDisk): number | null {
+  const real = partitions.filter((one) => one.kind !== 'extended');
+  if (real.every((one) => one.usedBytes === null)) return null;
+  return real.reduce((sum, one) => sum + (one.usedBytes ?? one.sectors * sectorSize), 0);
+}
+
 /** What was asked about the move, with what the counter was told in place of what nobody asked here. */
 export function factsKnown({ move: { facts }, intake }: Pick<JobState, 'move' | 'intake'>): MoveFacts {
   const told = ({ yes: 'yes', no: 'none', unknown: 'unknown' } as const)[intake.encryption];
@@ -86,7 +87,7 @@ export function factsKnown({ move: { facts }, intake }: Pick<JobState, 'move' | 
 /** Another place of the machine that holds a drive. */
 const holdsAnother = (job: JobState, model: MachineModel | undefined): boolean =>
   model !== undefined &&
-  slotsOfJob(model, job).some((slot) => slot.id !== job.choice!.slot.id && slot.fitted !== null);
+  slotsOfJob(model, job).some((slot) => slot.id !== sure(job.choice).slot.id && slot.fitted !== null);
 
 /** One rate where the medium is known, else one for each that it may be. */
 function readsOf({ medium, protocol, rpm }: KnownOldDrive, measured: number | null): ReadRate[] {

@@ -1,3 +1,4 @@
+import { sure } from '../../units/index.js';
 import { isBefore } from '../shape/phases.js';
 import type { JobState } from '../shape/state.js';
 
@@ -6,6 +7,6 @@ export const isFitted = (job: Pick<JobState, 'choice' | 'phase' | 'way' | 'ended
   job.choice !== null &&
   (job.endedEarly
     ? (job.way?.ticks ?? []).some((tick) =>
-        job.way!.steps.some((step) => step.id === tick.stepId && step.leg === 'swap'),
+        sure(job.way).steps.some((step) => step.id === tick.stepId && step.leg === 'swap'),
       )
     : isBefore('swap', job.phase) && (job.way?.scouting ?? null) === null);

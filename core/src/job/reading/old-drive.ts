@@ -1,5 +1,5 @@
 import { asNumber, attributeRaw, isRotating, type SelfReport, type Slot } from '../../hardware/index.js';
-import type { Health, SanitiseMedium } from '../../move/index.js';
+import type { Health, SanitiseMedium, SourceDisk } from '../../move/index.js';
 import { protocolRunAt } from './place-of.js';
 import type { JobState } from '../shape/state.js';
 import { progress } from './walk.js';
@@ -44,27 +44,41 @@ export const hadOldDrive = (job: Pick<JobState, 'choice' | 'way'>): boolean =>
  */
 export function knownOldDrive(job: Told, modelsWord = true): KnownOldDrive {
   const report = job.reports.at(-1)?.report ?? null;
-  // A place that was empty tells nothing of a drive that is elsewhere.
-  const slot = isIntoEmpty(job) ? null : (job.choice?.slot ?? null);
-  const fitted = modelsWord ? (slot?.fitted ?? null) : null;
-  const disk = job.move.source?.disk ?? null;
-  const turns = report ? isRotating(report) : null;
-  const seen = job.findings.before.find((one) => one.observation === 'rotating')?.seen ?? null;
+  const slot = itsSlot(job);
+  const { medium, bytes } = saidOfFitted(modelsWord ? slot : null);
   return {
-    medium: mediumOf(turns ?? seen) ?? (slot && isCard(slot) ? 'flash' : null) ?? fitted?.medium ?? null,
-    protocol:
-      (report ? (report.protocol === 'nvme' ? 'nvme' : null) : null) ??
-      (slot ? protocolRunAt(slot) : null) ??
-      (report ? 'sata' : null),
+    medium: mediumOf(turnsOf(job, report)) ?? (slot && isCard(slot) ? 'flash' : medium),
+    protocol: protocolOf(report, slot),
     rpm: report?.rotationRpm || null,
-    bytes: disk
-      ? disk.totalSectors * disk.sectorSize
-      : report?.capacityBytes
-        ? asNumber(report.capacityBytes)
-        : fitted && fitted.markedGb !== null
-          ? fitted.markedGb * 1e9
-          : null,
+    bytes: bytesOf(job.move.source?.disk ?? null, report) ?? bytes,
   };
+}
+
+/** What the model says was put there. */
+function saidOfFitted(slot: Slot | null): Pick<KnownOldDrive, 'medium' | 'bytes'> {
+  const fitted = slot?.fitted ?? null;
+  return { medium: fitted?.medium ?? null, bytes: fitted?.markedGb ? fitted.markedGb * 1e9 : null };
+}
+
+/** A place that was empty tells nothing of a drive that is elsewhere. */
+const itsSlot = (job: Told): Slot | null => (isIntoEmpty(job) ? null : (job.choice?.slot ?? null));
+
+/** By its report, or by what somebody saw. */
+const turnsOf = ({ findings }: Told, report: SelfReport | null): boolean | null =>
+  (report && isRotating(report)) ??
+  findings.before.find((one) => one.observation === 'rotating')?.seen ??
+  null;
+
+/** NVMe by its own word; else what its place runs; a report of another kind says SATA. */
+function protocolOf(report: SelfReport | null, slot: Slot | null): KnownOldDrive['protocol'] {
+  if (report?.protocol === 'nvme') return 'nvme';
+  return (slot && protocolRunAt(slot)) ?? (report ? 'sata' : null);
+}
+
+/** By its table, or by its report. */
+function bytesOf(disk: SourceDisk | null, report: SelfReport | null): number | null {
+  if (disk) return disk.totalSectors * disk.sectorSize;
+  return report?.capacityBytes ? asNumber(report.capacityBytes) : null;
 }
 
 /** For sanitising the model's word is not enough, and both have to be known; null: ask. */

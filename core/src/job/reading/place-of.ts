@@ -1,3 +1,4 @@
+import { sure } from '../../units/index.js';
 import { firmwareWithLooks, placeIn, withLooks, type Occupied, type Place } from '../../fit/index.js';
 import { isBay, slotsOf, type Drive, type MachineModel, type Part, type Slot } from '../../hardware/index.js';
 import type { Knowledge } from './knowledge.js';
@@ -51,7 +52,7 @@ function withOwnParts(parts: readonly Part[], { choice }: SeenHere): readonly Pa
   const own = partsOf(choice?.verdict.extras ?? []);
   if (own.size === 0) return parts;
   return parts.map((part) =>
-    own.has(part.id) ? { ...part, inStock: part.inStock + own.get(part.id)! } : part,
+    own.has(part.id) ? { ...part, inStock: part.inStock + sure(own.get(part.id)) } : part,
   );
 }
 
@@ -65,7 +66,7 @@ const occupied = (slot: Slot): Occupied => ({ slotId: slot.id, protocol: protoco
 
 /** Where only one protocol runs, the drive that runs there speaks it; null: either may. */
 export function protocolRunAt(slot: Slot): Occupied['protocol'] {
-  if (slot.kind === 'm2') return slot.protocols.length === 1 ? slot.protocols[0]! : null;
+  if (slot.kind === 'm2') return slot.protocols.length === 1 ? sure(slot.protocols[0]) : null;
   if (isBay(slot)) return slot.connector.endsWith('sata') ? 'sata' : 'pata';
   return slot.kind === 'msata' ? 'sata' : null;
 }

@@ -1,3 +1,4 @@
+import { sure } from '../../units/index.js';
 import { ordersOpen } from './orders.js';
 import type { JobState } from '../shape/state.js';
 
@@ -11,7 +12,7 @@ const DAY_MS = 86_400_000;
 export function promiseAfterOrders(job: Pick<JobState, 'orders' | 'intake'>): string | null {
   const due = ordersOpen(job).map((one) => one.dueOn);
   if (due.length === 0 || due.some((one) => one === null)) return null;
-  const last = due.reduce((a, b) => (a! > b! ? a : b))!;
+  const last = sure(due.reduce((a, b) => (sure(a) > sure(b) ? a : b)));
   const promised = new Date(job.intake.promisedAt);
   const clock = job.intake.promisedAt.slice(10);
   const day = nextWorkingDay(last);

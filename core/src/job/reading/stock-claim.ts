@@ -1,3 +1,4 @@
+import { sure } from '../../units/index.js';
 import type { Extra } from '../../fit/index.js';
 import type { ItemRef } from '../../shelf/index.js';
 import { isFitted } from './fitted.js';
@@ -37,7 +38,7 @@ function forTheDrive(job: JobState): StockClaim[] {
   // What was ordered for this job and has come is its own, whatever it stands in for.
   const came = job.orders
     .filter((one) => one.state === 'arrived' && one.item?.kind === 'part')
-    .map((one): StockClaim => ({ item: one.item!, quantity: one.quantity, state }));
+    .map((one): StockClaim => ({ item: sure(one.item), quantity: one.quantity, state }));
   return [drive, ...parts, ...came];
 }
 

@@ -1,3 +1,4 @@
+import { sure } from '../../units/index.js';
 import type { WayStep } from '../../teardown/index.js';
 import { type TrayItem, trayItemId, trayWaiverCode } from '../shape/tray.js';
 
@@ -29,7 +30,7 @@ export function moveThings(tray: readonly TrayItem[], step: WayStep, key: string
   const thing = step.moves.find((one) => one.key === key);
   if (!thing) return [...tray];
   const goesOut = step.leg === 'in';
-  const id = trayItemId(goesOut ? step.id : step.mirrorOf!, key);
+  const id = trayItemId(goesOut ? step.id : sure(step.mirrorOf), key);
   const change = goesOut ? count : -count;
   if (tray.some((item) => item.id === id)) {
     return tray

@@ -1,3 +1,4 @@
+import { sure } from '../../units/index.js';
 import * as z from 'zod';
 
 /**
@@ -32,4 +33,5 @@ export const SAY_WORKING: Record<Working, string> = {
 export const BaselineSchema = z.record(BaselineIdSchema, WorkingSchema);
 export type Baseline = z.infer<typeof BaselineSchema>;
 
-export const sayCheck = (id: BaselineId): string => BASELINE_CHECKS.find((check) => check.id === id)!.say;
+export const sayCheck = (id: BaselineId): string =>
+  sure(BASELINE_CHECKS.find((check) => check.id === id)).say;

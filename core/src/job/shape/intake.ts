@@ -1,3 +1,4 @@
+import { sure } from '../../units/index.js';
 import * as z from 'zod';
 import { BaselineSchema } from './baseline.js';
 import { ConditionSchema } from './condition.js';
@@ -59,7 +60,7 @@ const ONE_LINE = [['customer', 'name'], ['customer', 'reach'], ['modelName'], ['
 export const NewIntakeSchema = IntakeSchema.superRefine(({ customer, modelName, warranty }, context) => {
   const lines = [customer.name, customer.reach, modelName, warranty];
   for (const [at, path] of ONE_LINE.entries())
-    if (/[\r\n]/.test(lines[at]!))
+    if (/[\r\n]/.test(sure(lines[at])))
       context.addIssue({ code: 'custom', path: [...path], message: 'Write this on one line.' });
 });
 /** As it may come in: what was not asked has its default. */

@@ -1,3 +1,4 @@
+import { sure } from '../../units/index.js';
 import { part } from './part.js';
 import { Stamp } from './stamp.js';
 import * as z from 'zod';
@@ -59,7 +60,7 @@ export const SAY_KEY: Record<RecoveryKey, string> = {
   unknown: 'nobody knows',
 };
 
-export const sayPlan = (plan: DataPlan): string => DATA_PLANS.find((one) => one.id === plan)!.say;
+export const sayPlan = (plan: DataPlan): string => sure(DATA_PLANS.find((one) => one.id === plan)).say;
 
 export const safeguardPart = part(
   { safeguard: z.strictObject({ ...SafeguardSchema.shape, ...Stamp }).nullable() },

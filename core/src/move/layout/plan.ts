@@ -101,12 +101,7 @@ export function planLayout(
     const unread = source.partitions.filter(
       (one) => natureOf(one, settings.unlocked) === 'elastic' && one.usedBytes === null,
     );
-    return {
-      ok: false,
-      code: 'too-small',
-      sentence: `The new drive is ${shared.short.toLocaleString('en-GB')} sectors too small (${sayMib(shared.short * sectorSize)}), with everything shrunk to what is used and a margin.${unread.length > 0 ? ` Say how full ${unread.map(sayPartition).join(' and ')} is: it may shrink then.` : ''}${bare > 0 ? ` Of these, ${bare.toLocaleString('en-GB')} are kept bare.` : ''}`,
-      shortSectors: shared.short,
-    };
+    return tooSmall(shared.short, sectorSize, unread, bare);
   }
   const places = place(shared.items, usable.first, sectorSize);
   const order = [...source.partitions]
@@ -149,6 +144,18 @@ export function planLayout(
     notes,
   };
 }
+
+const tooSmall = (
+  shortSectors: number,
+  sectorSize: number,
+  unread: readonly SourceDisk['partitions'][number][],
+  bare: number,
+): NoLayout => ({
+  ok: false,
+  code: 'too-small',
+  sentence: `The new drive is ${shortSectors.toLocaleString('en-GB')} sectors too small (${sayMib(shortSectors * sectorSize)}), with everything shrunk to what is used and a margin.${unread.length > 0 ? ` Say how full ${unread.map(sayPartition).join(' and ')} is: it may shrink then.` : ''}${bare > 0 ? ` Of these, ${bare.toLocaleString('en-GB')} are kept bare.` : ''}`,
+  shortSectors,
+});
 
 /** Problems of a table that make its numbers worthless. */
 const BROKEN = [

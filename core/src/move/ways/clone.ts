@@ -27,17 +27,7 @@ export const clone: Way = {
   say: 'Clone and grow',
   judge(crossing) {
     const { facts, layout, health } = crossing;
-    const why =
-      isDead(crossing) ??
-      (health === 'failing' ? RESCUE_IT : null) ??
-      reachFault(crossing) ??
-      (crossing.targetNative4096 && crossing.source?.sectorSize !== 4096
-        ? 'The new drive has sectors of 4096 bytes and does not emulate 512: file systems copied sector by sector do not work on it. Copy the files, or install anew.'
-        : null) ??
-      (layout && !layout.ok ? layout.sentence : null) ??
-      (facts.system === 'damaged'
-        ? 'The system is damaged: a clone would carry the damage over. Install anew and bring the files back.'
-        : null);
+    const why = whyNot(crossing);
     const before = [
       ...beforeSectors(crossing),
       ...secureBootOff(crossing),
@@ -53,26 +43,7 @@ export const clone: Way = {
       possible: why ? 'no' : before.some((one) => MUST.includes(one.id)) ? 'after' : 'yes',
       why,
       before,
-      after: [
-        { id: 'one-drive', say: 'First start with only the new drive attached' },
-        ...(beyondMbr(layout) && facts.boot !== 'bios'
-          ? [
-              {
-                id: 'to-gpt',
-                say: 'Convert the new drive to GPT to use what lies beyond 2 TiB; the machine then has to start by UEFI',
-              },
-            ]
-          : []),
-        ...(facts.secondSystem
-          ? [
-              {
-                id: 'second-system',
-                say: 'Check that the second system starts, too; its boot menu may need its own tool',
-              },
-            ]
-          : []),
-        { id: 'settings-back', say: 'Turn back on what was turned off' },
-      ],
+      after: afterwards(crossing),
       lost:
         beyondMbr(layout) && facts.boot === 'bios'
           ? ['The room beyond 2 TiB: a machine that starts by BIOS needs an MBR, which ends there']
@@ -83,6 +54,35 @@ export const clone: Way = {
     };
   },
 };
+
+/** What makes a clone impossible, the worst first; null: nothing. */
+function whyNot(crossing: Crossing): string | null {
+  const { facts, layout, health } = crossing;
+  const fault = isDead(crossing) ?? (health === 'failing' ? RESCUE_IT : null) ?? reachFault(crossing);
+  if (fault !== null) return fault;
+  if (crossing.targetNative4096 && crossing.source?.sectorSize !== 4096)
+    return 'The new drive has sectors of 4096 bytes and does not emulate 512: file systems copied sector by sector do not work on it. Copy the files, or install anew.';
+  if (layout && !layout.ok) return layout.sentence;
+  return facts.system === 'damaged'
+    ? 'The system is damaged: a clone would carry the damage over. Install anew and bring the files back.'
+    : null;
+}
+
+function afterwards({ layout, facts }: Crossing): Doing[] {
+  const doings: Doing[] = [{ id: 'one-drive', say: 'First start with only the new drive attached' }];
+  if (beyondMbr(layout) && facts.boot !== 'bios')
+    doings.push({
+      id: 'to-gpt',
+      say: 'Convert the new drive to GPT to use what lies beyond 2 TiB; the machine then has to start by UEFI',
+    });
+  if (facts.secondSystem)
+    doings.push({
+      id: 'second-system',
+      say: 'Check that the second system starts, too; its boot menu may need its own tool',
+    });
+  doings.push({ id: 'settings-back', say: 'Turn back on what was turned off' });
+  return doings;
+}
 
 /** An MBR does not reach the end of this drive. */
 const beyondMbr = (layout: Crossing['layout']): boolean =>

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { Dock, DockBay, DockRun, DriveTableReply, SimulatedDrives, StartRun } from '@petrichor/api';
 import { writeRescueMap } from '@petrichor/core/formats';
 import { SAY_RUN } from '@petrichor/core/job';
@@ -111,7 +112,7 @@ export class SimulatedDock {
       cut: null,
     };
     this.runs.set(run.id, run);
-    if (this.runs.size > MOST_RUNS) this.runs.delete(this.runs.keys().next().value!);
+    if (this.runs.size > MOST_RUNS) this.runs.delete(sure(this.runs.keys().next().value));
     return this.told(run);
   }
 
@@ -197,7 +198,7 @@ export class SimulatedDock {
       (((cut?.atMs ?? run.pausedMs ?? this.nowMs()) - run.startedMs - run.restedMs) / 1000) * this.speed;
     const { bytes, rate, over } = at(timeline, seconds);
     const state = cut?.state ?? (over ? timeline.ends.state : run.pausedMs === null ? 'running' : 'paused');
-    const left = (timeline.points.at(-1)!.seconds - seconds) / this.speed;
+    const left = (sure(timeline.points.at(-1)).seconds - seconds) / this.speed;
     return {
       runId: run.id,
       bay: run.bay,
@@ -212,17 +213,8 @@ export class SimulatedDock {
       badAreas: timeline.meets.filter((area) => area.startByte <= bytes),
       history: historyOf(timeline, seconds, bytes),
       selfTest: state === 'done' ? timeline.ends.selfTest : null,
-      // A clone is read back and compared; a rescue read has nothing to compare with where it left something
-      // out.
-      compared:
-        state !== 'done' ? null : run.kind === 'clone' ? 'whole' : run.kind === 'rescue' ? 'not' : null,
-      sentence:
-        cut?.sentence ??
-        (over
-          ? timeline.ends.sentence
-          : state === 'paused'
-            ? 'Paused by hand.'
-            : `${SAY_RUN[run.kind]} goes on.`),
+      compared: state === 'done' ? comparedOf(run.kind) : null,
+      sentence: cut?.sentence ?? (over ? timeline.ends.sentence : goesOn(run.kind, state)),
     };
   }
 
@@ -282,7 +274,7 @@ export class SimulatedDock {
   private isSilent(drive: SimulatedDrive): boolean {
     if (drive.silent) return true;
     const dropped = this.droppedMs(drive);
-    return dropped !== null && (!drive.dropsOut!.comesBack || dropped >= (this.putInMs.get(drive) ?? 0));
+    return dropped !== null && (!sure(drive.dropsOut).comesBack || dropped >= (this.putInMs.get(drive) ?? 0));
   }
 
   /** A drive that comes back does it once: then it reads on. */
@@ -322,5 +314,12 @@ const historyOf = ({ points }: Timeline, seconds: number, bytes: number): [numbe
   ...points
     .filter((point) => point.seconds < seconds)
     .map((point): [number, number] => [Math.round(point.seconds * 10) / 10, point.bytes]),
-  [Math.round(Math.min(seconds, points.at(-1)!.seconds) * 10) / 10, bytes],
+  [Math.round(Math.min(seconds, sure(points.at(-1)).seconds) * 10) / 10, bytes],
 ];
+
+/** A clone is read back and compared; a rescue read has nothing to compare with where it left something out. */
+const comparedOf = (kind: Run['kind']): DockRun['compared'] =>
+  kind === 'clone' ? 'whole' : kind === 'rescue' ? 'not' : null;
+
+const goesOn = (kind: Run['kind'], state: DockRun['state']): string =>
+  state === 'paused' ? 'Paused by hand.' : `${SAY_RUN[kind]} goes on.`;

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { SimulatedDrive } from './drive.js';
 
 const NAMES: Record<number, string> = {
@@ -87,7 +88,7 @@ function ataParts(
 }
 
 function healthLog({ nvme, temperatureC, powerOnHours }: SimulatedDrive): object {
-  const log = nvme!;
+  const log = sure(nvme);
   return {
     critical_warning: log.criticalWarning,
     temperature: temperatureC,

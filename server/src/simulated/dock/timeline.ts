@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { BadArea } from '@petrichor/api';
 import type { RunKind } from '@petrichor/core/job';
 import type { SimulatedDrive } from './drive.js';
@@ -106,7 +107,8 @@ function walk(
 
 const rateAt = ({ rate, capacityBytes }: SimulatedDrive, byte: number): number =>
   rate.first + (rate.last - rate.first) * (byte / capacityBytes);
-const wholeSeconds = (drive: SimulatedDrive): number => walk(drive, 0, drive.capacityBytes).at(-1)!.seconds;
+const wholeSeconds = (drive: SimulatedDrive): number =>
+  sure(walk(drive, 0, drive.capacityBytes).at(-1)).seconds;
 
 function ownTest({ capacityBytes, testFailsAt }: SimulatedDrive, what: string, seconds: number): Timeline {
   const share = testFailsAt ?? 1;
@@ -128,10 +130,10 @@ function ownTest({ capacityBytes, testFailsAt }: SimulatedDrive, what: string, s
 
 /** Bytes done after so many seconds, and the rate over the stretch there. */
 export function at({ points }: Timeline, seconds: number): { bytes: number; rate: number; over: boolean } {
-  const last = points.at(-1)!;
+  const last = sure(points.at(-1));
   if (seconds >= last.seconds) return { bytes: last.bytes, rate: 0, over: true };
   const next = points.findIndex((point) => point.seconds > seconds);
-  const [from, to] = [points[next - 1]!, points[next]!];
+  const [from, to] = [sure(points[next - 1]), sure(points[next])];
   const rate = (to.bytes - from.bytes) / (to.seconds - from.seconds);
   return { bytes: Math.round(from.bytes + (seconds - from.seconds) * rate), rate, over: false };
 }

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { AskSupplier, SupplierOffer, SupplierOrder } from '@petrichor/api';
 import type { Drive, Part } from '@petrichor/core/hardware';
 import type { ItemRef } from '@petrichor/core/shelf';
@@ -124,7 +125,7 @@ export class Supplier {
   }
 
   private end(id: string, ended: 'cancelled' | 'returned'): SupplierOrder {
-    const kept = { ...this.orders.get(id)!, ended };
+    const kept = { ...sure(this.orders.get(id)), ended };
     this.orders.set(id, kept);
     return this.told(kept);
   }

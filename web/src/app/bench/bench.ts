@@ -12,7 +12,7 @@ import {
 import { Router, RouterLink } from '@angular/router';
 import type { JobSummary } from '@petrichor/core/job';
 import { jobOfCode } from '@petrichor/core/papers';
-import { sayMinutes } from '@petrichor/core/units';
+import { sayMinutes, sure } from '@petrichor/core/units';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { JobLine } from '../drawing/job-line';
@@ -59,7 +59,7 @@ export class BenchScreen {
   protected readonly loaded = computed(() => this.bench().at !== null);
   protected readonly stale = computed(() =>
     this.bench().fetching && this.bench().at
-      ? `Still fetching, ${this.bench().jobs.length} jobs shown as of ${sayTime(this.bench().at!)}.`
+      ? `Still fetching, ${this.bench().jobs.length} jobs shown as of ${sayTime(sure(this.bench().at))}.`
       : null,
   );
   protected readonly day = computed(() => format(this.clock.minute(), 'EEEE d MMMM'));

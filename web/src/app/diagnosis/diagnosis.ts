@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -131,7 +132,7 @@ export class DiagnosisScreen {
   protected readonly causeId = signal<string | null>(null);
   protected readonly causes = computed(() =>
     (this.edition()?.causes ?? []).map((cause) => {
-      const learned = this.learned()!.causes[cause.id]!;
+      const learned = sure(sure(this.learned()).causes[cause.id]);
       return { cause, learned, now: inHundred(learned.value) };
     }),
   );
@@ -144,7 +145,7 @@ export class DiagnosisScreen {
     const at = this.at();
     return (this.edition()?.observations ?? []).flatMap((observation) => {
       const link = observation.links.find((one) => one.cause === at?.cause.id);
-      const learned = link && this.learned()!.links[linkKey(observation.id, link.cause)];
+      const learned = link && sure(this.learned()).links[linkKey(observation.id, link.cause)];
       return link && learned ? [{ observation, link, learned, source: SAY_SOURCE[link.source] }] : [];
     });
   });
@@ -324,7 +325,7 @@ export class DiagnosisScreen {
     const read = DiagnosisKnowledgeSchema.safeParse(edition);
     if (!read.success)
       return this.fault.set(
-        `It cannot be saved like this: ${read.error.issues[0]!.path.join('.')}, ${read.error.issues[0]!.message}.`,
+        `It cannot be saved like this: ${sure(read.error.issues[0]).path.join('.')}, ${sure(read.error.issues[0]).message}.`,
       );
     if (this.why().trim().length < 3) return this.fault.set('Say why you change it.');
     try {

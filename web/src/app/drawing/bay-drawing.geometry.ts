@@ -1,6 +1,6 @@
 import { boardOf, faceOf, heightParts, outlineOf, type Place } from '@petrichor/core/fit';
 import type { BaySlot, BoxDrive, CardDrive, CardSlot } from '@petrichor/core/hardware';
-import { sayMm, type Measure } from '@petrichor/core/units';
+import { sayMm, type Measure, sure } from '@petrichor/core/units';
 
 /**
  * Pixels per millimetre along the drive; the cut's heights are drawn this many times taller (the page says
@@ -51,7 +51,7 @@ export function drawCard(place: Place, slot: CardSlot, drive: CardDrive) {
     return {
       name,
       measure: height,
-      tone: name === 'post' ? TONES['chips']! : (TONES[name] ?? 'var(--metal-hi)'),
+      tone: name === 'post' ? sure(TONES['chips']) : (TONES[name] ?? 'var(--metal-hi)'),
       boxes: boxes.filter((one) => one.height > 0),
       middle: up(from + mm / 2),
     };

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 /** One cause through all findings; chances in the order of the columns, before the first finding first. */
 export interface BandInput {
   readonly id: string;
@@ -41,8 +42,8 @@ export function bandsShape(
   const columns = findings + 1;
   const tops: number[][] = [Array.from({ length: columns }, () => 0)];
   for (const { chances } of inputs) {
-    const above = tops.at(-1)!;
-    tops.push(chances.map((chance, at) => above[at]! + (height * chance) / totalAt(inputs, at)));
+    const above = sure(tops.at(-1));
+    tops.push(chances.map((chance, at) => sure(above[at]) + (height * chance) / totalAt(inputs, at)));
   }
   const bend = Math.min(26, column / 2.2);
   return {
@@ -51,35 +52,38 @@ export function bandsShape(
     lines,
     nowAt,
     bands: inputs.map(({ id }, which) => {
-      const [upper, lower] = [tops[which]!, tops[which + 1]!];
+      const [upper, lower] = [sure(tops[which]), sure(tops[which + 1])];
       const edge = along(lower, lines, bend, width);
       return {
         id,
-        edge: `M0 ${round(lower[0]!)}${edge}`,
-        path: `M0 ${round(upper[0]!)}${along(upper, lines, bend, width)}L${width} ${round(lower.at(-1)!)}${back(lower, lines, bend)}L0 ${round(lower[0]!)}Z`,
-        at: upper.map((top, at) => ({ middle: (top + lower[at]!) / 2, thickness: lower[at]! - top })),
+        edge: `M0 ${round(sure(lower[0]))}${edge}`,
+        path: `M0 ${round(sure(upper[0]))}${along(upper, lines, bend, width)}L${width} ${round(sure(lower.at(-1)))}${back(lower, lines, bend)}L0 ${round(sure(lower[0]))}Z`,
+        at: upper.map((top, at) => ({
+          middle: (top + sure(lower[at])) / 2,
+          thickness: sure(lower[at]) - top,
+        })),
       };
     }),
   };
 }
 
 const totalAt = (inputs: readonly BandInput[], at: number): number =>
-  inputs.reduce((sum, { chances }) => sum + chances[at]!, 0) || 1;
+  inputs.reduce((sum, { chances }) => sum + sure(chances[at]), 0) || 1;
 
 /** From the left to the right: level, and an S at every line. */
 function along(levels: readonly number[], lines: readonly number[], bend: number, width: number): string {
   const parts = lines.map((x, at) => {
-    const [from, to] = [round(levels[at]!), round(levels[at + 1]!)];
+    const [from, to] = [round(sure(levels[at])), round(sure(levels[at + 1]))];
     return `L${round(x - bend)} ${from}C${round(x)} ${from} ${round(x)} ${to} ${round(x + bend)} ${to}`;
   });
-  return `${parts.join('')}L${width} ${round(levels.at(-1)!)}`;
+  return `${parts.join('')}L${width} ${round(sure(levels.at(-1)))}`;
 }
 
 /** The same from the right to the left. */
 function back(levels: readonly number[], lines: readonly number[], bend: number): string {
   return lines
     .map((x, at) => {
-      const [from, to] = [round(levels[at + 1]!), round(levels[at]!)];
+      const [from, to] = [round(sure(levels[at + 1])), round(sure(levels[at]))];
       return `L${round(x + bend)} ${from}C${round(x)} ${from} ${round(x)} ${to} ${round(x - bend)} ${to}`;
     })
     .reverse()

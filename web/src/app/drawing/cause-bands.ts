@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { inHundred, sayFactor, sayTimesSign } from '@petrichor/core/diagnose';
 import { KeyBox } from '../ui/key-box';
@@ -283,13 +284,13 @@ export class CauseBands {
   protected readonly heads = computed(() => {
     const { lines, nowAt } = this.shape();
     const { findings } = this.model();
-    const column = findings.length > 1 ? lines[1]! - lines[0]! : BANDS.columnMost;
+    const column = findings.length > 1 ? sure(lines[1]) - sure(lines[0]) : BANDS.columnMost;
     // Where columns are too narrow for words, every second or third has them; all are named in the list
     // below.
     const every = Math.max(1, Math.ceil(BANDS.columnLeast / column));
     return findings
       .map(({ key, ...one }, at) => {
-        const x = lines[at]! - column / 2 + 3;
+        const x = sure(lines[at]) - column / 2 + 3;
         return {
           ...one,
           id: key,
@@ -310,13 +311,16 @@ export class CauseBands {
     return lines.flatMap((x, at) => {
       const strongest = causes
         .map((cause, which) => ({ cause, which, factor: cause.factors[at] ?? 1 }))
-        .filter(({ factor, which }) => strength(factor) > MARKED && bands[which]!.at[at + 1]!.thickness > 4)
+        .filter(
+          ({ factor, which }) =>
+            strength(factor) > MARKED && sure(sure(bands[which]).at[at + 1]).thickness > 4,
+        )
         .sort((one, other) => strength(other.factor) - strength(one.factor))
         .slice(0, MOST_MARKS);
       const placed = strongest.map(({ cause, which, factor }) => ({
         key: `${at}/${cause.id}`,
         x,
-        y: Math.min(HEIGHT - 12, Math.max(12, bands[which]!.at[at + 1]!.middle)),
+        y: Math.min(HEIGHT - 12, Math.max(12, sure(sure(bands[which]).at[at + 1]).middle)),
         up: factor > 1,
         say: sayTimesSign(factor),
         words: `${cause.say}: ${sayFactor(factor)}`,
@@ -326,15 +330,15 @@ export class CauseBands {
   });
   protected readonly befores = computed(() =>
     this.model().causes.flatMap((cause, at) => {
-      const { middle, thickness } = this.shape().bands[at]!.at[0]!;
+      const { middle, thickness } = sure(sure(this.shape().bands[at]).at[0]);
       return thickness < 15
         ? []
-        : [{ id: cause.id, y: middle + 5, chance: inHundred(cause.chances[0]!), short: cause.short }];
+        : [{ id: cause.id, y: middle + 5, chance: inHundred(sure(cause.chances[0])), short: cause.short }];
     }),
   );
   protected readonly nows = computed(() =>
     this.model().causes.flatMap((cause, at) => {
-      const { middle, thickness } = this.shape().bands[at]!.at.at(-1)!;
+      const { middle, thickness } = sure(sure(this.shape().bands[at]).at.at(-1));
       if (thickness < 14) return [];
       const lines = wrap(cause.say, 21);
       // What is left over is never what one reads first.
@@ -344,7 +348,7 @@ export class CauseBands {
           id: cause.id,
           x: this.shape().nowAt + 12,
           y: middle + (large ? 0 : 5),
-          chance: inHundred(cause.chances.at(-1)!),
+          chance: inHundred(sure(cause.chances.at(-1))),
           short: cause.say.length > 24 ? cause.short : cause.say,
           large,
           lines,
@@ -353,7 +357,9 @@ export class CauseBands {
     }),
   );
   protected readonly words = computed(() => {
-    const now = this.model().causes.map((cause) => `${cause.say} ${inHundred(cause.chances.at(-1)!)} in 100`);
+    const now = this.model().causes.map(
+      (cause) => `${cause.say} ${inHundred(sure(cause.chances.at(-1)))} in 100`,
+    );
     return `Causes after ${this.model().findings.length} findings: ${now.join('; ')}.`;
   });
 }
@@ -362,14 +368,14 @@ const strength = (factor: number): number => (factor > 0 ? Math.max(factor, 1 / 
 
 /** The last band, 'none of these', always has the empty ground's texture. */
 const textureOf = (at: number, count: number) =>
-  at === count - 1 ? TEXTURES.at(-1)! : TEXTURES[at % (TEXTURES.length - 1)]!;
+  at === count - 1 ? sure(TEXTURES.at(-1)) : sure(TEXTURES[at % (TEXTURES.length - 1)]);
 
 /** Two marks on one line do not cover one another. */
 function apart<T extends { y: number }>(marks: readonly T[]): T[] {
   const sorted = [...marks].sort((one, other) => one.y - other.y);
   for (let at = 1; at < sorted.length; at++) {
-    const gap = sorted[at]!.y - sorted[at - 1]!.y;
-    if (gap < 25) sorted[at] = { ...sorted[at]!, y: Math.min(HEIGHT - 12, sorted[at - 1]!.y + 25) };
+    const gap = sure(sorted[at]).y - sure(sorted[at - 1]).y;
+    if (gap < 25) sorted[at] = { ...sure(sorted[at]), y: Math.min(HEIGHT - 12, sure(sorted[at - 1]).y + 25) };
   }
   return sorted;
 }

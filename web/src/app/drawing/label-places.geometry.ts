@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 /** px; x and y are the upper left corner. */
 export interface Box {
   readonly x: number;
@@ -65,7 +66,7 @@ export function placeLabels(
         if (!best || cost < best.cost - 1e-9) best = { cost, place, lines };
       }
     }
-    const { place, lines } = best!;
+    const { place, lines } = sure(best);
     taken.push(place);
     const x = place.x + place.width / 2;
     return {

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { inHundred } from '@petrichor/core/diagnose';
 
@@ -143,7 +144,7 @@ function twoLines(text: string): string[] {
   const words = text.split(' ');
   const lines = ['', ''];
   for (const word of words) {
-    const line = lines[0]!.length + word.length < 16 && lines[1] === '' ? 0 : 1;
+    const line = sure(lines[0]).length + word.length < 16 && lines[1] === '' ? 0 : 1;
     lines[line] = `${lines[line]} ${word}`.trim();
   }
   return lines

@@ -14,6 +14,7 @@ import {
   stillOut,
   trayItemId,
   type JobState,
+  type Phase,
   type StepProgress,
 } from '@petrichor/core/job';
 import { sayMinutes } from '@petrichor/core/units';
@@ -239,7 +240,8 @@ export class Profile {
       `Profile of the way: ${this.drawn().doneWords} on the way in, ${this.drawn().outWords} on the way out`,
   );
 
-  protected readonly drawn = computed(() => {
+  /** What stands in each row, from the desk down to the drive; where it is drawn comes after. */
+  private readonly said = computed(() => {
     const job = this.job();
     const all = progress(job);
     const visit = job.way?.scouting ?? null;
@@ -253,22 +255,9 @@ export class Profile {
     );
     const extras = all.filter((one) => one.step.leg === 'swap' && one.step.mirrorOf === null);
     const count = inward.length + 2;
-    const top = HEAD;
     const legX = (from: number, to: number, row: number) => from + ((to - from) * (row + 0.5)) / count;
     const out = stillOut(job);
-    const time = (one: StepProgress) => {
-      const moving = one.step.moves.find((thing) => thing.kind === 'screw');
-      const moved = Object.values(one.moved).reduce((sum, n) => sum + n, 0);
-      const of = one.step.moves.reduce(
-        (sum, thing) => sum + (thing.kind === 'screw' ? thing.holes.length : 1),
-        0,
-      );
-      return one.short
-        ? 'left short'
-        : one.step.id === current?.id && moving && moved > 0
-          ? `${moved} of ${of}`
-          : sayMinutes(one.step.minutes);
-    };
+    const time = (one: StepProgress) => timeOf(one, one.step.id === current?.id);
     const base = (row: number) => ({
       key: row,
       left: { x: legX(LEFT_TOP, LEFT_BOTTOM, row) },
@@ -281,8 +270,7 @@ export class Profile {
       leftText: 'Four parts',
       leftTime: 'done',
       leftDone: true,
-      rightText: visit ? 'Back to ' + SAY_PHASE[visit.from].toLowerCase() : 'Set up, prove',
-      rightTime: visit ? '' : '35 min',
+      ...(visit ? backTo(visit.from) : AFTERWARDS),
       rightDone: false,
       open: out.filter((item) => item.kind === 'setting').length,
       now: null as 'left' | 'right' | null,
@@ -301,36 +289,30 @@ export class Profile {
         leftText: one.step.short,
         leftTime: time(one),
         leftDone: one.done,
-        rightText: back?.step.short ?? '',
-        rightTime: back ? time(back) : '',
-        rightDone: back?.done ?? false,
+        ...rightOf(back, time),
         open: out.reduce((sum, item) => sum + (ids.has(item.id) ? item.out : 0), 0),
-        now:
-          one.step.id === current?.id
-            ? ('left' as const)
-            : back && back.step.id === current?.id
-              ? ('right' as const)
-              : null,
+        now: sideAt(current?.id, one, back),
       };
     });
-    const extraDone = extras.every((one) => one.done);
     const swap = {
       ...base(count - 1),
-      tone: 'var(--s6)',
-      layer: visit ? 'Look' : 'Swap',
-      leftText: visit ? 'Look, measure' : 'New drive',
+      ...(visit ? LOOK : SWAP),
       leftTime: job.choice?.drive.name ?? '',
       leftDone: inward.every((one) => one.done),
-      rightText: extras.map((one) => one.step.short).join(', '),
-      rightTime: extras.length > 0 ? sayMinutes(extras.reduce((sum, one) => sum + one.step.minutes, 0)) : '',
-      rightDone: extraDone,
+      ...extrasSide(extras),
       open: 0,
       now: extras.some((one) => one.step.id === current?.id) ? ('right' as const) : null,
     };
-    const strips = 2 + stepRows.filter((row) => row.layer).length;
-    const rowHeight = Math.max(34, Math.min(49, Math.floor((560 - strips * STRIP) / count)));
+    return { all, inward, rows: [desk, ...stepRows, swap] };
+  });
+
+  protected readonly drawn = computed(() => {
+    const { all, inward, rows: said } = this.said();
+    const top = HEAD;
+    const strips = said.filter((row) => row.layer).length;
+    const rowHeight = Math.max(34, Math.min(49, Math.floor((560 - strips * STRIP) / said.length)));
     let y = top;
-    const rows = [desk, ...stepRows, swap].map((row) => {
+    const rows = said.map((row) => {
       // The name of a layer has a line of its own, so that no step's name is written over it.
       const strip = row.layer ? STRIP : 0;
       const mid = y + strip + rowHeight / 2 - 1;
@@ -354,11 +336,11 @@ export class Profile {
     const legAt = (from: number, to: number, y: number) =>
       from + ((to - from) * (y - top)) / (height - 12 - top);
     const marker = at ? { x: down ? at.left.x : at.right.x, y: at.mid, down } : null;
-    const openTo = at ? at.mid : job.phase === 'try' ? bottom : top;
+    const trying = this.job().phase === 'try';
+    const openTo = at ? at.mid : trying ? bottom : top;
     const left = inward.filter((one) => one.done).length;
-    const backLeft = all
-      .filter((one) => one.step.leg !== 'in' && !one.done)
-      .reduce((sum, one) => sum + one.step.minutes, 0);
+    const backLeft = minutesBack(all);
+    const upTo = marker ? `L${marker.x} ${marker.y}` : trying ? '' : `L${RIGHT_TOP} ${top}`;
     return {
       height,
       top,
@@ -369,9 +351,53 @@ export class Profile {
       ahead: `M${LEFT_TOP} ${top}L${LEFT_BOTTOM} ${bottom}H${RIGHT_BOTTOM}L${RIGHT_TOP} ${top}`,
       walked: down
         ? `M${LEFT_TOP} ${top}L${legAt(LEFT_TOP, LEFT_BOTTOM, deepest)} ${deepest}`
-        : `M${LEFT_TOP} ${top}L${LEFT_BOTTOM} ${bottom}H${RIGHT_BOTTOM}${marker ? `L${marker.x} ${marker.y}` : job.phase === 'try' ? '' : `L${RIGHT_TOP} ${top}`}`,
+        : `M${LEFT_TOP} ${top}L${LEFT_BOTTOM} ${bottom}H${RIGHT_BOTTOM}${upTo}`,
       doneWords: `${left} of ${inward.length} done`,
       outWords: backLeft > 0 ? sayMinutes(backLeft) : 'done',
     };
   });
+}
+
+const LOOK = { tone: 'var(--s6)', layer: 'Look', leftText: 'Look, measure' };
+const SWAP = { tone: 'var(--s6)', layer: 'Swap', leftText: 'New drive' };
+
+/** What is done at the bottom besides: on the side of the way back. */
+const extrasSide = (extras: readonly StepProgress[]) => ({
+  rightText: extras.map((one) => one.step.short).join(', '),
+  rightTime: extras.length > 0 ? sayMinutes(extras.reduce((sum, one) => sum + one.step.minutes, 0)) : '',
+  rightDone: extras.every((one) => one.done),
+});
+
+/** How far a step with screws is while it is at hand; else how long it takes. */
+function timeOf({ step, moved, short }: StepProgress, atHand: boolean): string {
+  if (short) return 'left short';
+  const count = Object.values(moved).reduce((sum, n) => sum + n, 0);
+  if (!atHand || count === 0 || !step.moves.some((thing) => thing.kind === 'screw'))
+    return sayMinutes(step.minutes);
+  const of = step.moves.reduce((sum, thing) => sum + (thing.kind === 'screw' ? thing.holes.length : 1), 0);
+  return `${count} of ${of}`;
+}
+
+const minutesBack = (all: readonly StepProgress[]): number =>
+  all.filter((one) => one.step.leg !== 'in' && !one.done).reduce((sum, one) => sum + one.step.minutes, 0);
+
+const AFTERWARDS = { rightText: 'Set up, prove', rightTime: '35 min' };
+const backTo = (phase: Phase) => ({ rightText: `Back to ${SAY_PHASE[phase].toLowerCase()}`, rightTime: '' });
+
+/** The step that undoes one of the way in, on the other side of its row. */
+const rightOf = (back: StepProgress | undefined, time: (one: StepProgress) => string) => ({
+  rightText: back?.step.short ?? '',
+  rightTime: back ? time(back) : '',
+  rightDone: back?.done ?? false,
+});
+
+/** On which side of a row the hands are. */
+function sideAt(
+  current: string | undefined,
+  inward: StepProgress,
+  back: StepProgress | undefined,
+): 'left' | 'right' | null {
+  if (current === undefined) return null;
+  if (inward.step.id === current) return 'left';
+  return back?.step.id === current ? 'right' : null;
 }

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 /** A partition of a drive as it is drawn; bytes from the start of the drive. */
 export interface StrataPart {
   readonly number: number;
@@ -87,7 +88,7 @@ export function strataShape(source: StrataDrive, target: StrataDrive, height: nu
 
 /** Earth gets darker with depth; what a drive starts and mends itself with is stone. */
 const toneOf = (part: StrataPart, at: number): string =>
-  part.stretches ? TONES[2 + (at % 3)]! : TONES[at % 2]!;
+  part.stretches ? sure(TONES[2 + (at % 3)]) : sure(TONES[at % 2]);
 
 /** @param floor where the lowest name beside the column already stands. */
 function shapesOf(

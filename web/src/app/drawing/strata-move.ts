@@ -8,7 +8,7 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { GB, GIB } from '@petrichor/core/units';
+import { GB, GIB, sure } from '@petrichor/core/units';
 import { marksFor, STRATA, strataShape, type PartShape, type StrataDrive } from './strata-move.geometry';
 
 /** Places of the old drive that do not read, bytes. */
@@ -108,7 +108,7 @@ export class StrataMove {
   protected drag(event: PointerEvent, last: boolean): void {
     const held = this.held();
     if (!held) return;
-    const svg = this.host.nativeElement.querySelector('svg')!.getBoundingClientRect();
+    const svg = sure(this.host.nativeElement.querySelector('svg')).getBoundingClientRect();
     const y = ((event.clientY - svg.top) / svg.height) * (this.height() + 34);
     const bytes = Math.max(0, (y - held.top) / this.shape().pixelsPerByte);
     // Whole GiB under the hand; the field beside takes finer sizes.

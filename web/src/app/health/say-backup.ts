@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { BackupReply } from '@petrichor/api';
 import { sayWhen } from '../shell/promise';
 import type { MarkName } from '../ui/state-mark';
@@ -6,9 +7,9 @@ import type { MarkName } from '../ui/state-mark';
 export function sayBackup({ standing, madeAt, checkedAt }: BackupReply): { mark: MarkName; words: string } {
   switch (standing) {
     case 'good':
-      return { mark: 'settled', words: `Backed up and checked ${sayWhen(checkedAt!)}` };
+      return { mark: 'settled', words: `Backed up and checked ${sayWhen(sure(checkedAt))}` };
     case 'unchecked':
-      return { mark: 'needs', words: `Backed up ${sayWhen(madeAt!)}, not checked yet` };
+      return { mark: 'needs', words: `Backed up ${sayWhen(sure(madeAt))}, not checked yet` };
     case 'none':
       return { mark: 'needs', words: 'Nothing is backed up' };
     case 'old':

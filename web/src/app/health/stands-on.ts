@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import type { HealthReply, Standing } from '@petrichor/api';
 import { sayBytes } from '@petrichor/core/move';
 import { sayMoment, sayWhen } from '../shell/promise';
@@ -43,7 +44,7 @@ export function standsOn(health: HealthReply): Leg[] {
       disk.standing,
       disk.freeBytes === null
         ? 'It cannot be asked.'
-        : `${sayBytes(disk.freeBytes)} of ${sayBytes(disk.totalBytes!)} free.`,
+        : `${sayBytes(disk.freeBytes)} of ${sayBytes(sure(disk.totalBytes))} free.`,
       disk.standing !== 'good' && 'Make room: a full disk stops everything.',
     ),
     leg(

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -158,7 +159,7 @@ export class GateBar {
     const all = this.open();
     if (all.length === 0) return;
     this.went = (this.went + 1) % all.length;
-    this.goTo(all[this.went]!);
+    this.goTo(sure(all[this.went]));
   }
 
   protected returnTo(): void {

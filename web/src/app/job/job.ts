@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import {
   ApplicationRef,
   ChangeDetectionStrategy,
@@ -115,7 +116,9 @@ export class JobScreen {
   protected readonly afterSwap = computed(
     () => this.see() === 'after-swap' && !isBefore(this.job()?.phase ?? 'diagnose', 'try'),
   );
-  protected readonly lookingBack = computed(() => this.job() !== null && this.phase() !== this.job()!.phase);
+  protected readonly lookingBack = computed(
+    () => this.job() !== null && this.phase() !== sure(this.job()).phase,
+  );
   protected readonly parts = computed(() => {
     const at = phaseIndex(this.job()?.phase ?? 'diagnose');
     const ended = this.job()?.endedEarly !== null;

@@ -14,7 +14,7 @@ import type { Correction, ModelRecord } from '@petrichor/api';
 import { guideHowTo, guideMarkdown, guideSheets } from '@petrichor/core/formats';
 import { sayModel, type MachineModel, type Slot } from '@petrichor/core/hardware';
 import { drawMat, guideWarnings, overlengths, sayTurns, buildWay } from '@petrichor/core/teardown';
-import { sayMinutes } from '@petrichor/core/units';
+import { sayMinutes, sure } from '@petrichor/core/units';
 import { format } from 'date-fns';
 import { firstValueFrom } from 'rxjs';
 import { ConnectionLine } from '../shell/connection-line';
@@ -73,14 +73,14 @@ export class ModelScreen {
   protected readonly record = signal<ModelRecord | null>(null);
   protected readonly fault = signal('');
   protected readonly words = signal<Record<string, string>>({});
-  protected readonly name = computed(() => (this.model() ? sayModel(this.model()!) : 'Model'));
+  protected readonly name = computed(() => (this.model() ? sayModel(sure(this.model())) : 'Model'));
   protected readonly ways = computed(() => {
     const model = this.model();
-    return (model?.slots ?? []).map((slot) => ({ slot, ...this.wayOf(model!, slot) }));
+    return (model?.slots ?? []).map((slot) => ({ slot, ...this.wayOf(sure(model), slot) }));
   });
-  protected readonly hazards = computed(() => (this.model() ? overlengths(this.model()!.guide) : []));
+  protected readonly hazards = computed(() => (this.model() ? overlengths(sure(this.model()).guide) : []));
   protected readonly warnings = computed(() =>
-    this.model() ? guideWarnings(this.model()!).filter((one) => one.code !== 'overlength') : [],
+    this.model() ? guideWarnings(sure(this.model())).filter((one) => one.code !== 'overlength') : [],
   );
   protected readonly day = (at: string): string => format(new Date(at), 'd MMM yyyy');
 
@@ -173,7 +173,7 @@ export class ModelScreen {
         await savePdf(`${name}.pdf`, (face) => guideSheets(model, this.paper.name(), face)),
       );
     // Every screw of the guide, whichever slot it is on the way to.
-    const all = { ...model.slots[0]!, reach: model.guide.operations.map((one) => one.id) };
+    const all = { ...sure(model.slots[0]), reach: model.guide.operations.map((one) => one.id) };
     const way = buildWay(model, all, [], { policy: this.policy() });
     if (!way.ok) return this.fault.set(`There is no mat of this guide yet. ${way.problem}`);
     this.fault.set(

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { PolicySchema, type Policy } from '@petrichor/core/teardown';
@@ -73,7 +74,7 @@ export class PolicyForm {
 
   protected save(): void {
     const read = PolicySchema.safeParse(this.mine());
-    this.fault.set(read.success ? '' : read.error.issues[0]!.message);
+    this.fault.set(read.success ? '' : sure(read.error.issues[0]).message);
     if (!read.success) return;
     this.api.setPolicy({ body: read.data }).subscribe({
       next: () => {

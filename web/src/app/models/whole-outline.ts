@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { SAY_SIDE, sayScrew, type Guide, type MachineOutline, type Side } from '@petrichor/core/hardware';
 import { placeLabels } from '../drawing/label-places.geometry';
@@ -148,7 +149,7 @@ export class WholeOutline {
         here.counts.set(say, (here.counts.get(say) ?? 0) + thing.holes.length);
         for (const hole of thing.holes)
           here.holes.push({
-            path: shape(here.kinds.get(say)!, hole.xMm, hole.yMm),
+            path: shape(sure(here.kinds.get(say)), hole.xMm, hole.yMm),
             captive: thing.captive,
             x: hole.xMm,
             y: hole.yMm,

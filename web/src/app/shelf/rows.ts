@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { PART_KIND_WORDS, sayDrive, sayForm, sayLink, type Drive, type Part } from '@petrichor/core/hardware';
 import { EMPTY, freeOf, type ItemRef, type Level } from '@petrichor/core/shelf';
 
@@ -66,5 +67,5 @@ export function scanned(rows: readonly ShelfRow[], text: string): ShelfRow | nul
   const begun = rows.filter(
     (row) => row.item.id.startsWith(typed) || row.name.toLowerCase().startsWith(typed),
   );
-  return begun.length === 1 ? begun[0]! : null;
+  return begun.length === 1 ? sure(begun[0]) : null;
 }

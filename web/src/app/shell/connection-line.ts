@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { definitionOf } from '@petrichor/core/job';
-import { clause, cut } from '@petrichor/core/units';
+import { clause, cut, sure } from '@petrichor/core/units';
 import { firstValueFrom } from 'rxjs';
 import { Api, faultOf } from '../state/api';
 import { selectConnection } from '../state/connection/connection.reducer';
@@ -112,7 +112,7 @@ export class ConnectionLine {
   private readonly lost = computed(() => {
     const { lostSince, keeps } = this.connection();
     const count = this.pending();
-    const since = `Not connected since ${sayTime(lostSince!)}.`;
+    const since = `Not connected since ${sayTime(sure(lostSince))}.`;
     if (keeps) return `${since} Steps are kept here${count > 0 ? `, ${count} to send` : ''}.`;
     return `${since} This browser keeps nothing: do not close or reload this page${count > 0 ? ` before its ${count} steps are sent` : ''}.`;
   });
@@ -120,7 +120,7 @@ export class ConnectionLine {
   protected readonly setBack = computed(() => {
     const mine = this.ahead.mine();
     const what = mine.length === 1 ? 'A step that you did' : `${mine.length} steps that you did`;
-    return `The server was restored to an earlier time. ${what} here since ${sayWhen(mine[0]!.at)} ${mine.length === 1 ? 'is' : 'are'} not in it.`;
+    return `The server was restored to an earlier time. ${what} here since ${sayWhen(sure(mine[0]).at)} ${mine.length === 1 ? 'is' : 'are'} not in it.`;
   });
 
   protected saveAhead(): void {

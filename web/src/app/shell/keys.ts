@@ -94,8 +94,9 @@ export class Keys {
     this.app.tick();
     if (this.modals.any) return this.inModal(event);
     const target = event.target instanceof Element ? event.target : null;
-    if (event.key !== 'Escape' && target?.closest(TYPING)) return this.forget();
-    if (event.key === 'Escape' && target?.closest(OVERLAY)) return;
+    if (event.key === 'Escape') {
+      if (target?.closest(OVERLAY)) return;
+    } else if (target?.closest(TYPING)) return this.forget();
     if (event.ctrlKey || event.metaKey || event.altKey)
       return this.act(this.find(withModifier(event)), event);
     if (event.key.length === 1 && event.key !== ' ') return this.sign(event);

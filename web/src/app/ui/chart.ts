@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import {
   afterRenderEffect,
   ChangeDetectionStrategy,
@@ -105,7 +106,7 @@ export class Chart {
       },
       yaxis: {
         min: 0,
-        ...(this.most() === null ? {} : { max: this.most()! }),
+        ...(this.most() === null ? {} : { max: sure(this.most()) }),
         labels: {
           style: text,
           formatter: (value: number) =>

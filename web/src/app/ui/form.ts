@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { computed, linkedSignal, signal, untracked, type Signal, type WritableSignal } from '@angular/core';
 import {
   form as fieldsOf,
@@ -87,7 +88,7 @@ export function form<S extends z.ZodObject>(
     if (failure === null) return clear();
     const own = failure.fields
       .map((one) => ({ path: one.path.split('.'), message: one.message }))
-      .filter(({ path }) => path[0]! in schema.shape);
+      .filter(({ path }) => sure(path[0]) in schema.shape);
     fault.set(own.length > 0 ? '' : failure.sentence);
     told.set(own.map((one) => ({ ...one, of: valueAt(model(), one.path) })));
   };

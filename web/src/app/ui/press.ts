@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import fontkit from '@cantoo/fontkit';
 import { PDFDocument, type PDFFont, type PDFImage } from '@cantoo/pdf-lib';
 import type { Sheet, Typeface } from '@petrichor/core/sheets';
@@ -73,7 +74,8 @@ export class Press implements Typeface {
     const runs: { text: string; font: PDFFont | null }[] = [];
     for (const { segment: letter } of LETTERS.segment(text.normalize('NFC'))) {
       const font =
-        faces.find(({ has }) => [...letter].every((sign) => has.has(sign.codePointAt(0)!)))?.font ?? null;
+        faces.find(({ has }) => [...letter].every((sign) => has.has(sure(sign.codePointAt(0)))))?.font ??
+        null;
       const last = runs.at(-1);
       // A space between letters that are drawn as a picture belongs to it.
       if (last && (last.font === font || (letter === ' ' && last.font === null))) last.text += letter;

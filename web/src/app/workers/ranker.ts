@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { Injectable } from '@angular/core';
 import {
   jobAt,
@@ -49,7 +50,7 @@ export class Ranker {
     const own = new Map(changed.map((drive) => [drive.id, drive]));
     const bench = jobAt(place);
     return Array.from(order.subarray(0, most), (at) => {
-      const drive = own.get(drives[at]!.id) ?? drives[at]!;
+      const drive = own.get(sure(drives[at]).id) ?? sure(drives[at]);
       return { drive, verdict: judgeAt(bench, drive), link: linkOf(place, drive) };
     });
   }

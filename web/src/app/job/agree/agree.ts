@@ -23,7 +23,7 @@ import {
 } from '@petrichor/core/job';
 import { sayMbs } from '@petrichor/core/prove';
 import { depositOf, SAY_OPTION, sayTax, suggest, worthIt, type QuoteOption } from '@petrichor/core/quote';
-import { sayMinutes, sayMoney } from '@petrichor/core/units';
+import { sayMinutes, sayMoney, sure } from '@petrichor/core/units';
 import { Keys } from '../../shell/keys';
 import { sayWhen } from '../../shell/promise';
 import { JobDesk } from '../../state/jobs/job-desk';
@@ -99,7 +99,7 @@ export class AgreeSection {
       const job = this.job();
       const place = job.choice ? placeOf(job, job.choice.slot.id, this.knowledge()) : null;
       // What this job has reserved is there for it.
-      return place ? { place, drives: this.drives(), own: [job.choice!.drive] } : undefined;
+      return place ? { place, drives: this.drives(), own: [sure(job.choice).drive] } : undefined;
     },
     loader: ({ params }) => this.ranker.candidates(params.place, params.drives, LOOKED_AT, params.own),
   });
@@ -153,7 +153,7 @@ export class AgreeSection {
   protected readonly headline = computed(() => {
     const job = this.job();
     if (!job.offer) return 'Nothing is offered yet.';
-    if (agreementHolds(job)) return `Agreed: ${sayMoney(job.agreement!.totalMinor)}.`;
+    if (agreementHolds(job)) return `Agreed: ${sayMoney(sure(job.agreement).totalMinor)}.`;
     const bill = billNow(job);
     return job.agreement && bill ? `Ask again: it is ${sayMoney(bill.totalMinor)} now.` : 'Waits for a yes.';
   });

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { sayFactor, sayTimesSign, type DiagnosisKnowledge, type Looked } from '@petrichor/core/diagnose';
 import type { KeptFinding } from '@petrichor/core/job';
 import type { BandsModel } from '../../drawing/cause-bands';
@@ -17,8 +18,8 @@ export const texturesOf = (
 ): { id: string; short: string; ground: string; pattern: string }[] => [
   ...(looked?.weighing.ranked ?? [])
     .slice(0, MOST_BANDS)
-    .map(({ cause: { id, short } }, at) => ({ id, short, ...TEXTURES[at % (TEXTURES.length - 1)]! })),
-  { id: 'none', short: 'none', ...TEXTURES.at(-1)! },
+    .map(({ cause: { id, short } }, at) => ({ id, short, ...sure(TEXTURES[at % (TEXTURES.length - 1)]) })),
+  { id: 'none', short: 'none', ...sure(TEXTURES.at(-1)) },
 ];
 
 /** What the bands are drawn from: the likeliest causes, the others together, and none of these. */
@@ -38,8 +39,8 @@ export function bandsOf(
       id,
       say,
       short,
-      chances: [prior.get(id) ?? 0, ...columns.map((one) => one.chances[at]!)],
-      factors: columns.map((one) => one.factors[at]!),
+      chances: [prior.get(id) ?? 0, ...columns.map((one) => sure(one.chances[at]))],
+      factors: columns.map((one) => sure(one.factors[at])),
     };
   });
   const others = edition.causes
@@ -52,7 +53,7 @@ export function bandsOf(
     short: 'others',
     chances: [
       others.reduce((sum, { id }) => sum + (prior.get(id) ?? 0), 0),
-      ...columns.map((one) => others.reduce((sum, { at }) => sum + one.chances[at]!, 0)),
+      ...columns.map((one) => others.reduce((sum, { at }) => sum + sure(one.chances[at]), 0)),
     ],
     factors: flat,
   };

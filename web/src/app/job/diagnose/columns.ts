@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { observationById, type DiagnosisKnowledge, type Looked, type Sense } from '@petrichor/core/diagnose';
 import type { KeptFinding } from '@petrichor/core/job';
 
@@ -50,7 +51,8 @@ export function columnsOf(
     const known = observationById(edition, observation);
     const factors = step?.factors ?? edition.causes.map(() => 1);
     const little =
-      !out && factors.every((factor, at) => chances[at]! < 0.02 || (factor < LITTLE && factor > 1 / LITTLE));
+      !out &&
+      factors.every((factor, at) => sure(chances[at]) < 0.02 || (factor < LITTLE && factor > 1 / LITTLE));
     const say = known ? (seen ? known.say : known.sayNot) : observation;
     columns.push({
       key: observation,
@@ -84,7 +86,7 @@ function foldLittle(columns: readonly (Column & { little: boolean })[]): Column[
       say: `${count} findings that changed little`,
       detail: '',
       sense: last.sense === column.sense ? column.sense : 'Several',
-      factors: column.factors.map((factor, at) => factor * last.factors[at]!),
+      factors: column.factors.map((factor, at) => factor * sure(last.factors[at])),
       count,
     };
   }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import type { DockBay, DockRun } from '@petrichor/api';
 import { mayNotRun, SAY_RUN, type JobState, type RunKind } from '@petrichor/core/job';
-import { sayMarked } from '@petrichor/core/units';
+import { sayMarked, sure } from '@petrichor/core/units';
 import { Store } from '@ngrx/store';
 import { ProgressBar } from 'primeng/progressbar';
 import { firstValueFrom } from 'rxjs';
@@ -42,7 +42,7 @@ export class DockPanel {
           ? 'Draws power, does not answer'
           : 'Empty',
       run: bay.run ? this.shown(bay.run) : null,
-      ours: bay.run !== null && this.job().runs.some((one) => one.runId === bay.run!.runId),
+      ours: bay.run !== null && this.job().runs.some((one) => one.runId === sure(bay.run).runId),
     })),
   );
   /** Runs of this job that the dock no longer shows in a bay: pulled out, forgotten, or long done. */

@@ -19,7 +19,7 @@ import {
   type TestWorth,
 } from '@petrichor/core/diagnose';
 import type { Seen } from '@petrichor/core/job';
-import { sayMinutes } from '@petrichor/core/units';
+import { sayMinutes, sure } from '@petrichor/core/units';
 import { OutcomeColumns, type OutcomeColumn } from '../../drawing/outcome-columns';
 import { TEXTURES } from '../../drawing/texture-patterns';
 import { Choice, type ChoiceOption } from '../../ui/choice';
@@ -69,7 +69,7 @@ export class NextTest {
     const ranked = this.looked().advice.ranked.slice(0, LETTERS.length);
     const most = Math.max(...ranked.map((one) => one.share), 0.001);
     return ranked.map((one, at) => ({
-      letter: LETTERS[at]!,
+      letter: sure(LETTERS[at]),
       worth: one,
       bar: (one.share / most) * 74,
       minutes: sayMinutes(one.handsMinutes + one.test.waitMinutes),
@@ -106,7 +106,7 @@ export class NextTest {
     if (planned.length < 2) return '';
     const minutes = planned.reduce((sum, one) => sum + one.minutes, 0);
     const names = planned.map((one) => lower(one.test.say));
-    return `In a row: ${names.join(', then ')}. ${sayMinutes(minutes)} in all; settled ${sayOften(planned.at(-1)!.settledAfter)}.`;
+    return `In a row: ${names.join(', then ')}. ${sayMinutes(minutes)} in all; settled ${sayOften(sure(planned.at(-1)).settledAfter)}.`;
   });
   protected readonly forbidden = computed(() =>
     this.looked()

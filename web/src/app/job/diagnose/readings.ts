@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { remainingLife, sayCount, whatMoved } from '@petrichor/core/diagnose';
 import { attributeRaw } from '@petrichor/core/hardware';
@@ -73,9 +74,12 @@ export class Readings {
       const flash = readings.every((one) => one.report.nvme !== null);
       const all = flash
         ? [
-            { name: 'Spare, %', values: readings.map((one) => one.report.nvme!.availableSparePercent) },
-            { name: 'Used, %', values: readings.map((one) => one.report.nvme!.percentageUsed) },
-            { name: 'Media errors', values: readings.map((one) => Number(one.report.nvme!.mediaErrors)) },
+            { name: 'Spare, %', values: readings.map((one) => sure(one.report.nvme).availableSparePercent) },
+            { name: 'Used, %', values: readings.map((one) => sure(one.report.nvme).percentageUsed) },
+            {
+              name: 'Media errors',
+              values: readings.map((one) => Number(sure(one.report.nvme).mediaErrors)),
+            },
           ]
         : HISTORY.map(({ id, name }) => ({
             name,

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { commandFields, type JobState } from '@petrichor/core/job';
@@ -38,7 +39,7 @@ export class StopBoard {
       return refusal;
     },
   });
-  protected readonly stop = computed(() => this.job().stop!);
+  protected readonly stop = computed(() => sure(this.job().stop));
   protected readonly next = computed(() => this.stop().steps.find((step) => step.done === null) ?? null);
 
   private readonly weighing = weighingOf(

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { Router, RouterLink } from '@angular/router';
@@ -92,7 +93,7 @@ export class HandOverSection {
     const model = this.models().find((one) => one.id === job.intake.modelId);
     const beside =
       model !== undefined &&
-      slotsOfJob(model, job).some((slot) => slot.fitted !== null && slot.id !== job.choice!.slot.id);
+      slotsOfJob(model, job).some((slot) => slot.fitted !== null && slot.id !== sure(job.choice).slot.id);
     return (
       hadOldDrive(job) ||
       job.oldDriveFate !== null ||

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { workshopPage } from '@petrichor/core/papers';
 import { Clock } from '../../shell/clock';
@@ -24,7 +25,7 @@ export class WorkshopPaperScreen {
   private readonly open = inject(JobDesk).open(this.jobId);
   protected readonly job = computed(() => this.open()?.shown ?? null);
   protected readonly day = computed(() =>
-    this.job() ? sayDay(this.job()!.closed?.at ?? this.clock.now()) : null,
+    this.job() ? sayDay(sure(this.job()).closed?.at ?? this.clock.now()) : null,
   );
   protected readonly page = computed(() => {
     const job = this.job();

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { DomSanitizer } from '@angular/platform-browser';
@@ -68,7 +69,7 @@ export class MatchAdapted {
     send: ({ label, thicknessMm, with: tool }) => {
       const [slot, template] = [this.slot(), this.template()];
       if (!slot || !template) return { sentence: 'Choose the slot it is for.' };
-      if (this.faults().length > 0) return { sentence: this.faults()[0]! };
+      if (this.faults().length > 0) return { sentence: sure(this.faults()[0]) };
       return this.desk.give(this.job(), {
         type: 'adapt',
         slotId: slot.id,

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Candidate, Outcome } from '@petrichor/core/fit';
 import { sayDrive, sayForm } from '@petrichor/core/hardware';
@@ -186,7 +187,7 @@ export class MatchCompare {
     );
     const differ = ({ cells }: Line) =>
       cells.length < 2 ||
-      cells.some((cell) => cell.say !== cells[0]!.say || cell.outcome !== cells[0]!.outcome);
+      cells.some((cell) => cell.say !== sure(cells[0]).say || cell.outcome !== sure(cells[0]).outcome);
     const told = new Set(['speed', 'capacity']);
     return [
       verdict,

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -304,7 +305,7 @@ export class MatchSection {
     const slot = this.slot();
     const told =
       this.model() && slot
-        ? slotsOf(this.model()!, this.job().variantId).find((one) => one.id === slot.id)
+        ? slotsOf(sure(this.model()), this.job().variantId).find((one) => one.id === slot.id)
         : null;
     if (!slot || !told || slot.kind === 'soldered') return null;
     if (told.fitted === null)

@@ -11,7 +11,7 @@ import { Store } from '@ngrx/store';
 import type { DockDrive, DockRun as Told } from '@petrichor/api';
 import { mayNotRun, SAY_RUN, type JobState, type Run } from '@petrichor/core/job';
 import { endOfPartitions, type Crossing } from '@petrichor/core/move';
-import { sayMarked } from '@petrichor/core/units';
+import { sayMarked, sure } from '@petrichor/core/units';
 import { firstValueFrom } from 'rxjs';
 import { sayTime, sayWhen } from '../../shell/promise';
 import { Api, faultOf } from '../../state/api';
@@ -83,14 +83,14 @@ export class DockRunBoard {
       if (last) return last.bay;
       const { oldDrive, newDrive } = this.job().serials;
       const bays = this.bays().filter((bay) => bay.drive !== null && bay.drive.serial !== newDrive);
-      return (bays.find((bay) => bay.drive!.serial === oldDrive) ?? bays[0])?.bay ?? null;
+      return (bays.find((bay) => sure(bay.drive).serial === oldDrive) ?? bays[0])?.bay ?? null;
     }),
     computation: (bay) => bay,
   });
   protected readonly to = linkedSignal<string | null, string | null>({
     source: computed(() => {
       const others = this.bays().filter((bay) => bay.bay !== this.from() && bay.drive !== null);
-      return (others.find((bay) => sayOf(bay.drive!) === this.last()?.target) ?? others[0])?.bay ?? null;
+      return (others.find((bay) => sayOf(sure(bay.drive)) === this.last()?.target) ?? others[0])?.bay ?? null;
     }),
     computation: (bay) => bay,
   });
@@ -152,18 +152,19 @@ export class DockRunBoard {
     const total = told?.totalBytes ?? reached?.totalBytes ?? 0;
     if (total === 0) return null;
     const share = (bytes: number) => Math.min(100, (bytes / total) * 100);
-    const done = told?.doneBytes ?? reached!.doneBytes;
+    const done = told?.doneBytes ?? sure(reached).doneBytes;
+    const bad = told?.badAreas ?? [];
     return {
       done: share(done),
-      before: share(told?.fromByte ?? this.last()!.fromByte),
+      before: share(told?.fromByte ?? sure(this.last()).fromByte),
       percent: Math.floor(share(done)),
-      bad: (told?.badAreas ?? []).map((area) => ({
-        x: share(area.startByte),
-        width: Math.max(0.5, share(area.lengthBytes)),
-        kind: area.kind,
+      bad: bad.map(({ startByte, lengthBytes, kind }) => ({
+        x: share(startByte),
+        width: Math.max(0.5, share(lengthBytes)),
+        kind,
       })),
-      unread: (told?.badAreas ?? []).filter((area) => area.kind === 'unreadable').length,
-      slow: (told?.badAreas ?? []).filter((area) => area.kind === 'slow').length,
+      unread: bad.filter((area) => area.kind === 'unreadable').length,
+      slow: bad.filter((area) => area.kind === 'slow').length,
     };
   });
   protected readonly rate = computed(
@@ -172,10 +173,10 @@ export class DockRunBoard {
       if (history.length < 4) return null;
       const step = Math.max(1, Math.floor(history.length / POINTS));
       const points = history.filter(
-        ([seconds], at) => at % step === 0 && (at === 0 || seconds > history[at - 1]![0]),
+        ([seconds], at) => at % step === 0 && (at === 0 || seconds > sure(history[at - 1])[0]),
       );
       const rates = points.slice(1).map(([seconds, bytes], at) => {
-        const [before, bytesBefore] = points[at]!;
+        const [before, bytesBefore] = sure(points[at]);
         return { minutes: seconds / 60, rate: (bytes - bytesBefore) / (seconds - before) / 1e6 };
       });
       if (rates.length === 0) return null;
@@ -208,16 +209,19 @@ export class DockRunBoard {
     await this.attempt(async () => {
       const fromByte = on?.fromByte ?? 0;
       const run = await firstValueFrom(
-        this.api.startRun({ params: { bay: from! }, body: { kind, targetBay: to, fromByte, toByte: end } }),
+        this.api.startRun({
+          params: { bay: sure(from) },
+          body: { kind, targetBay: to, fromByte, toByte: end },
+        }),
       );
       this.store.dispatch(DockActions.runTold({ run }));
       const refusal = this.desk.give(this.job(), {
         type: 'start-run',
         runId: run.runId,
-        bay: from!,
+        bay: sure(from),
         kind,
-        drive: sayOf(source.drive!),
-        target: sayOf(target.drive!),
+        drive: sayOf(sure(source.drive)),
+        target: sayOf(sure(target.drive)),
         fromByte,
         continues: on?.run.runId ?? null,
       });

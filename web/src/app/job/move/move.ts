@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { answersNow, crossingOf, DATA_PLANS, SafeguardSchema, type JobState } from '@petrichor/core/job';
 import { recommendWay, WAY_IDS, waysAcross, type WayAcross, type WayId } from '@petrichor/core/move';
@@ -98,7 +99,7 @@ export class MoveSection {
     const time = way.total
       ? `${cap(sayRange(way.total))}, ${sayRange(way.hands)} of them yours.`
       : `Nobody knows how much there is, so nobody can say how long it takes; ${sayRange(way.hands)} of it are yours.`;
-    return way.id === this.advice()?.id ? `${time} ${this.advice()!.reason}` : time;
+    return way.id === this.advice()?.id ? `${time} ${sure(this.advice()).reason}` : time;
   });
   protected readonly kind = computed(() =>
     this.at() === 'rescue' ? ('rescue' as const) : ('clone' as const),
@@ -121,7 +122,7 @@ export class MoveSection {
   constructor() {
     keepRuns(this.job);
     inject(GatePlaces).reveal((code) => {
-      const view = VIEW_OF[code.split(':')[0]!];
+      const view = VIEW_OF[sure(code.split(':')[0])];
       if (view) this.chosen.set(view);
     });
     const numbers: Bindings = Object.fromEntries(
@@ -147,7 +148,7 @@ export class MoveSection {
     });
     if (!read.success)
       return this.fault.set(
-        this.at() === null ? 'Choose how the data goes across.' : read.error.issues[0]!.message,
+        this.at() === null ? 'Choose how the data goes across.' : sure(read.error.issues[0]).message,
       );
     const refusal = this.desk.give(this.job(), { type: 'decide-safeguard', safeguard: read.data });
     this.fault.set(refusal?.sentence ?? '');

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { lsblkOf, sfdiskJsonOf } from '@petrichor/core/formats';
 import { factsKnown, type DocumentSource, type JobState } from '@petrichor/core/job';
@@ -58,7 +59,7 @@ export class OldDrive {
         number: one.number,
         say: sayPartition(one),
         kind: one.fileSystem ?? one.kind,
-        size: sayBytes(bytesOf(this.source()!.disk, one.sectors)),
+        size: sayBytes(bytesOf(sure(this.source()).disk, one.sectors)),
         used: one.usedBytes === null ? null : gibOf(one.usedBytes),
         asks: one.kind === 'data' || one.kind === 'linux',
       })),
@@ -78,7 +79,7 @@ export class OldDrive {
   );
   private readonly sectorsHint = computed(() => {
     const told = this.bays().map(
-      (bay) => `bay ${bay.bay}: ${Math.floor(bay.drive!.capacityBytes / 512).toLocaleString('en-GB')}`,
+      (bay) => `bay ${bay.bay}: ${Math.floor(sure(bay.drive).capacityBytes / 512).toLocaleString('en-GB')}`,
     );
     return `Empty: by the standard formula of its marked size.${told.length > 0 ? ` The dock says ${told.join(', ')}.` : ''}`;
   });
@@ -137,7 +138,7 @@ export class OldDrive {
   }
 
   protected counted(id: Counted, value: number | null): void {
-    const { per } = COUNTS.find((one) => one.id === id)!;
+    const { per } = sure(COUNTS.find((one) => one.id === id));
     this.fact(id, value === null ? null : Math.round(value * per));
   }
 

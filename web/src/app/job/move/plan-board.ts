@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -91,7 +92,7 @@ export class PlanBoard {
         size: bytes === null ? null : capacityOf(bytes),
       },
       fresh: {
-        say: sayDrive(this.job().choice!.drive),
+        say: sayDrive(sure(this.job().choice).drive),
         size: capacityOf(target.sectorSize * target.totalSectors),
       },
     };
@@ -173,7 +174,7 @@ export class PlanBoard {
     if (!layout?.ok) return;
     const job = this.job();
     const comments = [
-      `Job ${job.number}, ${job.intake.modelName}: layout for ${sayDrive(job.choice!.drive)}, ${layout.totalSectors} sectors of ${layout.sectorSize} bytes.`,
+      `Job ${job.number}, ${job.intake.modelName}: layout for ${sayDrive(sure(job.choice).drive)}, ${layout.totalSectors} sectors of ${layout.sectorSize} bytes.`,
       'Read it before you run it: sfdisk writes the table of the drive you name, and what was on it is lost.',
       'Check the drive by its serial. On an image first: sfdisk IMAGE < this file',
     ];

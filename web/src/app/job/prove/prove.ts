@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { sayDrive } from '@petrichor/core/hardware';
@@ -79,7 +80,9 @@ export class ProveSection {
   readonly job = input.required<JobState>();
   private readonly desk = inject(JobDesk);
   /** It could not be tried open: this is its trial. */
-  protected readonly later = computed(() => (this.job().way?.start ? sayLater(this.job().way!.start!) : ''));
+  protected readonly later = computed(() =>
+    this.job().way?.start ? sayLater(sure(sure(this.job().way).start)) : '',
+  );
   protected readonly answers: readonly { label: string; value: Working | null }[] = [
     { label: 'works', value: 'works' },
     { label: 'faulty', value: 'faulty' },
@@ -87,7 +90,9 @@ export class ProveSection {
   ];
   protected readonly fault = signal('');
   protected readonly refusal = signal('');
-  protected readonly drive = computed(() => (this.job().choice ? sayDrive(this.job().choice!.drive) : ''));
+  protected readonly drive = computed(() =>
+    this.job().choice ? sayDrive(sure(this.job().choice).drive) : '',
+  );
   protected readonly left = computed(() => (this.job().phase === 'prove' ? missing(this.job()).length : 0));
   protected readonly checks = computed(() =>
     BASELINE_CHECKS.map(({ id, say }) => ({

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -74,12 +75,12 @@ export class WasIt {
     const confirmed = this.job().confirmed;
     if (!confirmed) return null;
     if (confirmed.causeIds.length === 0) return 'unknown';
-    return confirmed.causeIds.includes(this.job().conclusion!.causeId) ? 'yes' : 'other';
+    return confirmed.causeIds.includes(sure(this.job().conclusion).causeId) ? 'yes' : 'other';
   });
   protected readonly answer = computed((): Answer | null => this.picked() ?? this.said());
   /** Arrows run through the list: nothing is kept before it is said to be. */
   protected readonly other = linkedSignal(() =>
-    this.said() === 'other' ? (this.job().confirmed!.causeIds[0] ?? '') : '',
+    this.said() === 'other' ? (sure(this.job().confirmed).causeIds[0] ?? '') : '',
   );
   protected readonly options = computed(() =>
     this.causes().map(({ id, say }) => ({ value: id, label: say })),
@@ -93,7 +94,7 @@ export class WasIt {
 
   protected say(answer: Answer | null): void {
     this.picked.set(answer);
-    if (answer === 'yes') this.keep([this.job().conclusion!.causeId]);
+    if (answer === 'yes') this.keep([sure(this.job().conclusion).causeId]);
     if (answer === 'unknown') this.keep([]);
   }
 

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { Store } from '@ngrx/store';
@@ -135,7 +136,7 @@ export class SealedPanel {
         ? `destroyed ${sayWhen(note.destroyed.at)}`
         : note.looks.length === 0
           ? `sealed by ${note.by.name}, nobody has looked`
-          : `sealed by ${note.by.name}; last look ${note.looks.at(-1)!.by.name}, ${sayWhen(note.looks.at(-1)!.at)}`,
+          : `sealed by ${note.by.name}; last look ${sure(note.looks.at(-1)).by.name}, ${sayWhen(sure(note.looks.at(-1)).at)}`,
     })),
   );
 

@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { missing, sayPlan, setUpHints, setUpItems, type JobState } from '@petrichor/core/job';
@@ -117,7 +118,7 @@ export class SetUpSection {
   protected readonly why = emptyJobDraft(() => this.job().id, 'set-up-why', '');
   protected readonly fault = signal('');
   protected readonly plan = computed(() =>
-    this.job().safeguard ? sayPlan(this.job().safeguard!.plan) : 'No plan for the data',
+    this.job().safeguard ? sayPlan(sure(this.job().safeguard).plan) : 'No plan for the data',
   );
   protected readonly hints = computed(() =>
     setUpHints(this.models().find((one) => one.id === this.job().intake.modelId)),

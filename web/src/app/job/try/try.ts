@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { sayDrive } from '@petrichor/core/hardware';
 import type { JobState } from '@petrichor/core/job';
@@ -50,7 +51,9 @@ export class TrySection {
   protected readonly model = computed(
     () => this.models().find((one) => one.id === this.job().intake.modelId) ?? null,
   );
-  protected readonly drive = computed(() => (this.job().choice ? sayDrive(this.job().choice!.drive) : ''));
+  protected readonly drive = computed(() =>
+    this.job().choice ? sayDrive(sure(this.job().choice).drive) : '',
+  );
   protected readonly refusal = signal('');
 
   protected keep(listing: Listing): void {

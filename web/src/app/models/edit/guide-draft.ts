@@ -7,7 +7,7 @@ import {
   type TakenThing,
 } from '@petrichor/core/hardware';
 import { guideWarnings } from '@petrichor/core/teardown';
-import { cut } from '@petrichor/core/units';
+import { cut, sure } from '@petrichor/core/units';
 
 /** What is being written, and what it was made from. */
 export interface Written {
@@ -65,7 +65,7 @@ export class GuideDraft {
       title: cut(title.trim(), 80),
       short: cut(title.trim().toLowerCase(), 24),
       detail: null,
-      layer: before?.layer ?? this.model().guide.layers[0]!.id,
+      layer: before?.layer ?? sure(this.model().guide.layers[0]).id,
       side: before?.side ?? this.model().guide.startSide,
       tool: before?.tool ?? null,
       minutes: 1,
@@ -90,7 +90,10 @@ export class GuideDraft {
     const rest = all
       .slice(place)
       .map((one) =>
-        before && one.after.length === 1 && one.after[0]!.length === 1 && one.after[0]![0] === before.id
+        before &&
+        one.after.length === 1 &&
+        sure(one.after[0]).length === 1 &&
+        sure(one.after[0])[0] === before.id
           ? { ...one, after: [[id]] }
           : one,
       );
@@ -130,7 +133,9 @@ export class GuideDraft {
     if (!operation) return;
     const after = operation.after.length > alternative ? [...operation.after] : [...operation.after, []];
     const at = Math.min(alternative, after.length - 1);
-    after[at] = needed ? [...new Set([...after[at]!, before])] : after[at]!.filter((one) => one !== before);
+    after[at] = needed
+      ? [...new Set([...sure(after[at]), before])]
+      : sure(after[at]).filter((one) => one !== before);
     this.patch({ after: after.filter((one) => one.length > 0) });
   }
 
@@ -188,7 +193,7 @@ export class GuideDraft {
     const model = withoutEmptyLines(untracked(this.model));
     const read = MachineModelSchema.safeParse({ ...model, guide: { ...model.guide, state } });
     if (read.success) return { model: read.data };
-    const issue = read.error.issues[0]!;
+    const issue = sure(read.error.issues[0]);
     const at = issue.path.indexOf('operations');
     const operation = at >= 0 ? model.guide.operations[Number(issue.path[at + 1])] : undefined;
     const field = issue.path

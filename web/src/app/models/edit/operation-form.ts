@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import {
   PART_KIND_WORDS,
@@ -44,7 +45,7 @@ const RISKS = [
 export class OperationForm {
   readonly draft = input.required<GuideDraft>();
   readonly photo = input<string | null>(null);
-  protected readonly operation = computed(() => this.draft().operation()!);
+  protected readonly operation = computed(() => sure(this.draft().operation()));
   protected readonly layers = computed(() =>
     this.draft()
       .model()

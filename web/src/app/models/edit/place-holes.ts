@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -187,7 +188,7 @@ export class PlaceHoles {
     ] ?? [0, 0];
     if (event.key === 'Delete' || event.key === 'Backspace') this.take(index);
     else if (dx !== 0 || dy !== 0)
-      this.replace(index, this.within({ xMm: hole.xMm + dx!, yMm: hole.yMm + dy! }));
+      this.replace(index, this.within({ xMm: hole.xMm + sure(dx), yMm: hole.yMm + sure(dy) }));
     else return;
     event.preventDefault();
     event.stopPropagation();

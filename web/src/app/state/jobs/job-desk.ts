@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { computed, inject, Injectable, type Signal } from '@angular/core';
 import { decide, JobCommandSchema, type JobCommand, type JobState, type Refusal } from '@petrichor/core/job';
 import { Store } from '@ngrx/store';
@@ -52,7 +53,8 @@ export class JobDesk {
       };
     // The server would refuse a malformed command; its sentence is better had at once, beside the field.
     const read = JobCommandSchema.safeParse(given);
-    if (!read.success) return { code: 'not-understood', facts: {}, sentence: read.error.issues[0]!.message };
+    if (!read.success)
+      return { code: 'not-understood', facts: {}, sentence: sure(read.error.issues[0]).message };
     const command = read.data;
     const at = new Date().toISOString();
     const by = { id: account.id, name: account.name };

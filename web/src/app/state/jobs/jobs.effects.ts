@@ -1,3 +1,4 @@
+import { sure } from '@petrichor/core/units';
 import { inject } from '@angular/core';
 import { summarise } from '@petrichor/core/job';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
@@ -72,7 +73,7 @@ export const closeGap = createEffect(
       map(([{ jobId }, { byId }]) => byId[jobId]),
       filter((open) => open?.gap === true && open.confirmed !== null),
       switchMap((open) => {
-        const { id: jobId, seq } = open!.confirmed!;
+        const { id: jobId, seq } = sure(sure(open).confirmed);
         return api.events({ params: { jobId }, query: { after: seq } }).pipe(
           map(({ events }) => JobsActions.eventsCame({ jobId, events })),
           catchError(() => of(JobsActions.wanted({ jobId }))),
