@@ -66,11 +66,11 @@ async function multiply(databaseUrl: string): Promise<void> {
   await client.connect();
   try {
     await client.query(
-      `with one as (
-         select to_jsonb(j) as job, gen_random_uuid()::text as id, 100000 + row_number() over () as number
-         from job j, generate_series(1, $1) where not closed limit $1)
-       insert into job select (jsonb_populate_record(null::job, job || jsonb_build_object('id', id, 'number', number,
-         'summary', job -> 'summary' || jsonb_build_object('id', id, 'number', number)))).* from one`,
+      `insert into job (workshop_id, id, number, seq, closed, promised_at, summary, ledger, customer_id, model_id, opened_at)
+       select workshop_id, copy_id, copy_number, seq, closed, promised_at,
+         summary || jsonb_build_object('id', copy_id, 'number', copy_number), ledger, customer_id, model_id, opened_at
+       from (select j.*, gen_random_uuid() as copy_id, (100000 + row_number() over ())::integer as copy_number
+         from job j, generate_series(1, $1) where not closed limit $1) one`,
       [JOBS],
     );
   } finally {

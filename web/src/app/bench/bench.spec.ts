@@ -44,10 +44,10 @@ it('draws the rows that are come near, says how many more there are, and counts 
     element.querySelector('.more')?.textContent.trim(),
   ];
   const onTop = element.querySelector('section.next h1') ? 1 : 0;
-  expect(seen()).toEqual([60, `${70 - onTop} more`]);
+  expect(seen()).toEqual([24, `${106 - onTop} more`]);
   element.querySelector<HTMLElement>('.more')!.click();
   await fixture.whenStable();
-  expect(seen()).toEqual([120, `${10 - onTop} more`]);
+  expect(seen()).toEqual([84, `${46 - onTop} more`]);
   element.querySelector<HTMLElement>('.more')!.click();
   await fixture.whenStable();
   expect(seen()).toEqual([130 - onTop, undefined]);

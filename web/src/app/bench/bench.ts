@@ -32,7 +32,7 @@ import { Wordmark } from '../ui/wordmark';
 import { findJobs } from './find-jobs';
 import { keptDrive } from './kept-drive';
 
-const AT_FIRST = 60;
+const AT_FIRST = 24;
 const MORE = 60;
 
 /** What to put hands on next, and every job with where it is on its way. */
