@@ -32,6 +32,8 @@ export class Feed {
   private readonly ends = new Set<() => void>();
   private client: pg.Client | null = null;
   private stopped = false;
+  /** The last thing that is being told, by workshop. */
+  private readonly turns = new Map<string, Promise<void>>();
   /** What is about to be told, by workshop. */
   private readonly waiting = new Map<string, string[]>();
   /** What this server itself writes is put here, and told once the database says that it stands. */
@@ -53,7 +55,7 @@ export class Feed {
     client.on('end', () => this.again(client));
     client.on('notification', ({ channel, payload }) => {
       if (channel === 'petrichor_door') for (const listener of this.door) listener();
-      else void this.tell(payload ?? '');
+      else this.inTurn(payload ?? '');
     });
     try {
       await client.connect();
@@ -125,6 +127,14 @@ export class Feed {
     this.client = null;
     client.removeAllListeners('end');
     setTimeout(() => void (this.stopped || this.client || this.start()), AGAIN_AFTER_MS).unref();
+  }
+
+  /** One after the other in each workshop: what is read does not overtake what was written here. */
+  private inTurn(payload: string): void {
+    const [workshopId = ''] = payload.split(' ');
+    const told = (this.turns.get(workshopId) ?? Promise.resolve()).then(() => this.tell(payload));
+    this.turns.set(workshopId, told);
+    void told.then(() => this.turns.get(workshopId) === told && this.turns.delete(workshopId));
   }
 
   private async tell(payload: string): Promise<void> {

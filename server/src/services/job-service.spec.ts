@@ -69,6 +69,12 @@ describe('several servers on one database', () => {
     const reads = jest.spyOn(server.database, 'inWorkshop');
     const jobs = new JobService(server.database, server.feed);
     const job = await jobs.open(acting, { commandId: randomUUID(), intake: anIntake() });
+    const told = async (feed: Feed, count: number) => {
+      while (heard.get(feed)!.length < count) await new Promise((done) => setTimeout(done, 5));
+      return heard.get(feed)!.map((words) => JSON.parse(words.replace('event: job\ndata: ', '')) as unknown);
+    };
+    // Read later, it would be told together with what came after it.
+    await told(other, 1);
     // What is refused, or comes to nothing, is told to nobody.
     const note = { type: 'note', kind: 'note', text: 'the lid creaks', stepId: null } as const;
     const give = (commandId: string, command: JobCommand, also?: () => Promise<void>) =>
@@ -77,12 +83,8 @@ describe('several servers on one database', () => {
     const lost = give(randomUUID(), note, () => Promise.reject(new Error('the line broke')));
     await expect(lost).rejects.toThrow('the line broke');
     await give(randomUUID(), note);
-    const told = async (feed: Feed) => {
-      while (heard.get(feed)!.length < 2) await new Promise((done) => setTimeout(done, 5));
-      return heard.get(feed)!.map((words) => JSON.parse(words.replace('event: job\ndata: ', '')) as unknown);
-    };
-    const own = await told(server.feed);
-    expect(await told(other)).toEqual(own);
+    const own = await told(server.feed, 2);
+    expect(await told(other, 2)).toEqual(own);
     expect(own).toMatchObject([{ events: [{ seq: 1 }] }, { events: [{ seq: 2, event: { type: 'noted' } }] }]);
     // Read twice by the other one, never by the one that wrote; once it was opened.
     expect(reads).toHaveBeenCalledTimes(3);
