@@ -149,7 +149,12 @@ export async function readPaper(page: Page, read: (text: string) => void): Promi
  */
 export async function putIn(page: Page, bay: string, drive: string | null): Promise<void> {
   const hands = new Hands(page);
-  if (drive === null) return hands.pressButton(`Pull it out of bay ${bay}`);
+  // The dock tells of it a moment later: what is pressed before then is about the drive that was there.
+  const out = page.getByRole('button', { name: `Pull it out of bay ${bay}` });
+  if (drive === null) {
+    await hands.pressButton(`Pull it out of bay ${bay}`);
+    return expect(out).toHaveCount(0);
+  }
   const list = page.getByRole('combobox', { name: `Drive for simulated bay ${bay}` });
   const words = (await list.locator('option', { hasText: drive }).first().textContent()) ?? '';
   await hands.reach(list);
@@ -158,4 +163,5 @@ export async function putIn(page: Page, bay: string, drive: string | null): Prom
   for (let rows = 0; rows < 30 && (await stands()) !== words; rows++) await page.keyboard.press('ArrowDown');
   await expect(list.locator('option:checked')).toHaveText(words);
   await hands.pressButton(`Put it in bay ${bay}`);
+  await expect(out).toBeVisible();
 }
