@@ -62,7 +62,7 @@ describe('the demo workshop', () => {
     expect(drives.length).toBeGreaterThanOrEqual(40);
     expect(parts.length).toBeGreaterThanOrEqual(60);
     expect(new Set(drives.map((one) => one.family)).size).toBe(5);
-    expect(new Set(models.flatMap((model) => model.slots.map((slot) => slot.kind)))).toEqual(
+    expect(new Set(models.flatMap((model) => slotsOf(model, null).map((slot) => slot.kind)))).toEqual(
       new Set(['m2', 'msata', 'bay-2.5', 'bay-3.5', 'bay-1.8', 'soldered']),
     );
   });
@@ -80,7 +80,7 @@ describe('the demo workshop', () => {
     '%s: the way out returns what the way in took, for every part',
     (_, model) => {
       for (const operation of model.guide.operations) {
-        const slot = { ...model.slots[0]!, reach: [operation.id] };
+        const slot = { ...slotsOf(model, null)[0]!, reach: [operation.id] };
         const left = (way: Way) => trayAfter(way).map((item) => item.kind);
         expect(left(buildScouting(model, slot) as Way)).toEqual([]);
         // The old drive alone stays out: another goes in.
@@ -137,7 +137,10 @@ describe('the demo workshop', () => {
   it('makes every rule decide something somewhere: each says of some drive that it is not simply so', () => {
     const decided = new Map<string, Set<Finding['outcome']>>();
     for (const model of models)
-      for (const { slot, variant } of [...everySlot(model), { slot: model.slots.at(-1)!, variant: null }])
+      for (const { slot, variant } of [
+        ...everySlot(model),
+        { slot: slotsOf(model, null).at(-1)!, variant: null },
+      ])
         for (const need of [NO_NEED, { ...NO_NEED, wantedGb: 500, plan: 'add' as const }]) {
           const others = slotsOf(model, variant)
             .filter((one) => one.id !== slot.id)

@@ -10,7 +10,7 @@ import {
   FioSchema,
   PartitionTableSchema,
   RescueSummarySchema,
-  MachineModelSchema,
+  MachineModelDocumentSchema,
   SelfReportSchema,
 } from '@petrichor/core/hardware';
 import { IdentifyKnowledgeSchema } from '@petrichor/core/identify';
@@ -23,8 +23,8 @@ import { ROOT } from '../paths.js';
 /** The published formats: their schemas are made from the Zod schemas that read them. */
 export const FORMATS: Readonly<Record<string, { readonly schema: z.ZodType; readonly title: string }>> = {
   'machine-model': {
-    schema: MachineModelSchema,
-    title: 'A machine model: its card, slots, outline map and guide',
+    schema: MachineModelDocumentSchema,
+    title: 'A machine model: its card, places, outline map and guide',
   },
   plan: { schema: PlanInputSchema, title: 'What the planner is asked, as ./petrichor plan takes it' },
   'drive-list': { schema: DriveListSchema, title: 'A list of drives, as the shelf brings it in' },

@@ -50,6 +50,7 @@ export function measureRanking(): Figure {
 }
 
 const RANK = `
+import { slotsOf } from '@petrichor/core/hardware';
 import { placeIn, rankAll } from '@petrichor/core/fit';
 import { readFileSync } from 'node:fs';
 const [file, runs] = process.argv.slice(1);
@@ -59,7 +60,7 @@ const sorts = [];
 let counts;
 for (let run = 0; run < Number(runs); run++) {
   // A place of its own each time: nothing is remembered from the run before.
-  const place = placeIn(model, model.slots[0], { parts });
+  const place = placeIn(model, slotsOf(model, null)[0], { parts });
   let began = performance.now();
   ({ counts } = rankAll(place, drives));
   times.push(performance.now() - began);

@@ -5,7 +5,7 @@ import { placements, waysToFit, type Machine } from './placement.js';
 const wide = { coverAt: spec(8, 0.1), stack: [], post: { nowAtMm: 80, canMoveToMm: [], tool: null } };
 const machine = (own: Partial<Machine> = {}): Machine => ({
   model: model({
-    slots: [
+    places: [
       m2Slot({ id: 'm2-a', label: 'socket A', generation: 4, ...wide }),
       m2Slot({ id: 'm2-b', label: 'socket B', generation: 3, lanes: 2, fitted: null, ...wide }),
       baySlot({ id: 'bay', label: 'bay' }),

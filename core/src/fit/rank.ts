@@ -35,7 +35,7 @@ const NO_LEAD_TIME = 1000;
  * import { m2Drive, model } from '../testing/samples.js';
  * const dear = m2Drive({ id: 'dear', priceMinor: 20000 });
  * const cheap = m2Drive({ id: 'cheap', priceMinor: 9000 });
- * const { order } = rankAll(placeIn(model(), model().slots[0]), [dear, cheap]);
+ * const { order } = rankAll(placeIn(model(), model().places[0]), [dear, cheap]);
  * Array.from(order); // [1, 0]
  * ```
  */

@@ -44,7 +44,7 @@ export const jobAt = (place: Place): Bench =>
  * ```ts
  * import { judge, placeIn } from '@petrichor/core/fit';
  * import { m2Drive, model } from '../testing/samples.js';
- * const place = placeIn(model(), model().slots[0]);
+ * const place = placeIn(model(), model().places[0]);
  * judge(place, m2Drive()).outcome; // 'extras'
  * judge(place, m2Drive({ lengthMm: 110 })).outcome; // 'no'
  * ```

@@ -21,10 +21,10 @@ describe('machine model documents', () => {
       ok: false,
       at: 'maker',
     });
-    const slots = [{ ...model().slots[0]!, reach: ['nowhere'] }];
-    expect(readMachineModel(JSON.stringify({ ...model(), slots }))).toMatchObject({
+    const places = [{ ...model().places[0]!, reach: ['nowhere'] }];
+    expect(readMachineModel(JSON.stringify({ ...model(), places }))).toMatchObject({
       ok: false,
-      at: 'slots.0.reach',
+      at: 'places.0.reach',
       problem: expect.stringContaining("'nowhere'"),
     });
     const operations = model().guide.operations.map((one) =>

@@ -1,21 +1,25 @@
 import * as z from 'zod';
 
-/** Where memory goes: soldered part, sockets in their fixed order, and what the controller allows. */
-export const MemoryBayFactsSchema = z.strictObject({
+/** The board's memory: its soldered part, and what the controller allows. Its sockets are places. */
+export const BoardMemorySchema = z.strictObject({
   generation: z.enum(['ddr2', 'ddr3', 'ddr4', 'ddr5']),
   /** True: a standard-voltage module does not run here. */
   lowVoltageOnly: z.boolean().default(false),
   solderedGib: z.number().min(0).default(0),
-  /** Names of the sockets in the order they are to be filled. */
-  sockets: z.array(z.string().min(1).max(30)).min(1).max(8),
-  maxGibPerSocket: z.number().positive().nullable().default(null),
   maxMegatransfers: z.number().int().positive(),
   /** What the controller falls back to when every socket is full. Null: it keeps its speed. */
   megatransfersAllFull: z.number().int().positive().nullable().default(null),
   /** False: the maker says pairs only. */
   oddCountsWork: z.boolean().default(true),
 });
-export type MemoryBayFacts = z.infer<typeof MemoryBayFactsSchema>;
+export type BoardMemory = z.infer<typeof BoardMemorySchema>;
+
+/** Where memory goes: what the board says of it, and the sockets in the order they are to be filled. */
+export interface MemoryBayFacts extends BoardMemory {
+  /** Names of the sockets. */
+  readonly sockets: readonly string[];
+  readonly maxGibPerSocket: number | null;
+}
 
 export const WirelessFactsSchema = z.strictObject({
   key: z.enum(['A', 'E', 'mini-pcie']),
@@ -27,7 +31,7 @@ export const WirelessFactsSchema = z.strictObject({
 });
 export type WirelessFacts = z.infer<typeof WirelessFactsSchema>;
 
-const BatteryFactsSchema = z.strictObject({
+export const BatteryFactsSchema = z.strictObject({
   connector: z.string().max(30),
   wireOrder: z.string().max(40),
   lengthMm: z.number().positive(),
@@ -35,10 +39,3 @@ const BatteryFactsSchema = z.strictObject({
   heightMm: z.number().positive(),
 });
 export type BatteryFacts = z.infer<typeof BatteryFactsSchema>;
-
-/** What else can be changed while the machine is open. Null: not of this model, or nobody noted it. */
-export const CompanionsSchema = z.strictObject({
-  memory: MemoryBayFactsSchema.nullable().default(null),
-  wireless: WirelessFactsSchema.nullable().default(null),
-  battery: BatteryFactsSchema.nullable().default(null),
-});

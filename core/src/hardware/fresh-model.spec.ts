@@ -17,11 +17,11 @@ it.each(['m2', 'msata', 'bay-2.5', 'bay-3.5', 'bay-1.8'] as const)(
     expect(model).toMatchObject({
       id: 'ostrey-plover-12',
       guide: { state: 'draft', version: 1 },
-      slots: [{ kind: slotKind }],
+      places: [{ kind: slotKind }],
     });
     expect(guideWarnings(model)).toEqual([]);
     // Nothing was measured: no length of it may carry a verdict.
-    const lengths = Object.values(model.slots[0]!).filter(
+    const lengths = Object.values(model.places[0]!).filter(
       (value) => typeof value === 'object' && value !== null && 'plusMinusMm' in value,
     );
     expect(lengths.every((length) => (length as { plusMinusMm: number }).plusMinusMm === 10)).toBe(true);

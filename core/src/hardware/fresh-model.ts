@@ -102,7 +102,7 @@ export function freshModel(known: FreshModel): MachineModel {
     tryBeforeClosing:
       'Rest the cover on, plug the mains in, read the drive list in firmware, then mains out again.',
     settings: [],
-    slots: [SLOTS[known.slotKind]],
+    places: [SLOTS[known.slotKind]],
     cautions: [
       'The maker’s service manual and local rules come first.',
       'Battery: no puncture, no heat; swollen means stop.',

@@ -1,8 +1,15 @@
 import * as z from 'zod';
-import { CompanionsSchema } from './companions.js';
+import {
+  BoardMemorySchema,
+  type BatteryFacts,
+  type MemoryBayFacts,
+  type WirelessFacts,
+} from './companions.js';
+import { asPlaces } from './first-edition.js';
 import { GuideSchema } from './guide.js';
 import { FirmwareSchema, SharingSchema } from './sharing.js';
-import { SlotSchema, type Slot } from './slot.js';
+import { isDrivePlace, MachinePlaceSchema, type MachinePlace } from './machine-place.js';
+import type { Slot } from './slot.js';
 
 /** A firmware or system setting that may have to be off while the drive is changed. */
 const SettingSchema = z.strictObject({
@@ -12,15 +19,15 @@ const SettingSchema = z.strictObject({
   caution: z.string().max(200).nullable(),
 });
 
-/** A difference inside one model that changes its slots. */
+/** A difference inside one model that changes its places. */
 const VariantSchema = z.strictObject({
   id: z.string().regex(/^[a-z0-9-]{1,40}$/),
   /** What one sees when it is this one: the answer to the question. */
   answer: z.string().min(1).max(80),
-  /** Slots that are not there. */
+  /** Places that are not there. */
   without: z.array(z.string()).default([]),
-  /** Slots that are otherwise than in the model, whole. */
-  slots: z.array(SlotSchema).default([]),
+  /** Places that are otherwise than in the model, whole. */
+  places: z.array(MachinePlaceSchema).default([]),
 });
 
 const VariantsSchema = z.strictObject({
@@ -30,10 +37,10 @@ const VariantsSchema = z.strictObject({
 });
 
 /**
- * A machine model: its card, slots, and the guide.
+ * A machine model: its card, its places, and the guide.
  * Published as a JSON document (docs/formats/machine-model.schema.json).
  */
-export const MachineModelSchema = z
+export const MachineModelDocumentSchema = z
   .strictObject({
     format: z.literal('petrichor-machine-model'),
     id: z.string().regex(/^[a-z0-9-]{1,60}$/),
@@ -54,12 +61,14 @@ export const MachineModelSchema = z
     /** How to try the machine before it is closed. */
     tryBeforeClosing: z.string().max(240),
     settings: z.array(SettingSchema),
-    slots: z.array(SlotSchema).min(1),
-    /** Null: all machines of the model are alike as far as slots go. */
+    /** Where something sits in it. At least one is a drive's. */
+    places: z.array(MachinePlaceSchema).min(1).max(40),
+    /** Null: it has no memory that can be changed, or nobody has said. */
+    memory: BoardMemorySchema.nullable().default(null),
+    /** Null: all machines of the model are alike as far as places go. */
     variants: VariantsSchema.nullable().default(null),
     sharing: z.array(SharingSchema).default([]),
     firmware: FirmwareSchema.default({ startsFromNvme: null, starts4kn: null, storageMode: null }),
-    companions: CompanionsSchema.default({ memory: null, wireless: null, battery: null }),
     guide: GuideSchema,
     cautions: z.array(z.string().max(200)),
   })
@@ -84,22 +93,27 @@ export const MachineModelSchema = z
     for (const [at, id] of (model.guide.start?.back ?? []).entries())
       if (!operations.has(id))
         fault(['guide', 'start', 'back', at], `names the operation '${id}', which the guide does not have`);
-    const reaches = (slots: readonly Slot[], path: (string | number)[]) =>
-      slots.forEach((slot, at) => {
-        for (const id of slot.reach)
+    const reaches = (places: readonly MachinePlace[], path: (string | number)[]) =>
+      places.forEach((place, at) => {
+        for (const id of place.reach ?? [])
           if (!operations.has(id))
             fault([...path, at, 'reach'], `names the operation '${id}', which the guide does not have`);
       });
-    reaches(model.slots, ['slots']);
-    model.variants?.of.forEach((variant, at) => reaches(variant.slots, ['variants', 'of', at, 'slots']));
-    const slots = new Set(
-      [...model.slots, ...(model.variants?.of.flatMap((one) => one.slots) ?? [])].map((slot) => slot.id),
-    );
+    reaches(model.places, ['places']);
+    model.variants?.of.forEach((variant, at) => reaches(variant.places, ['variants', 'of', at, 'places']));
+    model.places.forEach(({ id }, at) => {
+      if (model.places.findIndex((other) => other.id === id) !== at)
+        fault(['places', at, 'id'], `is '${id}', as another place of it`);
+    });
+    if (!model.places.some(isDrivePlace)) fault(['places'], 'names no place for a drive');
+    const places = [...model.places, ...(model.variants?.of.flatMap((one) => one.places) ?? [])];
+    const ids = new Set(places.map(({ id }) => id));
+    const slots = new Set(places.filter(isDrivePlace).map(({ id }) => id));
     model.guide.operations.forEach(({ place }, at) => {
-      if (place !== null && !slots.has(place))
+      if (place !== null && !ids.has(place))
         fault(
           ['guide', 'operations', at, 'place'],
-          `names the slot '${place}', which the model does not have`,
+          `names the place '${place}', which the model does not have`,
         );
     });
     model.sharing.forEach((rule, at) => {
@@ -107,23 +121,54 @@ export const MachineModelSchema = z
         if (!slots.has(id)) fault(['sharing', at], `names the slot '${id}', which the model does not have`);
     });
   });
-export type MachineModel = z.infer<typeof MachineModelSchema>;
+/** Reads documents of the first edition, too. */
+export const MachineModelSchema = z.preprocess(asPlaces, MachineModelDocumentSchema);
+export type MachineModel = z.infer<typeof MachineModelDocumentSchema>;
 
-/** Slots of the machine on the bench. A variant that nobody settled leaves the model's own. */
-export function slotsOf(model: Pick<MachineModel, 'slots' | 'variants'>, variantId: string | null): Slot[] {
+/** Places of the machine on the bench. A variant that nobody settled leaves the model's own. */
+export function placesOf(
+  model: Pick<MachineModel, 'places' | 'variants'>,
+  variantId: string | null,
+): readonly MachinePlace[] {
   const variant = model.variants?.of.find((one) => one.id === variantId);
-  if (!variant) return model.slots;
-  const own = new Map(variant.slots.map((slot) => [slot.id, slot]));
-  const kept = model.slots
-    .filter((slot) => !variant.without.includes(slot.id))
-    .map((slot) => own.get(slot.id) ?? slot);
-  return [...kept, ...variant.slots.filter((slot) => !model.slots.some((one) => one.id === slot.id))];
+  if (!variant) return model.places;
+  const own = new Map(variant.places.map((place) => [place.id, place]));
+  const kept = model.places
+    .filter((place) => !variant.without.includes(place.id))
+    .map((place) => own.get(place.id) ?? place);
+  return [...kept, ...variant.places.filter((one) => !model.places.some((known) => known.id === one.id))];
 }
 
-/** True where one variant has this slot otherwise, or not at all: the question has to be asked first. */
-export const hangsOnVariant = (model: Pick<MachineModel, 'variants'>, slotId: string): boolean =>
+/** Those of them that are for drives. */
+export const slotsOf = (model: Pick<MachineModel, 'places' | 'variants'>, variantId: string | null): Slot[] =>
+  placesOf(model, variantId).filter(isDrivePlace);
+
+/** What else can be changed, as far as the model's places say. Null: nobody noted it. */
+export function companionsOf({ places, memory }: Pick<MachineModel, 'places' | 'memory'>): {
+  readonly memory: MemoryBayFacts | null;
+  readonly wireless: WirelessFacts | null;
+  readonly battery: BatteryFacts | null;
+} {
+  const sockets = places.filter((one) => one.kind === 'memory');
+  const limits = sockets.flatMap(({ maxGib }) => (maxGib === null ? [] : [maxGib]));
+  return {
+    memory:
+      (memory &&
+        sockets.length > 0 && {
+          ...memory,
+          sockets: sockets.map(({ label }) => label),
+          maxGibPerSocket: limits.length > 0 ? Math.min(...limits) : null,
+        }) ||
+      null,
+    wireless: places.find((one) => one.kind === 'wireless')?.facts ?? null,
+    battery: places.find((one) => one.kind === 'battery')?.facts ?? null,
+  };
+}
+
+/** True where one variant has this place otherwise, or not at all: the question has to be asked first. */
+export const hangsOnVariant = (model: Pick<MachineModel, 'variants'>, placeId: string): boolean =>
   model.variants?.of.some(
-    (one) => one.without.includes(slotId) || one.slots.some((slot) => slot.id === slotId),
+    (one) => one.without.includes(placeId) || one.places.some((place) => place.id === placeId),
   ) ?? false;
 
 /** `Tarnwell Fen 14` */

@@ -105,8 +105,8 @@ export function mergeModels(
     ]),
   };
   const merged: MachineModel = {
-    ...field('card', ['guide', 'slots', 'id', 'format'], [base, theirs, mine]),
-    slots: list('slot', (one) => one.label, [base.slots, theirs.slots, mine.slots]),
+    ...field('card', ['guide', 'places', 'id', 'format'], [base, theirs, mine]),
+    places: list('slot', (one) => one.label, [base.places, theirs.places, mine.places]),
     guide,
   };
   return { changes, merged };

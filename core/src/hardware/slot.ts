@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { MeasureSchema } from '../units/index.js';
 import { ConnectorSchema } from './drive.js';
+import { SourcesSchema } from './fact-source.js';
 import { SizeEvidenceSchema } from './size-evidence.js';
 import { ScrewSchema } from './screw.js';
 import { StretchSchema } from './stretch.js';
@@ -39,6 +40,7 @@ const SlotBaseSchema = z.strictObject({
   usedUp: z.array(UsedUpSchema).default([]),
   /** What the slot can feed, W. Null: not stated. */
   maxWatts: z.number().positive().nullable().default(null),
+  sources: SourcesSchema,
 });
 const reached = z.array(z.string()).min(1);
 
@@ -167,7 +169,7 @@ export const BaySlotSchema = SlotBaseSchema.extend({
 export type BaySlot = z.infer<typeof BaySlotSchema>;
 
 /** Storage soldered to the board: there is nothing to change. */
-const SolderedSlotSchema = SlotBaseSchema.extend({ kind: z.literal('soldered') });
+export const SolderedSlotSchema = SlotBaseSchema.extend({ kind: z.literal('soldered') });
 
 export const SlotSchema = z.discriminatedUnion('kind', [
   M2SlotSchema,

@@ -28,7 +28,7 @@ describe('an empty slot', () => {
     );
     return model({
       guide: { ...base.guide, operations },
-      slots: [m2Slot({ fitted })],
+      places: [m2Slot({ fitted })],
       firmware: { startsFromNvme: true, starts4kn: null, storageMode: null },
     });
   };
@@ -137,7 +137,7 @@ describe('an empty slot', () => {
           {
             ...base,
             guide: { ...base.guide, operations },
-            slots: [...base.slots, m2Slot({ id: 'm2-b', fitted })],
+            places: [...base.places, m2Slot({ id: 'm2-b', fitted })],
           },
         ]),
         'hand-over',

@@ -20,7 +20,7 @@ const out = operation({
 const codes = (operations: Operation[], slot: Partial<Parameters<typeof m2Slot>[0]> = {}) =>
   guideWarnings({
     guide: { ...model().guide, operations: [...operations, out] },
-    slots: [m2Slot(slot) as Slot],
+    places: [m2Slot(slot) as Slot],
   }).map((one) => one.code);
 
 const clips = (caution: string, deepestMm: number) =>

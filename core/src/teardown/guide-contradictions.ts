@@ -1,4 +1,4 @@
-import { isSocket, sayScrew, type Operation } from '../hardware/index.js';
+import { isDrivePlace, isSocket, sayScrew, type Operation } from '../hardware/index.js';
 import { leadingTo } from './policy.js';
 import { warn, type GuideWarning, type Written } from './guide-warning.js';
 
@@ -54,12 +54,12 @@ const CARD_MM = 0.8;
 const ALIKE_MM = 0.3;
 
 /** One hole has one depth: in the guide, and between the guide and the post of its slot. */
-function holeDepths({ guide, slots }: Written): GuideWarning[] {
+function holeDepths({ guide, places }: Written): GuideWarning[] {
   const seen = new Map<string, { depthMm: number; operation: Operation }>();
   return guide.operations.flatMap((operation) =>
     operation.takes.flatMap((thing) => {
       if (thing.kind !== 'screw') return [];
-      const slot = slots.find((one) => one.id === operation.place);
+      const slot = places.filter(isDrivePlace).find((one) => one.id === operation.place);
       const thread =
         slot && isSocket(slot) && sayScrew(slot.screw) === sayScrew(thing.screw) ? slot.threadDepth : null;
       return thing.holes.flatMap((hole) => {
@@ -101,8 +101,8 @@ const captiveLengths = ({ guide }: Written): GuideWarning[] =>
     .map((operation) => warn('captive-mixed', operation, { title: operation.title }));
 
 /** What is charged for has a step that lays it on. */
-const laidOnNowhere = ({ guide, slots }: Written): GuideWarning[] =>
-  slots.flatMap((slot) => {
+const laidOnNowhere = ({ guide, places }: Written): GuideWarning[] =>
+  places.filter(isDrivePlace).flatMap((slot) => {
     const onTheWay = leadingTo(guide.operations, slot.reach);
     return slot.usedUp
       .filter(

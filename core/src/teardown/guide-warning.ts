@@ -11,7 +11,7 @@ export interface GuideWarning extends Said<GuideWarningCode> {
   readonly operationIds: readonly string[];
 }
 
-export type Written = Pick<MachineModel, 'guide' | 'slots'>;
+export type Written = Pick<MachineModel, 'guide' | 'places'>;
 
 export const warn = <Code extends GuideWarningCode>(
   code: Code,

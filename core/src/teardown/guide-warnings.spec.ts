@@ -3,7 +3,7 @@ import { m2Slot, model, operation } from '../testing/samples.js';
 import { guideWarnings } from './guide-warnings.js';
 
 const of = (operations: Operation[], reach = [operations.at(-1)!.id]) =>
-  guideWarnings({ guide: GuideSchema.parse({ ...model().guide, operations }), slots: [m2Slot({ reach })] });
+  guideWarnings({ guide: GuideSchema.parse({ ...model().guide, operations }), places: [m2Slot({ reach })] });
 const cover = (own: Parameters<typeof operation>[0]) =>
   operation({ takes: [{ key: 'cover', kind: 'part', verb: 'Off', label: 'cover' }], ...own });
 const hidden = (after: string[][]) =>

@@ -35,9 +35,7 @@ export function guideWarnings(model: Written): GuideWarning[] {
 function unreachable(model: Written): GuideWarning[] {
   const said = new Set<string>();
   const targets = [
-    ...model.slots
-      .filter((slot) => slot.reach.length > 0)
-      .map((slot) => ({ reach: slot.reach, at: slot.reach[0]! })),
+    ...model.places.flatMap(({ reach }) => (reach?.[0] === undefined ? [] : [{ reach, at: reach[0] }])),
     ...model.guide.operations.map(({ id }) => ({ reach: [id], at: id })),
   ];
   return targets.flatMap(({ reach, at }) => {

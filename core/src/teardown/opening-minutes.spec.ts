@@ -1,3 +1,4 @@
+import { slotsOf } from '../hardware/index.js';
 import { model as aModel } from '../testing/samples.js';
 import { openingMinutes } from './opening-minutes.js';
 import { buildWay } from './way.js';
@@ -7,7 +8,9 @@ describe('how long it takes to open a machine', () => {
   const minutes = openingMinutes(model)!;
 
   it('is the way in and out to the drive that is reached soonest', () => {
-    const ways = model.slots.map((slot) => buildWay(model, slot, [])).filter((way) => way.ok);
+    const ways = slotsOf(model, null)
+      .map((slot) => buildWay(model, slot, []))
+      .filter((way) => way.ok);
     expect(minutes).toBe(
       Math.round(
         Math.min(
@@ -31,9 +34,9 @@ describe('how long it takes to open a machine', () => {
       reach: [],
       fitted: null,
     } as never;
-    expect(openingMinutes({ ...model, slots: [...model.slots, soldered] })).toBe(minutes);
+    expect(openingMinutes({ ...model, places: [...model.places, soldered] })).toBe(minutes);
   });
 
   it('is not known where nothing can be opened', () =>
-    expect(openingMinutes({ ...model, slots: [] })).toBeNull());
+    expect(openingMinutes({ ...model, places: [] })).toBeNull());
 });

@@ -1,4 +1,4 @@
-import type { MachineModel } from '../hardware/index.js';
+import { slotsOf, type MachineModel } from '../hardware/index.js';
 import { buildWay } from './way.js';
 
 /** Where no guide says how long it takes (common practice, no source). */
@@ -9,7 +9,7 @@ export const USUAL_OPENING_MINUTES = 15;
  * soldered is reached by no way.
  */
 export function openingMinutes(model: MachineModel): number | null {
-  const ways = model.slots
+  const ways = slotsOf(model, null)
     .filter((slot) => slot.kind !== 'soldered')
     .map((slot) => buildWay(model, slot, []));
   const minutes = ways.flatMap((way) =>

@@ -98,7 +98,7 @@ describe('a ribbon on the battery’s own way', () => {
 
 describe('what the policy cannot keep in a guide', () => {
   const of = (...operations: Operation[]) =>
-    guideWarnings({ guide: guideOf(...operations), slots: [m2Slot()] }).filter(
+    guideWarnings({ guide: guideOf(...operations), places: [m2Slot()] }).filter(
       (one) => !one.stops && one.code !== 'overlength',
     );
 

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import type { Extra } from '../fit/index.js';
 import {
+  isDrivePlace,
   ClipsSchema,
   OperationSchema,
   SideSchema,
@@ -158,9 +159,9 @@ interface WayIn {
 }
 
 function wayIn(
-  { guide, slots: own }: MachineModel,
+  { guide, places }: MachineModel,
   slot: Slot,
-  { policy = USUAL_POLICY, slots = own }: AsFound,
+  { policy = USUAL_POLICY, slots = places.filter(isDrivePlace) }: AsFound,
 ): WayIn | PlanFault {
   const empty = (operation: Operation): boolean =>
     operation.place !== null

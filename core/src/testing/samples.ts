@@ -21,6 +21,9 @@ import {
   type Part,
   type PartKind,
   type TwoAndAHalfDrive,
+  MachinePlaceSchema,
+  type BatteryFacts,
+  type MachinePlace,
 } from '../hardware/index.js';
 import {
   decide,
@@ -183,6 +186,13 @@ export const operation = (own: Partial<z.input<typeof OperationSchema>> & { id: 
     ...own,
   });
 
+/** Sockets for memory, in the order they are to be filled. */
+export const memorySockets = (...labels: string[]): MachinePlace[] =>
+  labels.map((label, at) => MachinePlaceSchema.parse({ kind: 'memory', id: `memory-${at + 1}`, label }));
+
+export const batteryPlace = (facts: BatteryFacts): MachinePlace =>
+  MachinePlaceSchema.parse({ kind: 'battery', id: 'battery', label: 'battery', facts });
+
 /** Cover with three screws, battery, a 15 s drain without a mirror, the drive. */
 export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
   format: 'petrichor-machine-model',
@@ -193,7 +203,7 @@ export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
   firmwareEntry: 'F2',
   tryBeforeClosing: 'Rest the cover on.',
   settings: [{ id: 'secure-boot', label: 'Secure Boot', caution: null }],
-  slots: [m2Slot()],
+  places: [m2Slot()],
   guide: GuideSchema.parse({
     version: 3,
     layers: [
@@ -255,7 +265,7 @@ export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
   variants: null,
   sharing: [],
   firmware: { startsFromNvme: null, starts4kn: null, storageMode: null },
-  companions: { memory: null, wireless: null, battery: null },
+  memory: null,
   ...own,
 });
 

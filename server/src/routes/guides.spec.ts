@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { demoModels } from '@petrichor/demo';
-import type { MachineModel } from '@petrichor/core/hardware';
+import { slotsOf, type MachineModel } from '@petrichor/core/hardware';
 import type { JobCommand } from '@petrichor/core/job';
 import { USUAL_POLICY } from '@petrichor/core/teardown';
 import exifr from 'exifr';
@@ -90,10 +90,10 @@ describe('versions of a guide', () => {
     const model = {
       ...as('draft'),
       id: 'seen',
-      slots: KITE.slots.map((slot) => ({ ...slot, evidence: [seen, told] })),
+      places: slotsOf(KITE, null).map((slot) => ({ ...slot, evidence: [seen, told] })),
     };
     await save(lead, model, 0).expect(201);
-    expect((await inUse('seen')).slots[0]!.evidence).toEqual([told]);
+    expect(slotsOf(await inUse('seen'), null)[0]!.evidence).toEqual([told]);
   });
 });
 

@@ -109,7 +109,7 @@ describe('the shelf', () => {
     const model = (await ines.get('/api/knowledge')).body.models.find(
       (one: { id: string }) => one.id === job.intake.modelId,
     );
-    expect(model.slots[0].evidence[0]).toEqual({
+    expect(model.places[0].evidence[0]).toEqual({
       kind: 'seen-here',
       gb: 1000,
       worked: true,

@@ -1,5 +1,5 @@
 import type { ModelRecord, SaveGuide, SettleCorrection } from '@petrichor/api';
-import { MachineModelSchema, type MachineModel } from '@petrichor/core/hardware';
+import { isDrivePlace, MachineModelSchema, type MachineModel } from '@petrichor/core/hardware';
 import { guideWarnings, PolicySchema, USUAL_POLICY, type Policy } from '@petrichor/core/teardown';
 import { Refused } from '../refused.js';
 import type { Database, WorkshopTx } from '../store/database.js';
@@ -123,10 +123,14 @@ async function nextVersion(
 /** What jobs here have shown is added whenever a model is read: written down it would be there twice. */
 const withoutSeenHere = (model: MachineModel): MachineModel => ({
   ...model,
-  slots: model.slots.map((slot) => ({
-    ...slot,
-    evidence: slot.evidence.filter((one) => one.kind !== 'seen-here' || !/^job \d+$/.test(one.source)),
-  })),
+  places: model.places.map((place) =>
+    isDrivePlace(place)
+      ? {
+          ...place,
+          evidence: place.evidence.filter((one) => one.kind !== 'seen-here' || !/^job \d+$/.test(one.source)),
+        }
+      : place,
+  ),
 });
 
 export async function settle(

@@ -1,5 +1,11 @@
 import { sure } from '@petrichor/core/units';
-import { MachineModelSchema, type Drive, type MachineModel, type Part } from '@petrichor/core/hardware';
+import {
+  isDrivePlace,
+  MachineModelSchema,
+  type Drive,
+  type MachineModel,
+  type Part,
+} from '@petrichor/core/hardware';
 import { type CompanionCase, evidenceFrom, type FitCase } from '@petrichor/core/job';
 import type { WorkshopTx } from './database.js';
 
@@ -67,11 +73,15 @@ function seen(document: MachineModel, cases: readonly FitCase[]): MachineModel {
   const model = MachineModelSchema.parse(document);
   const own = cases.filter((one) => one.modelId === model.id);
   if (own.length === 0) return model;
-  const slots = model.slots.map((slot) => ({
-    ...slot,
-    evidence: [...own.filter((one) => one.slotId === slot.id).map(evidenceFrom), ...slot.evidence],
-  }));
-  return { ...model, slots };
+  const places = model.places.map((place) =>
+    isDrivePlace(place)
+      ? {
+          ...place,
+          evidence: [...own.filter((one) => one.slotId === place.id).map(evidenceFrom), ...place.evidence],
+        }
+      : place,
+  );
+  return { ...model, places };
 }
 
 export async function findDrive(tx: WorkshopTx, id: string): Promise<Drive | undefined> {

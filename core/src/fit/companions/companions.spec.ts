@@ -1,10 +1,11 @@
 import {
   BatterySchema,
-  MemoryBayFactsSchema,
+  BoardMemorySchema,
   MemorySchema,
   WirelessFactsSchema,
   WirelessSchema,
   type Memory,
+  type MemoryBayFacts,
 } from '../../hardware/index.js';
 import type * as z from 'zod';
 import { judgeBattery } from './battery.js';
@@ -14,8 +15,15 @@ import { judgeWireless } from './wireless.js';
 const shelf = { id: 'a', name: 'a module', priceMinor: 1, drawer: '', inStock: 1 };
 const module = (own: Partial<Memory> = {}): Memory =>
   MemorySchema.parse({ ...shelf, kind: 'memory', generation: 'ddr4', gib: 8, megatransfers: 3200, ...own });
-const bay = (own: Partial<z.input<typeof MemoryBayFactsSchema>> = {}) =>
-  MemoryBayFactsSchema.parse({ generation: 'ddr4', sockets: ['A', 'B'], maxMegatransfers: 2933, ...own });
+const bay = ({
+  sockets = ['A', 'B'],
+  maxGibPerSocket = null,
+  ...own
+}: Partial<MemoryBayFacts> = {}): MemoryBayFacts => ({
+  ...BoardMemorySchema.parse({ generation: 'ddr4', maxMegatransfers: 2933, ...own }),
+  sockets,
+  maxGibPerSocket,
+});
 const outcomeOf = (findings: readonly { outcome: string }[]) =>
   findings.find((one) => one.outcome !== 'fits')?.outcome ?? 'fits';
 

@@ -34,7 +34,7 @@ const told = model({
       }),
     ],
   }),
-  slots: [m2Slot({ reach: ['lead'] })],
+  places: [m2Slot({ reach: ['lead'] })],
 });
 
 describe('a guide in Markdown', () => {

@@ -8,7 +8,7 @@ import {
   unknown,
   type Finding,
 } from '../../fit/index.js';
-import type { MachineModel, Part } from '../../hardware/index.js';
+import { companionsOf, type MachineModel, type Part } from '../../hardware/index.js';
 import { CompanionKindSchema } from '../shape/companion.js';
 import { accept, HANDS, command, refuse } from './define.js';
 
@@ -56,7 +56,7 @@ export const fitCompanion = command('fit-companion', {
  * can say: never silence.
  */
 export function judgeCompanion(model: MachineModel, part: Part): readonly Finding[] {
-  const { memory, wireless, battery } = model.companions;
+  const { memory, wireless, battery } = companionsOf(model);
   if (part.kind === 'memory' && memory)
     return judgeMemory(memory, [part, ...memory.sockets.slice(1).map(() => null)]).findings;
   if (part.kind === 'wireless' && wireless) return judgeWireless(wireless, part);

@@ -12,7 +12,7 @@ import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { Correction, ModelRecord } from '@petrichor/api';
 import { guideHowTo, guideMarkdown, guideSheets } from '@petrichor/core/formats';
-import { sayModel, type MachineModel, type Slot } from '@petrichor/core/hardware';
+import { slotsOf, sayModel, type MachineModel, type Slot } from '@petrichor/core/hardware';
 import { drawMat, guideWarnings, overlengths, sayTurns, buildWay } from '@petrichor/core/teardown';
 import { sayMinutes, sure } from '@petrichor/core/units';
 import { format } from 'date-fns';
@@ -76,7 +76,7 @@ export class ModelScreen {
   protected readonly name = computed(() => (this.model() ? sayModel(sure(this.model())) : 'Model'));
   protected readonly ways = computed(() => {
     const model = this.model();
-    return (model?.slots ?? []).map((slot) => ({ slot, ...this.wayOf(sure(model), slot) }));
+    return model ? slotsOf(model, null).map((slot) => ({ slot, ...this.wayOf(model, slot) })) : [];
   });
   protected readonly hazards = computed(() => (this.model() ? overlengths(sure(this.model()).guide) : []));
   protected readonly warnings = computed(() =>
@@ -173,7 +173,7 @@ export class ModelScreen {
         await savePdf(`${name}.pdf`, (face) => guideSheets(model, this.paper.name(), face)),
       );
     // Every screw of the guide, whichever slot it is on the way to.
-    const all = { ...sure(model.slots[0]), reach: model.guide.operations.map((one) => one.id) };
+    const all = { ...sure(slotsOf(model, null)[0]), reach: model.guide.operations.map((one) => one.id) };
     const way = buildWay(model, all, [], { policy: this.policy() });
     if (!way.ok) return this.fault.set(`There is no mat of this guide yet. ${way.problem}`);
     this.fault.set(

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { findModels, sayModel } from '@petrichor/core/hardware';
+import { slotsOf, findModels, sayModel } from '@petrichor/core/hardware';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
 import { Api, faultOf } from '../state/api';
@@ -108,7 +108,9 @@ export class ModelsScreen {
       id: model.id,
       name: sayModel(model),
       labels: model.labelTexts.join(', '),
-      slots: model.slots.map((slot) => slot.label).join('; '),
+      slots: slotsOf(model, null)
+        .map((slot) => slot.label)
+        .join('; '),
       operations: model.guide.operations.length,
       version: model.guide.version,
       state: model.guide.state === 'reviewed' ? '' : `, ${model.guide.state}`,

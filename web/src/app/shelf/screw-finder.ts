@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { findScrews, placeIn, sayScrewWanted, type ScrewNeed } from '@petrichor/core/fit';
-import { sayModel, sayScrew, ThreadSchema, type Screw } from '@petrichor/core/hardware';
+import { slotsOf, sayModel, sayScrew, ThreadSchema, type Screw } from '@petrichor/core/hardware';
 import { readOff, sure } from '@petrichor/core/units';
 import { selectModels, selectParts } from '../state/knowledge/knowledge.reducer';
 import { type ChoiceOption } from '../ui/choice';
@@ -107,7 +107,7 @@ export class ScrewFinder {
   protected readonly wanted = computed(() => sayScrewWanted({ ...this.need(), head: null }));
   protected readonly found = computed(() => {
     const model = this.models().find((one) => one.id === this.modelId());
-    const own = model ? placeIn(model, sure(model.slots[0])).ownScrews : [];
+    const own = model ? placeIn(model, sure(slotsOf(model, null)[0])).ownScrews : [];
     const near = (screw: Screw) => screw.thread === this.thread();
     const all = findScrews(this.need(), this.parts(), own);
     // What is of another thread is of no use here, but for the first few that one could take for it.

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { judgeBattery, judgeMemory, judgeWireless, type Finding, type Outcome } from '@petrichor/core/fit';
-import type { Memory, Part, PartKind, PartOf } from '@petrichor/core/hardware';
+import { companionsOf, type Memory, type Part, type PartKind, type PartOf } from '@petrichor/core/hardware';
 import type { JobState } from '@petrichor/core/job';
 import { selectModels, selectParts } from '../../state/knowledge/knowledge.reducer';
 import { type ChoiceOption } from '../../ui/choice';
@@ -133,9 +133,12 @@ export class MatchCompanions {
     part: 'both channels over part of it',
     single: 'one channel',
   };
-  private readonly companions = computed(
-    () => this.models().find((one) => one.id === this.job().intake.modelId)?.companions ?? null,
-  );
+  private readonly model = computed(() => this.models().find((one) => one.id === this.job().intake.modelId));
+  // Of the model alone: made anew at every event of the job, it would empty what somebody laid together.
+  private readonly companions = computed(() => {
+    const model = this.model();
+    return model ? companionsOf(model) : null;
+  });
   protected readonly memory = computed(() => this.companions()?.memory ?? null);
   protected readonly modules = computed(() => this.of('memory'));
   protected readonly moduleOptions = computed((): ChoiceOption<string | null>[] => [

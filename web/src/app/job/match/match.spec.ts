@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
-import { CompanionsSchema, ScrewSchema, type MachineModel, type Part } from '@petrichor/core/hardware';
+import { BoardMemorySchema, ScrewSchema, type MachineModel, type Part } from '@petrichor/core/hardware';
 import type { Role } from '@petrichor/core/job';
-import { m2Drive, m2Slot as slot, model, part } from '../../../../../core/src/testing/samples';
+import { m2Drive, m2Slot as slot, memorySockets, model, part } from '../../../../../core/src/testing/samples';
 import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { JobDesk } from '../../state/jobs/job-desk';
@@ -9,7 +9,7 @@ import { MatchCompanions } from './companions';
 import { MatchSection } from './match';
 
 const shelf = [m2Drive(), m2Drive({ id: 'skerry-t4', maker: 'Skerry', name: 'T4', priceMinor: 9700 })];
-const fen = (slots: MachineModel['slots']) => model({ slots });
+const fen = (places: MachineModel['places']) => model({ places });
 const parts: Part[] = [
   part({
     kind: 'screw',
@@ -32,8 +32,10 @@ describe('matching', () => {
   });
 
   it('keeps what was laid together in the memory sockets while other things happen on the job', async () => {
-    const memory = { generation: 'ddr4', sockets: ['under the plate', 'beside it'], maxMegatransfers: 3200 };
-    const of = model({ companions: CompanionsSchema.parse({ memory }) });
+    const of = model({
+      places: [slot(), ...memorySockets('under the plate', 'beside it')],
+      memory: BoardMemorySchema.parse({ generation: 'ddr4', maxMegatransfers: 3200 }),
+    });
     const module = part({
       kind: 'memory',
       id: 'm8',
@@ -100,7 +102,7 @@ describe('matching', () => {
     };
     const screen = await matching({}, ['technician'], {
       ...made,
-      slots: [...made.slots, slot({ id: 'm2-b', label: 'second socket' })],
+      places: [...made.places, slot({ id: 'm2-b', label: 'second socket' })],
     });
     expect(text(screen, '.because')).toContain('Has it a second grille?');
     await screen.key('m');
@@ -172,4 +174,4 @@ describe('matching', () => {
   });
 });
 
-const variant = (id: string, answer: string, without: string[]) => ({ id, answer, without, slots: [] });
+const variant = (id: string, answer: string, without: string[]) => ({ id, answer, without, places: [] });

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { FormField } from '@angular/forms/signals';
 import { Store } from '@ngrx/store';
 import { judgeMemory } from '@petrichor/core/fit';
-import type { Memory } from '@petrichor/core/hardware';
+import { companionsOf, type Memory } from '@petrichor/core/hardware';
 import { commandFields, type JobState } from '@petrichor/core/job';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels, selectParts } from '../../state/knowledge/knowledge.reducer';
@@ -87,7 +87,8 @@ export class MemoryShown {
   );
   /** Only the fitted modules and what is soldered are known; a module that stayed in is not. */
   private readonly expected = computed(() => {
-    const bay = this.models().find((one) => one.id === this.job().intake.modelId)?.companions.memory;
+    const model = this.models().find((one) => one.id === this.job().intake.modelId);
+    const bay = model && companionsOf(model).memory;
     return bay
       ? judgeMemory(bay, [
           ...this.fitted(),

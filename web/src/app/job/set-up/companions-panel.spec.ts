@@ -1,4 +1,4 @@
-import { model, part, TestJob } from '../../../../../core/src/testing/samples';
+import { batteryPlace, m2Slot, model, part, TestJob } from '../../../../../core/src/testing/samples';
 import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { CompanionsPanel } from './companions-panel';
@@ -25,11 +25,7 @@ const { connector, wireOrder, lengthMm, widthMm, heightMm } = {
 };
 /** A model that has a place for it: of another, nobody could say. */
 const FEN = model({
-  companions: {
-    memory: null,
-    wireless: null,
-    battery: { connector, wireOrder, lengthMm, widthMm, heightMm },
-  },
+  places: [m2Slot(), batteryPlace({ connector, wireOrder, lengthMm, widthMm, heightMm })],
 });
 const knowledge = { models: [FEN], drives: [], parts: [card] };
 const words = (screen: JobScreenHarness<unknown>): string => screen.element.textContent.replace(/\s+/g, ' ');

@@ -1,6 +1,6 @@
 import { signal, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { freshModel, type Hole, type MachineModel } from '@petrichor/core/hardware';
+import { freshModel, slotsOf, type Hole, type MachineModel } from '@petrichor/core/hardware';
 import { PhotoKeeper } from '../../state/photos/photo-keeper';
 import { CardForm } from './card-form';
 import { GuideDraft, type Written } from './guide-draft';
@@ -191,8 +191,8 @@ describe('the plan beside the guide', () => {
   it('reaches everything that a slot wants, not only the first of it', async () => {
     const draft = begun();
     draft.add('Lift the shield');
-    const [slot] = draft.model().slots;
-    draft.patchModel({ slots: [{ ...slot!, reach: ['shut-down', 'lift-the-shield', 'drive-out'] }] });
+    const [slot] = slotsOf(draft.model(), null);
+    draft.patchModel({ places: [{ ...slot!, reach: ['shut-down', 'lift-the-shield', 'drive-out'] }] });
     const shown = await planned(draft);
     expect([...shown.element.querySelectorAll('ol button')].map((one) => one.textContent.trim())).toContain(
       'lift the shield',

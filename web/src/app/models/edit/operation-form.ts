@@ -71,7 +71,7 @@ export class OperationForm {
     { value: null, label: 'whatever is in there' },
     ...this.draft()
       .model()
-      .slots.map((slot) => ({ value: slot.id, label: slot.label })),
+      .places.map((place) => ({ value: place.id, label: place.label })),
   ]);
   /** Null: nobody has said what a start needs, so it is tried once closed. */
   protected readonly start = computed(() => this.draft().model().guide.start);

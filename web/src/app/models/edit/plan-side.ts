@@ -8,6 +8,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { isDrivePlace } from '@petrichor/core/hardware';
 import { planInputOf, sayTurns, type Plan, type SearchProgress } from '@petrichor/core/teardown';
 import { sayMinutes } from '@petrichor/core/units';
 import { StateMark } from '../../ui/state-mark';
@@ -107,8 +108,8 @@ export class PlanSide {
   /** What the plan depends on: typing a caution makes no new plan. */
   private readonly asked = computed(
     () => {
-      const { guide, slots } = this.draft().model();
-      const reach = [...new Set(slots.flatMap((slot) => slot.reach))];
+      const { guide, places } = this.draft().model();
+      const reach = [...new Set(places.filter(isDrivePlace).flatMap((slot) => slot.reach))];
       const input = planInputOf({ guide }, reach);
       return {
         ...input,
