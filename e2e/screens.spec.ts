@@ -18,7 +18,6 @@ async function outOfView(page: Page, name: string): Promise<string[]> {
   if (BELOW.has(name) || (await page.locator('.p-drawer').count()) > 0) return [];
   return page.evaluate(() => {
     document.querySelector('main')?.scrollTo(0, 0);
-    scrollTo(0, 0);
     return [...document.querySelectorAll<HTMLElement>('.go')]
       .filter((one) => one.offsetParent !== null && one.closest('.p-drawer') === null)
       .filter((one) => {

@@ -26,9 +26,9 @@ import { startCluster } from '../setup/postgres.js';
 
 /**
  * Prints every figure as one JSON line; `bench ticks` only ticks, `bench attacks` only steps under attack,
- * `bench screens` only the first screen, `bench learning` only what the diagnosis asks of finished jobs, `bench backup` only a backup
- * of 100,000 jobs, `bench ledger` only those of the Ledger, whose million jobs take some minutes and 8 GB to
- * make. All traffic stays on loopback; counts and times are bounded.
+ * `bench screens` only the first screen, `bench learning` only what the diagnosis asks of finished jobs,
+ * `bench backup` only a backup of 100,000 jobs, `bench ledger` only those of the Ledger, whose million jobs
+ * take some minutes and 8 GB to make. All traffic stays on loopback; counts and times are bounded.
  */
 export async function bench(args: readonly string[] = []): Promise<void> {
   await ensurePackage('chromium');

@@ -22,9 +22,9 @@ interface Row {
 }
 
 /**
- * What a tick asks of the database, by bare SQL with nothing around it: the row locked, the command looked up,
- * an event appended and the row of the Bench rewritten, `each` times on each of these jobs at once, over as
- * many lines as the server has. The jobs are no good afterwards: their events repeat the last one.
+ * What a tick asks of the database, by bare SQL with nothing around it: the row locked, the command looked
+ * up, an event appended and the row of the Bench rewritten, `each` times on each of these jobs at once, over
+ * as many lines as the server has. The jobs are no good afterwards: their events repeat the last one.
  *
  * @returns ticks in a second
  */

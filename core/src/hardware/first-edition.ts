@@ -11,8 +11,8 @@ interface FirstEdition {
 }
 
 /**
- * A machine model as it is written now, of one of the first edition; anything else as it is, for the schema to
- * judge. What that edition had no word for, such as how memory is reached, nobody has said.
+ * A machine model as it is written now, of one of the first edition; anything else as it is, for the schema
+ * to judge. What that edition had no word for, such as how memory is reached, nobody has said.
  */
 export function asPlaces(document: unknown): unknown {
   if (!isFirstEdition(document)) return document;

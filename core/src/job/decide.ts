@@ -12,7 +12,8 @@ import type { JobState } from './shape/state.js';
  * import { decide } from '@petrichor/core/job';
  * import { TestJob } from '../testing/samples.js';
  * const { job, knowledge } = new TestJob();
- * const context = { at: '2026-04-14T08:00:00Z', by: { id: 'ines', name: 'Ines' }, roles: ['technician'], knowledge };
+ * const by = { id: 'ines', name: 'Ines' };
+ * const context = { at: '2026-04-14T08:00:00Z', by, roles: ['technician'], knowledge };
  * decide(job, { type: 'advance', from: 'diagnose' }, context).refusal.code; // 'gate'
  * ```
  */

@@ -43,7 +43,8 @@ const MOST_WORK = 3_000_000;
  * @example
  * ```ts
  * import { planWay } from '@petrichor/core/teardown';
- * const step = (id, minutes, ...after) => ({ id, minutes, after: after.map((one) => [one]), side: null, tool: null });
+ * const free = { side: null, tool: null };
+ * const step = (id, minutes, ...after) => ({ id, minutes, after: after.map((one) => [one]), ...free });
  * const operations = [step('cover', 3), step('plate', 2, 'cover'), step('board', 20, 'cover')];
  * const costs = { turnMinutes: 0.5, toolChangeMinutes: 0.2 };
  * const plan = planWay({ operations, reach: ['plate'], start: { side: 'base-up', tool: null }, costs });

@@ -23,8 +23,8 @@ const ANSWER_MS = 4000;
 
 /**
  * Carries what was committed, by whichever server, to the screens that are open here.
- * PostgreSQL's NOTIFY names the job; the events are read back where another server wrote them, so that nothing
- * depends on the payload's size.
+ * PostgreSQL's NOTIFY names the job; the events are read back where another server wrote them, so that
+ * nothing depends on the payload's size.
  */
 export class Feed {
   private readonly listeners = new Map<string, Set<Listener>>();

@@ -5,7 +5,12 @@ import {
   provideZonelessChangeDetection,
   type ApplicationConfig,
 } from '@angular/core';
-import { provideRouter, withComponentInputBinding, withPreloading } from '@angular/router';
+import {
+  provideRouter,
+  withComponentInputBinding,
+  withInMemoryScrolling,
+  withPreloading,
+} from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { providePrimeNG } from 'primeng/config';
@@ -35,6 +40,8 @@ export const appConfig: ApplicationConfig = {
     provideRouter(
       routes,
       withComponentInputBinding(),
+      // A screen opens at its top; going back finds a list where it was left.
+      withInMemoryScrolling({ scrollPositionRestoration: 'enabled' }),
       // Every part of a job is there before the network goes, and none of it before the first screen stands.
       withPreloading(OnceIdle),
     ),

@@ -317,7 +317,9 @@ const historyOf = ({ points }: Timeline, seconds: number, bytes: number): [numbe
   [Math.round(Math.min(seconds, sure(points.at(-1)).seconds) * 10) / 10, bytes],
 ];
 
-/** A clone is read back and compared; a rescue read has nothing to compare with where it left something out. */
+/**
+ * A clone is read back and compared; a rescue read has nothing to compare with where it left something out.
+ */
 const comparedOf = (kind: Run['kind']): DockRun['compared'] =>
   kind === 'clone' ? 'whole' : kind === 'rescue' ? 'not' : null;
 

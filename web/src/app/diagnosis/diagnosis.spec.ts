@@ -138,6 +138,18 @@ describe('what diagnosis knows', () => {
     expect(text()).not.toContain('Older ones');
     await press('Healthy, but too small');
     expect(text()).toContain('No finished job has confirmed it yet.');
+    await press('Drive cable or its plug');
+    // Pressed twice before it is answered: what is older is shown once.
+    const older = [...element().querySelectorAll('button')].find((one) =>
+      one.textContent.includes('Older ones'),
+    )!;
+    older.click();
+    older.click();
+    await settle();
+    expect(behind()).toEqual(['405', '404', '403', '401']);
+    await press('after the swap');
+    expect(behind()).toEqual([]);
+    expect(text()).toContain('In past jobs');
   });
 
   it('shows what a change does to past jobs, before it is saved', async () => {

@@ -164,7 +164,7 @@ export class DiagnosisScreen {
   );
   protected readonly compared = signal<PastJobs | null>(null);
   /** There are more jobs than a change is tried on. */
-  protected readonly onlyLast = computed(() => this.lately().next !== null);
+  protected readonly onlyLast = computed(() => this.about() === 'before' && this.lately().next !== null);
   protected readonly moved = computed(() =>
     (this.compared()?.changes ?? [])
       .filter(
@@ -188,6 +188,7 @@ export class DiagnosisScreen {
   protected readonly fault = signal('');
   protected readonly told = signal('');
   private last = 0;
+  private asked = 0;
 
   constructor() {
     inject(Keys).bind({ Escape: { say: 'Up to the Bench', run: () => void this.router.navigate(['/']) } });
@@ -200,6 +201,7 @@ export class DiagnosisScreen {
       const cause = this.about() === 'before' ? this.shownCause() : null;
       this.reply();
       this.behind.set(null);
+      this.asked++;
       if (cause !== null) untracked(() => void this.fetchBehind(cause));
     });
   }
@@ -375,18 +377,22 @@ export class DiagnosisScreen {
 
   protected olderBehind(): void {
     const behind = this.behind();
-    if (behind && behind.next !== null) void this.fetchBehind(behind.cause, behind.next);
+    if (behind && behind.next !== null) void this.fetchBehind(behind.cause, behind.next, behind.cases);
   }
 
-  private async fetchBehind(cause: string, before?: number): Promise<void> {
+  /** What is answered once something else is looked at, or asked for anew, is for nobody. */
+  private async fetchBehind(
+    cause: string,
+    before?: number,
+    earlier: readonly PastCase[] = [],
+  ): Promise<void> {
+    const mine = ++this.asked;
     try {
       const query = { cause, ...(before !== undefined && { before }) };
       const { cases, next } = await firstValueFrom(this.api.pastCases({ query }));
-      if (cause !== this.shownCause()) return;
-      const earlier = before === undefined ? [] : (this.behind()?.cases ?? []);
-      this.behind.set({ cause, cases: [...earlier, ...cases], next });
+      if (mine === this.asked) this.behind.set({ cause, cases: [...earlier, ...cases], next });
     } catch (error) {
-      this.failed.set(faultOf(error).sentence);
+      if (mine === this.asked) this.failed.set(faultOf(error).sentence);
     }
   }
 

@@ -1,6 +1,7 @@
 import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import {
+  isDrivePlace,
   PART_KIND_WORDS,
   SAY_SIDE,
   SideSchema,
@@ -71,7 +72,8 @@ export class OperationForm {
     { value: null, label: 'whatever is in there' },
     ...this.draft()
       .model()
-      .places.map((place) => ({ value: place.id, label: place.label })),
+      .places.filter(isDrivePlace)
+      .map((place) => ({ value: place.id, label: place.label })),
   ]);
   /** Null: nobody has said what a start needs, so it is tried once closed. */
   protected readonly start = computed(() => this.draft().model().guide.start);
