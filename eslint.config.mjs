@@ -98,15 +98,7 @@ export default tseslint.config(
     extends: [...tseslint.configs.recommendedTypeChecked],
     languageOptions: {
       parserOptions: {
-        project: [
-          'core/tsconfig.spec.json',
-          'api/tsconfig.spec.json',
-          'server/tsconfig.spec.json',
-          'demo/tsconfig.spec.json',
-          'cli/tsconfig.json',
-          'e2e/tsconfig.json',
-          'web/tsconfig.spec.json',
-        ],
+        project: ['tsconfig.check.json'],
         tsconfigRootDir: import.meta.dirname,
       },
     },

@@ -1,9 +1,11 @@
 import { setTimeout } from 'node:timers/promises';
 import { expect, type Locator, type Page } from '@playwright/test';
-import { pause } from './settled';
+import { pause, settled } from './settled';
 
 /** As in the web's `typed-run.ts`: a second sign within it makes a word of the first. */
 export const BREATH_MS = 250;
+
+const TABS_AT_ONCE = 6;
 
 /** Somebody at the keyboard: nothing here uses a mouse. */
 export class Hands {
@@ -31,13 +33,26 @@ export class Hands {
    */
   async reach(target: Locator): Promise<void> {
     await expect(target).toBeVisible();
-    const has = () =>
-      target.evaluate(
-        (element) => element === document.activeElement || element.contains(document.activeElement),
-      );
-    for (let tabs = 0; tabs < 160; tabs++) {
-      if (await has()) return;
-      await this.page.keyboard.press('Tab');
+    // Eyes come first: what the key before has changed is drawn by the time the next one is pressed.
+    await settled(this.page);
+    // Tabs go out some at a time; from the target on the page swallows them, so that none goes past it.
+    await target.evaluate((element) => {
+      const { arrived } = window as unknown as { arrived?: AbortController };
+      arrived?.abort();
+      const over = new AbortController();
+      (window as unknown as { arrived: AbortController }).arrived = over;
+      const stay = (event: KeyboardEvent): void => {
+        if (event.key === 'Tab' && element.contains(document.activeElement)) event.preventDefault();
+      };
+      window.addEventListener('keydown', stay, { capture: true, signal: over.signal });
+    });
+    try {
+      for (let tabs = 0; tabs < 160; tabs += TABS_AT_ONCE) {
+        if (await target.evaluate((element) => element.contains(document.activeElement))) return;
+        await Promise.all(Array.from({ length: TABS_AT_ONCE }, () => this.page.keyboard.press('Tab')));
+      }
+    } finally {
+      await this.page.evaluate(() => (window as unknown as { arrived?: AbortController }).arrived?.abort());
     }
     throw new Error(`Tab never reaches ${target.toString()}`);
   }

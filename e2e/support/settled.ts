@@ -12,6 +12,7 @@ export const settled = (page: Page): Promise<unknown> =>
     const ends = document
       .getAnimations()
       .filter((one) => one.effect?.getComputedTiming().endTime !== Number.POSITIVE_INFINITY);
+    if (ends.length === 0) return;
     await Promise.all(ends.map((one) => one.finished.catch(() => undefined)));
     await drawn();
   });

@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { bin } from '../paths.js';
 import { run } from '../run.js';
 import { ensureBuilt } from '../setup/build.js';
 import { ensurePackage } from '../setup/debian.js';
-import { bin, RESULTS, type Check, type Timed } from './check.js';
+import { RESULTS, type Check, type Timed } from './check.js';
 
 interface Suite {
   readonly suites?: readonly Suite[];

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { ROOT, STATE } from '../paths.js';
+import { STATE } from '../paths.js';
 
 export interface Count {
   readonly passed: number;
@@ -27,7 +27,6 @@ export interface Check {
   run(postgres: string): Promise<Found>;
 }
 
-export const bin = (name: string): string => join(ROOT, 'node_modules/.bin', name);
 export const RESULTS = join(STATE, 'test-results');
 /** What checks remember of files that have not changed. A fresh checkout has none of it. */
 export const CACHE = join(STATE, 'check-cache');

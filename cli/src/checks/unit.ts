@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import { ROOT } from '../paths.js';
+import { bin, ROOT } from '../paths.js';
 import { run } from '../run.js';
 import { ensurePackage } from '../setup/debian.js';
-import { bin, RESULTS, type Check } from './check.js';
+import { RESULTS, type Check } from './check.js';
 
 interface Told {
   readonly numPassedTests: number;

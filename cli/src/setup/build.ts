@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { Fault, say } from '../fault.js';
-import { ROOT, SERVER_MAIN, STATE, WEB_BUILD } from '../paths.js';
+import { bin, ROOT, SERVER_MAIN, STATE, WEB_BUILD } from '../paths.js';
 import { run } from '../run.js';
 import { buildQuick } from './quick-build.js';
 import { needDisk } from './disk.js';
@@ -42,7 +42,7 @@ export async function ensureBuilt(): Promise<void> {
 }
 
 async function must(program: string, args: string[], environment: NodeJS.ProcessEnv = {}): Promise<void> {
-  const { code, output } = await run(join(ROOT, 'node_modules/.bin', program), args, {
+  const { code, output } = await run(bin(program), args, {
     env: { ...process.env, ...environment },
   });
   if (code === 0) return;

@@ -1,6 +1,6 @@
 /** Debian's Chromium, headless and quiet: it asks nothing of the network but what it is told to. */
 export const CHROMIUM = {
-  executablePath: '/usr/bin/chromium',
+  executablePath: '/usr/bin/chromium-headless-shell',
   args: [
     '--no-sandbox',
     '--disable-dev-shm-usage',

@@ -14,7 +14,12 @@ export const PACKAGES = {
     say: 'PostgreSQL',
     before: NO_MAIN_CLUSTER,
   },
-  chromium: { name: 'chromium', proof: ['/usr/bin/chromium'], say: 'Chromium', before: null },
+  chromium: {
+    name: 'chromium-headless-shell',
+    proof: ['/usr/bin/chromium-headless-shell'],
+    say: 'Chromium without a window',
+    before: null,
+  },
   /** Only tests and figures want them: what Petrichor reads and writes is held against them. */
   'disk-tools': {
     name: 'fdisk gdisk parted gddrescue fio poppler-utils',

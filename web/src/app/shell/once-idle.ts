@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
 import type { PreloadingStrategy, Route } from '@angular/router';
-import { defer, firstValueFrom, type Observable } from 'rxjs';
+import { defer, lastValueFrom, type Observable } from 'rxjs';
 
 /**
  * The first screen has this long to be drawn, ms; then the next breath in which nothing else is done is
@@ -18,7 +18,10 @@ export const idle = (): Promise<void> =>
     }, FIRST_MS),
   );
 
-/** Fetches the other screens, one after the other. */
+/**
+ * Fetches the other screens, one after the other. What cannot be had now is had when somebody goes there.
+ * The last value, not the first: a screen's children come first, and its own code after them.
+ */
 @Injectable({ providedIn: 'root' })
 export class OnceIdle implements PreloadingStrategy {
   private last: Promise<unknown> = idle();
@@ -26,7 +29,7 @@ export class OnceIdle implements PreloadingStrategy {
   preload(_: Route, fetch: () => Observable<unknown>): Observable<unknown> {
     return defer(
       () =>
-        (this.last = this.last.then(() => firstValueFrom(fetch(), { defaultValue: null })).catch(() => null)),
+        (this.last = this.last.then(() => lastValueFrom(fetch(), { defaultValue: null })).catch(() => null)),
     );
   }
 }
