@@ -14,6 +14,7 @@ import {
   type JobCommand,
   type JobState,
   type Phase,
+  mainDrive,
 } from '@petrichor/core/job';
 import type { Leg } from '@petrichor/core/teardown';
 import { oldTable } from './dumps.js';
@@ -49,7 +50,7 @@ const measured = (job: JobState): Extract<JobCommand, { type: 'measure-speed' }>
   when: 'after',
   source: 'typed',
   from: 'bench stick',
-  readBytesPerSecond: Math.round((job.choice?.link?.usableBytesPerSecond ?? 500e6) * 0.94),
+  readBytesPerSecond: Math.round((mainDrive(job)?.link?.usableBytesPerSecond ?? 500e6) * 0.94),
   writeBytesPerSecond: null,
   onMains: true,
   celsius: 47,
@@ -108,12 +109,12 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
     const { drive } = demo;
     if (job.need.usedGb === null)
       return { type: 'state-need', usedGb: demo.wantedGb ? 190 : 334, wantedGb: demo.wantedGb ?? 1000 };
-    return job.choice
+    return mainDrive(job)
       ? goOn('match')
       : { type: 'choose-drive', ...(drive ?? { slotId: 'm2-a', driveId: 'pellow-p3-1tb' }) };
   },
   agree: (job) => {
-    const { choice } = job;
+    const choice = mainDrive(job);
     if (!job.offer && choice)
       return {
         type: 'offer',

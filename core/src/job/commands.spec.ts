@@ -2,6 +2,7 @@ import { HANDS } from './shape/actor.js';
 import { TestJob } from '../testing/samples.js';
 import { jobAt, finishPart, payAndHandOver, walkLeg, soundAtSafeguard } from '../testing/walks.js';
 import { missing } from './gates/index.js';
+import { mainDrive } from './reading/changes.js';
 import { nextTick } from './next-command.js';
 import { countOut } from './reading/tray.js';
 import { currentStep } from './reading/walk.js';
@@ -189,7 +190,7 @@ describe('choosing a drive', () => {
       with: 'callipers',
     });
     bench.must({ type: 'choose-drive', slotId: 'm2-a', driveId: 'skerry-t4' });
-    expect(bench.job.choice).toMatchObject({
+    expect(mainDrive(bench.job)).toMatchObject({
       drive: { topHeight: { mm: 1.4, plusMinusMm: 0.05 } },
       verdict: { outcome: 'extras' },
     });

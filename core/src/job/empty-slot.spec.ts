@@ -2,6 +2,7 @@ import { m2Slot, model, operation, TestJob } from '../testing/samples.js';
 import { jobAt, finishPart, payAndHandOver } from '../testing/walks.js';
 import { customerPage } from '../papers/index.js';
 import { missing } from './gates/index.js';
+import { mainDrive } from './reading/changes.js';
 import { hadOldDrive, knownOldDrive, mediumKnown } from './reading/old-drive.js';
 import { stillOut } from './reading/tray.js';
 
@@ -68,7 +69,7 @@ describe('an empty slot', () => {
     );
     expect(hadOldDrive(seen.job)).toBe(true);
     // Nobody has read its size: no figure is made up for it.
-    expect(seen.job.choice!.slot.fitted).toMatchObject({ markedGb: null });
+    expect(mainDrive(seen.job)!.slot.fitted).toMatchObject({ markedGb: null });
   });
 
   it('tells nothing of a drive that is elsewhere in the machine: its kind is asked', () => {
@@ -105,7 +106,7 @@ describe('an empty slot', () => {
     full.job = { ...bench.job };
     full.must({ type: 'look', at: 'm2-a', key: 'fitted', answer: 'empty' });
     walkedTo(full, 'way-in');
-    expect(full.job.choice?.slot.fitted).toBeNull();
+    expect(mainDrive(full.job)?.slot.fitted).toBeNull();
     expect(full.job.way!.steps.filter((one) => one.leg === 'in').map((one) => one.operationId)).not.toContain(
       'drive-out',
     );
@@ -114,7 +115,7 @@ describe('an empty slot', () => {
       { type: 'look', at: 'm2-a', key: 'fitted', answer: 'as-told' },
     );
     finishPart(again);
-    expect(again.job.choice?.slot.fitted).not.toBeNull();
+    expect(mainDrive(again.job)?.slot.fitted).not.toBeNull();
   });
 
   it('keeps a drive of another slot that lay in the way: it goes back in', () => {

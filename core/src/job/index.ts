@@ -1,6 +1,7 @@
 export * from './shape/actor.js';
 export * from './shape/agreement.js';
 export * from './shape/baseline.js';
+export * from './shape/change.js';
 export * from './shape/comeback.js';
 export * from './shape/companion.js';
 export * from './shape/condition.js';
@@ -31,6 +32,7 @@ export * from './shape/wait-kind.js';
 export * from './shape/way.js';
 export * from './reading/agreement.js';
 export * from './reading/also.js';
+export * from './reading/changes.js';
 export * from './reading/companion-case.js';
 export * from './reading/companion.js';
 export * from './reading/copies.js';

@@ -1,6 +1,6 @@
 import { sallow } from '../testing/disk-tables.js';
 import { ataReport } from '../testing/reports.js';
-import { baySlot, model, TestJob } from '../testing/samples.js';
+import { baySlot, model, onMainDrive, TestJob } from '../testing/samples.js';
 import { jobAt, finishPart, payAndHandOver, soundAtSafeguard } from '../testing/walks.js';
 import type { Layout } from '../move/index.js';
 import { crossingOf, layoutOf } from './reading/crossing-of.js';
@@ -8,6 +8,7 @@ import { isHere, keptUntil } from './reading/custody.js';
 import { mediumKnown } from './reading/old-drive.js';
 import type { JobState } from './shape/state.js';
 import { missing } from './gates/index.js';
+import { mainDrive } from './reading/changes.js';
 import { summarise } from './summary.js';
 
 const GIB = 2 ** 30;
@@ -125,15 +126,11 @@ describe('what the ways are judged by', () => {
   it('the size of the fitted drive where nothing was read, and no size where nothing is known', () => {
     const { job } = atMove();
     expect(crossingOf(job, model())?.sourceBytes).toBe(512e9);
-    const blank = { ...job, choice: { ...job.choice!, slot: { ...job.choice!.slot, fitted: null } } };
+    const blank = onMainDrive(job, { slot: { ...mainDrive(job)!.slot, fitted: null } });
     expect(crossingOf(blank, model())?.sourceBytes).toBeNull();
-    const bay = {
-      ...job,
-      choice: {
-        ...job.choice!,
-        slot: baySlot({ fitted: { label: 'x', markedGb: 1000, lengthMm: null, medium: null } }),
-      },
-    };
+    const bay = onMainDrive(job, {
+      slot: baySlot({ fitted: { label: 'x', markedGb: 1000, lengthMm: null, medium: null } }),
+    });
     // A bay takes either kind: both rates are reckoned with.
     expect(crossingOf(bay, model())?.reads).toHaveLength(2);
   });
@@ -246,7 +243,7 @@ describe('custody of the old drive', () => {
     const bench = atEnd();
     const fitted = { label: 'Heddle R2', markedGb: 500, lengthMm: null, medium: 'rotating' as const };
     const slot = baySlot({ fitted });
-    bench.job = { ...bench.job, choice: { ...bench.job.choice!, slot } };
+    bench.job = onMainDrive(bench.job, { slot });
     expect(mediumKnown(bench.job)).toBeNull();
     const degauss = { method: 'degauss', tool: '', verified: 'the drive no longer answers' };
     expect(bench.give(settle('sanitised', { sanitised: degauss }))).toContain(

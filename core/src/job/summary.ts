@@ -12,6 +12,7 @@ import type { JobState } from './shape/state.js';
 import { countOut, stillOut } from './reading/tray.js';
 import { SYSTEM_LAYER } from './shape/tray.js';
 import { legOf, minutesLeft, progress } from './reading/walk.js';
+import { mainDrive } from './reading/changes.js';
 
 /** One row of the Bench: what the list shows without opening the job. */
 export const JobSummarySchema = z.strictObject({
@@ -174,7 +175,8 @@ function detail(job: JobState): string {
   if (job.closed) return `to ${job.closed.to}`;
   if (job.endedEarly)
     return job.endedEarly.referredTo ? `referred to ${job.endedEarly.referredTo}` : 'goes back unrepaired';
-  if (job.choice && job.phase !== 'diagnose') return sayDrive(job.choice.drive);
+  const drive = mainDrive(job)?.drive;
+  if (drive && job.phase !== 'diagnose') return sayDrive(drive);
   return job.intake.complaint.length > 60 ? `${cut(job.intake.complaint, 57)}…` : job.intake.complaint;
 }
 

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { sayDrive } from '../hardware/index.js';
-import { billNow, type JobState } from '../job/index.js';
+import { billNow, mainDrive, type JobState } from '../job/index.js';
 
 /** How a job ended, or that it has not. */
 export const OutcomeOfJobSchema = z.enum(['open', 'repaired', 'cured', 'unrepaired', 'referred']);
@@ -67,12 +67,9 @@ export function ledgerRow(job: JobState): LedgerRow {
 }
 
 /** What went in, and what came out for it. */
-function drivesOf({
-  choice,
-  endedEarly,
-  serials,
-}: JobState): Pick<LedgerRow, 'newDrive' | 'newSerial' | 'oldDrive' | 'oldSerial'> {
-  const drive = choice && !endedEarly ? choice : null;
+function drivesOf(job: JobState): Pick<LedgerRow, 'newDrive' | 'newSerial' | 'oldDrive' | 'oldSerial'> {
+  const { endedEarly, serials } = job;
+  const drive = endedEarly ? null : mainDrive(job);
   return {
     newDrive: drive ? sayDrive(drive.drive) : '',
     newSerial: endedEarly ? '' : (serials.newDrive ?? ''),

@@ -1,4 +1,4 @@
-import { foldSerial, type JobState } from '../job/index.js';
+import { foldSerial, mainDrive, type JobState } from '../job/index.js';
 import { sayDrive } from '../hardware/index.js';
 
 /**
@@ -70,7 +70,8 @@ export function askedFor(typed: string): Asked[] {
  * people wrote.
  */
 export function ledgerWords(job: JobState): string[] {
-  const { intake, choice, serials, conclusion, cured, endedEarly } = job;
+  const { intake, serials, conclusion, cured, endedEarly } = job;
+  const choice = mainDrive(job);
   const named = [
     String(job.number),
     intake.customer.name,

@@ -2,6 +2,7 @@ import { sayDrive } from '../hardware/index.js';
 import {
   BASELINE_CHECKS,
   billNow,
+  companionsIn,
   lastSpeed,
   lastTime,
   paidMinor,
@@ -10,6 +11,7 @@ import {
   givenBy,
   hadOldDrive,
   isFitted,
+  mainDrive,
   SAY_COMEBACK,
   SAY_REMOVED,
   SAY_TIMED,
@@ -17,6 +19,8 @@ import {
   sayCustody,
   sayFate,
   TIMED,
+  type Change,
+  type DriveChange,
   type JobState,
 } from '../job/index.js';
 import { sayMbs } from '../prove/index.js';
@@ -29,8 +33,8 @@ import { row, type Page, type PageTable } from './page.js';
  * One page for the customer, in plain words. Days and moments come in as words, since they belong to a place.
  */
 export function customerPage(job: JobState, when: { readonly takenIn: string }): Page {
-  const { intake, choice, conclusion, closed, endedEarly, cured } = job;
-  const drive = choice && !endedEarly ? choice : null;
+  const { intake, conclusion, closed, endedEarly, cured } = job;
+  const drive = endedEarly ? null : mainDrive(job);
   return {
     title: titleOf(job),
     rows: [
@@ -73,7 +77,7 @@ function titleOf(job: JobState): string {
 const whyBack = ({ reason, referredTo }: NonNullable<JobState['endedEarly']>): Page['rows'] =>
   row('Why it goes back', reason, referredTo && `We refer it to ${referredTo}.`);
 
-const driveRows = (job: JobState, { drive, slot }: NonNullable<JobState['choice']>): Page['rows'] => [
+const driveRows = (job: JobState, { drive, slot }: DriveChange): Page['rows'] => [
   ...row(
     'What was done',
     isFitted(job)
@@ -108,14 +112,16 @@ const CUSTOMERS: ReadonlySet<string> = new Set([
 ]);
 
 function oldDriveLines(job: JobState): string[] {
-  const { choice, oldDriveFate, serials } = job;
+  const { oldDriveFate, serials } = job;
   if (!oldDriveFate && !hadOldDrive(job)) return [];
-  const name = `${choice?.slot.fitted?.label ?? 'Old drive'}, serial ${serials.oldDrive ?? 'not recorded'}.`;
+  const name = `${mainDrive(job)?.slot.fitted?.label ?? 'Old drive'}, serial ${serials.oldDrive ?? 'not recorded'}.`;
   return [`${name} ${oldDriveFate ? sayFate({ ...oldDriveFate, note: '' }) : 'Not settled yet.'}`];
 }
 
 const companionLines = (job: JobState): string[] =>
-  job.companions.filter((one) => one.outcome === 'works').map((one) => `${one.label} fitted.`);
+  companionsIn(job)
+    .filter((one) => one.judged?.outcome === 'works')
+    .map((one) => `${one.thing?.label ?? ''} fitted.`);
 
 function measuredLines(job: JobState): string[] {
   const speed = lastSpeed(job.speeds, 'after');
@@ -222,7 +228,8 @@ function worksTable(job: JobState): PageTable {
 
 /** The second page: what the workshop wants to find again. */
 export function workshopPage(job: JobState, say: { readonly when: (at: string) => string }): Page {
-  const { intake, choice } = job;
+  const { intake } = job;
+  const choice = mainDrive(job);
   const minutes = job.way ? job.way.steps.reduce((sum, step) => sum + step.minutes, 0) : 0;
   return {
     title: `For the workshop: job ${job.number}`,
@@ -253,10 +260,7 @@ export function workshopPage(job: JobState, say: { readonly when: (at: string) =
       ),
       ...row(
         'On trial',
-        ...job.companions.map(
-          (one) =>
-            `${one.label}: ${one.outcome === 'works' ? 'works' : one.outcome === 'rolled-back' ? `rolled back, ${one.note}` : 'still on trial'}.`,
-        ),
+        ...companionsIn(job).map(({ thing, judged }) => `${thing?.label ?? ''}: ${sayTrial(judged)}.`),
       ),
       ...row(
         'Agreed',
@@ -298,3 +302,8 @@ export function workshopPage(job: JobState, say: { readonly when: (at: string) =
     signs: ['', ''],
   };
 }
+
+const sayTrial = (judged: Change['judged']): string => {
+  if (judged === null) return 'still on trial';
+  return judged.outcome === 'works' ? 'works' : `rolled back, ${judged.note}`;
+};

@@ -1,5 +1,5 @@
 import { sure } from '../units/index.js';
-import type { JobState } from '../job/index.js';
+import { mainDrive, type JobState } from '../job/index.js';
 import { sayDrive } from '../hardware/index.js';
 import { PAPERS, wrap, type Paper, type Sheet, type Stroke, type Typeface } from '../sheets/index.js';
 
@@ -74,12 +74,13 @@ export const jobTag = (job: JobState, origin: string): Label => ({
 
 /** The tag of a drive that lies apart from its machine: the old one, or the new one before it goes in. */
 export function driveTag(job: JobState, which: 'old' | 'new', origin: string): Label {
+  const drive = mainDrive(job);
   const name =
     which === 'new'
-      ? job.choice
-        ? sayDrive(job.choice.drive)
+      ? drive
+        ? sayDrive(drive.drive)
         : 'New drive'
-      : (job.choice?.slot.fitted?.label ?? 'Old drive');
+      : (drive?.slot.fitted?.label ?? 'Old drive');
   const serial = which === 'new' ? job.serials.newDrive : job.serials.oldDrive;
   return {
     code: `${origin}/j/${job.number}/${which}`,

@@ -36,6 +36,10 @@ import {
   type Knowledge,
   type RecordedEvent,
   type Role,
+  bareChange,
+  mainDrive,
+  type Change,
+  type ChangeKind,
 } from '../job/index.js';
 import { USUAL_PRICING } from '../quote/index.js';
 import { USUAL_POLICY } from '../teardown/index.js';
@@ -366,3 +370,37 @@ export class TestJob {
     return recorded.reduce<JobState | null>(evolve, this.job ?? null)!;
   }
 }
+
+/** The job with something of its drive otherwise than it was chosen. */
+export const onMainDrive = (job: JobState, to: Partial<Change>): JobState => ({
+  ...job,
+  changes: job.changes.map((one) => (one.id === mainDrive(job)?.id ? { ...one, ...to } : one)),
+});
+
+/** A part of the shelf that went in and works. */
+export const judgedPart = (
+  id: string,
+  kind: ChangeKind,
+  partId: string,
+  label: string,
+  original: string,
+): Change => {
+  const stamp = { by: { id: 'ines', name: 'Ines' }, at: '2026-04-14T08:00:00Z' };
+  return bareChange({
+    id,
+    kind,
+    thing: {
+      from: 'shelf',
+      label,
+      priceMinor: 0,
+      item: { kind: 'part', id: partId },
+      drive: null,
+      part: null,
+    },
+    original,
+    limitMinutes: 30,
+    fitted: stamp,
+    judged: { outcome: 'works', note: '', ...stamp },
+    ...stamp,
+  });
+};

@@ -1,4 +1,11 @@
-import { touches, type JobCommand, type JobEvent, type JobState, type Order } from '@petrichor/core/job';
+import {
+  touches,
+  type JobCommand,
+  type JobEvent,
+  type JobState,
+  type Order,
+  changeById,
+} from '@petrichor/core/job';
 import { wordsIn, phoneWords } from '@petrichor/core/ledger';
 import { StockMoveSchema } from '@petrichor/core/shelf';
 import { randomUUID } from 'node:crypto';
@@ -111,10 +118,10 @@ async function stock(
  * stays booked out.
  */
 async function backOnShelf({ tx, acting, job }: Happened, companionId: string): Promise<void> {
-  const one = job.companions.find((known) => known.id === companionId);
-  if (!one) return;
+  const item = changeById(job, companionId)?.thing?.item;
+  if (!item) return;
   const move = StockMoveSchema.parse({ kind: 'received', quantity: 1, jobId: job.id, note: 'rolled back' });
-  await moveIn(tx, acting, randomUUID(), { kind: 'part', id: one.partId }, move);
+  await moveIn(tx, acting, randomUUID(), item, move);
 }
 
 /** The customer of a job among the workshop's customers, as the intake has them now. */

@@ -13,6 +13,7 @@ import type { JobState } from '../shape/state.js';
 import { hasWalked } from '../reading/walk.js';
 import { accept, ANYONE, HANDS, command, refuse, type Context, type Decision } from './define.js';
 import { choose } from './match.js';
+import { mainDrive } from '../reading/changes.js';
 
 const amount = z
   .number('Type an amount.')
@@ -59,12 +60,12 @@ function workOut(
   const place = placeOf({ ...job, need: { ...job.need, plan } }, slotId, knowledge);
   const shelved = knowledge.drive(driveId);
   if (!model || !place || !shelved) return 'That drive or slot is no longer known. Load the page again.';
-  const own = job.choice?.drive.id === driveId ? job.choice.drive.inStock : 0;
+  const now = mainDrive(job);
+  const own = now?.drive.id === driveId ? now.drive.inStock : 0;
   const drive = { ...withMeasured(shelved, job), inStock: Math.max(shelved.inStock, own) };
   const verdict = judge(place, drive);
   // What a lead took against the verdict is fitted and paid for like anything else.
-  const taken =
-    job.choice?.drive.id === driveId && job.choice.slot.id === slotId && job.choice.override !== null;
+  const taken = now?.drive.id === driveId && now.slot.id === slotId && now.override !== null;
   if (!taken && (verdict.outcome === 'no' || verdict.outcome === 'unknown'))
     return `${drive.maker} ${drive.name} cannot be offered: ${verdict.because}`;
   return optionOf(
@@ -94,7 +95,8 @@ export const agree = command('agree', {
     const option = job.offer.options.find((one) => one.slotId === slotId && one.driveId === driveId);
     if (!option) return refuse('not-offered');
     if (isStale(job.offer, context.at)) return refuse('stale', { offerDays: job.offer.pricing.offerDays });
-    const other = job.choice?.drive.id !== driveId || job.choice.slot.id !== slotId;
+    const now = mainDrive(job);
+    const other = now?.drive.id !== driveId || now.slot.id !== slotId;
     const chosen = other ? takeInstead(job, option, context) : null;
     if (chosen && !chosen.ok) return chosen;
     const bill = billOf([...option.bill.lines, ...linesSince(job)], job.offer.pricing);

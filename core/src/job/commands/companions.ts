@@ -9,6 +9,7 @@ import {
   type Finding,
 } from '../../fit/index.js';
 import { companionsOf, type MachineModel, type Part } from '../../hardware/index.js';
+import { companionsIn } from '../reading/changes.js';
 import { CompanionKindSchema } from '../shape/companion.js';
 import { accept, HANDS, command, refuse } from './define.js';
 
@@ -88,9 +89,9 @@ export const judgeTrial = command('judge-companion', {
   },
   by: HANDS,
   decide: (job, { companionId, outcome, note }) => {
-    const one = job.companions.find((known) => known.id === companionId);
+    const one = companionsIn(job).find((known) => known.id === companionId);
     if (!one) return refuse('unknown-companion');
-    if (one.outcome !== null) return refuse('judged', { label: one.label });
+    if (one.judged !== null) return refuse('judged', { label: one.thing?.label ?? '' });
     if (outcome === 'rolled-back' && note.length < 3) return refuse('why-not-working');
     return accept({ type: 'companion-judged', companionId, outcome, note });
   },
@@ -104,8 +105,8 @@ export const undoCompanion = command('undo-companion', {
   },
   by: HANDS,
   decide: (job, { companionId, step }) => {
-    const one = job.companions.find((known) => known.id === companionId);
-    if (!one || one.outcome !== 'rolled-back') return refuse('not-rolled-back');
+    const one = companionsIn(job).find((known) => known.id === companionId);
+    if (one?.judged?.outcome !== 'rolled-back') return refuse('not-rolled-back');
     if (step === 'part-returned' && one.original !== '' && !one.originalRefitted)
       return refuse('original-first', { original: one.original });
     if (step === 'original-refitted' ? one.originalRefitted : one.partReturned) return refuse('done');

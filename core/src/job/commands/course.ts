@@ -15,6 +15,7 @@ import { sayItem, stillOut } from '../reading/tray.js';
 import { hasWalked } from '../reading/walk.js';
 import { accept, ANYONE, HANDS, command, refuse, type Context, type Decision } from './define.js';
 import { enterWay } from './enter-way.js';
+import { mainDrive } from '../reading/changes.js';
 
 /** Goes on to the next phase, if the gate of this one is open. `from` guards against a stale screen. */
 export const advance = command('advance', {
@@ -40,9 +41,10 @@ export const advance = command('advance', {
 
 function planAndEnter(job: JobState, { knowledge }: Context<'model' | 'policy'>): Decision {
   const model = knowledge.model(job.intake.modelId);
-  if (!model || !job.choice) return refuse('no-model');
+  const drive = mainDrive(job);
+  if (!model || !drive) return refuse('no-model');
   const policy = knowledge.policy();
-  const way = buildWay(model, job.choice.slot, job.choice.verdict.extras, {
+  const way = buildWay(model, drive.slot, drive.verdict.extras, {
     policy,
     slots: slotsOfJob(model, job),
   });

@@ -14,6 +14,7 @@ import { OF_MODEL, placeOf, slotsOfJob, withMeasured } from '../reading/place-of
 import type { JobState } from '../shape/state.js';
 import { hasWalked } from '../reading/walk.js';
 import { accept, HANDS, command, refuse, type Context, type Decision } from './define.js';
+import { mainDrive } from '../reading/changes.js';
 
 const gigabytes = z
   .number()
@@ -172,10 +173,8 @@ export function choose(
   if (against) return against;
   if (place.plate && !job.adapted?.approved) return refuse('not-approved', { label: place.plate.label });
   // What this job has reserved counts as there.
-  const held =
-    job.choice?.drive.id === drive.id
-      ? { ...drive, inStock: Math.max(drive.inStock, job.choice.drive.inStock) }
-      : drive;
+  const own = mainDrive(job)?.drive;
+  const held = own?.id === drive.id ? { ...drive, inStock: Math.max(drive.inStock, own.inStock) } : drive;
   if (held.inStock < 1 && held.leadDays === null) return refuse('not-in-stock');
   return accept({
     type: 'drive-chosen',

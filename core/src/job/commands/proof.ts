@@ -5,6 +5,7 @@ import { setUpItems } from '../reading/set-up.js';
 import { ShownSizeSchema, type ShownSize } from '../shape/proof.js';
 import type { JobState } from '../shape/state.js';
 import { accept, HANDS, command, refuse } from './define.js';
+import { mainDrive } from '../reading/changes.js';
 
 const listing = { listed: z.boolean(), size: ShownSizeSchema.nullable() };
 const sizeMissing = () => refuse('size');
@@ -14,13 +15,14 @@ function judgeListing(
   listed: boolean,
   size: ShownSize | null,
 ): { right: boolean; sentence: string } {
-  if (!listed || !size || !job.choice)
+  const drive = mainDrive(job)?.drive;
+  if (!listed || !size || !drive)
     return {
       right: false,
       sentence:
         'The drive is not listed. Seat it again; check key and protocol; see that nothing is left unplugged.',
     };
-  const { right, sentence } = checkShownSize(job.choice.drive.markedGb, size.shown, size.unit);
+  const { right, sentence } = checkShownSize(drive.markedGb, size.shown, size.unit);
   return { right, sentence };
 }
 

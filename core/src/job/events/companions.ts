@@ -1,6 +1,7 @@
 import * as z from 'zod';
-import { CompanionSchema, type Companion } from '../shape/companion.js';
-import type { JobState } from '../shape/state.js';
+import { bareChange } from '../shape/change.js';
+import { CompanionKindSchema } from '../shape/companion.js';
+import { onChange, putChange } from './on-changes.js';
 import { event } from './define.js';
 import { stamp } from '../shape/stamp.js';
 import { companion, andNote } from './tell.js';
@@ -8,30 +9,37 @@ import { companion, andNote } from './tell.js';
 export const companionFitted = event('companion-fitted', {
   shape: {
     companionId: z.string(),
-    ...CompanionSchema.pick({
-      kind: true,
-      partId: true,
-      label: true,
-      priceMinor: true,
-      original: true,
-      limitMinutes: true,
-    }).shape,
+    kind: CompanionKindSchema,
+    partId: z.string(),
+    label: z.string(),
+    priceMinor: z.number().int(),
+    /** What it replaces, kept until it is settled; empty: nothing was there. */
+    original: z.string(),
+    /** Hands that may go into making it work. */
+    limitMinutes: z.number().int(),
   },
   touches: ['stock'],
-  evolve: (job, { type: _, companionId, ...one }, meta) => ({
+  evolve: (job, { companionId, kind, partId, label, priceMinor, original, limitMinutes }, meta) => ({
     ...job,
-    companions: [
-      ...job.companions,
-      {
-        ...one,
+    changes: putChange(
+      job,
+      bareChange({
         id: companionId,
+        kind,
+        thing: {
+          from: 'shelf',
+          label,
+          priceMinor,
+          item: { kind: 'part', id: partId },
+          drive: null,
+          part: null,
+        },
+        original,
+        limitMinutes,
         fitted: stamp(meta),
-        outcome: null,
-        note: '',
-        originalRefitted: null,
-        partReturned: null,
-      },
-    ],
+        ...stamp(meta),
+      }),
+    ),
   }),
   tells: ({ label, original, limitMinutes }) =>
     `Fitted ${label}${original ? ` in place of ${original}` : ''}: it has ${limitMinutes} min to prove itself.`,
@@ -43,7 +51,10 @@ export const companionJudged = event('companion-judged', {
     outcome: z.enum(['works', 'rolled-back']),
     note: z.string(),
   },
-  evolve: (job, { companionId, outcome, note }) => change(job, companionId, { outcome, note }),
+  evolve: (job, { companionId, outcome, note }, meta) => ({
+    ...job,
+    changes: onChange(job, companionId, { judged: { outcome, note, ...stamp(meta) } }),
+  }),
   tells: ({ companionId, outcome, note }, job) =>
     `${companion(job, companionId)} ${outcome === 'works' ? 'works' : 'does not work and is rolled back'}${andNote(note)}.`,
 });
@@ -54,19 +65,16 @@ export const companionUndone = event('companion-undone', {
     step: z.enum(['original-refitted', 'part-returned']),
   },
   touches: ['stock'],
-  evolve: (job, { companionId, step }, meta) =>
-    change(
+  evolve: (job, { companionId, step }, meta) => ({
+    ...job,
+    changes: onChange(
       job,
       companionId,
       step === 'original-refitted' ? { originalRefitted: stamp(meta) } : { partReturned: stamp(meta) },
     ),
+  }),
   tells: ({ companionId, step }, job) =>
     step === 'original-refitted'
       ? `Refitted what was there before ${companion(job, companionId)}.`
       : `${companion(job, companionId)} is back on the shelf.`,
-});
-
-const change = (job: JobState, id: string, to: Partial<Companion>): JobState => ({
-  ...job,
-  companions: job.companions.map((one) => (one.id === id ? { ...one, ...to } : one)),
 });

@@ -1,10 +1,13 @@
 import * as z from 'zod';
 import { LinkSchema, NeedSchema, TemplateSchema, VerdictSchema, sayLook } from '../../fit/index.js';
-import { DriveSchema, SlotSchema, sayDrive } from '../../hardware/index.js';
+import { DriveSchema, SlotSchema, sayDrive, type Drive, type Slot } from '../../hardware/index.js';
 import { MeasureSchema, sayMm } from '../../units/index.js';
 import { agreementFallen } from './agree.js';
 import { event } from './define.js';
 import { stamp } from '../shape/stamp.js';
+import { bareChange, FIRST_CHANGE, type Change } from '../shape/change.js';
+import type { JobState } from '../shape/state.js';
+import { putChange } from './on-changes.js';
 import { andNote } from './tell.js';
 
 export const needStated = event('need-stated', {
@@ -69,7 +72,7 @@ export const variantSettled = event('variant-settled', {
   evolve: (job, { variantId }) => ({
     ...job,
     variantId,
-    ...(job.variantId === variantId ? {} : { way: null, choice: null }),
+    ...(job.variantId === variantId ? {} : { way: null, changes: withoutDrives(job) }),
   }),
   tells: () => 'Settled which variant it is.',
 });
@@ -96,7 +99,7 @@ export const driveChosen = event('drive-chosen', {
       ? agreementFallen(job)
       : {}),
     way: null,
-    choice: { slot, drive, verdict, override, link, ...stamp(meta) },
+    changes: putChange(job, firstChange(slot, drive, { verdict, override, link }, stamp(meta))),
   }),
   tells: ({ drive, slot, override }) =>
     `Took ${sayDrive(drive)} for the ${slot.label}${override ? `, against the verdict: ${override}` : ''}.`,
@@ -113,7 +116,7 @@ export const adapted = event('adapted', {
   touches: ['stock'],
   evolve: (job, { slotId, label, thickness, template }, meta) => ({
     ...job,
-    choice: null,
+    changes: withoutDrives(job),
     way: null,
     adapted: { slotId, label, thickness, template, approved: null, ...stamp(meta) },
   }),
@@ -130,8 +133,37 @@ export const adaptedJudged = event('adapted-judged', {
     if (!job.adapted) return job;
     return approved
       ? { ...job, adapted: { ...job.adapted, approved: { note, ...stamp(meta) } } }
-      : { ...job, adapted: null, choice: null, way: null };
+      : { ...job, adapted: null, changes: withoutDrives(job), way: null };
   },
   tells: ({ approved, note }) =>
     `${approved ? 'Approved' : 'Did not approve'} the adapted part${andNote(note)}.`,
 });
+
+/** A drive that goes in, as a change: into an empty place it is added. */
+function firstChange(
+  slot: Slot,
+  drive: Drive,
+  judged: Pick<Change, 'verdict' | 'override' | 'link'>,
+  by: Pick<Change, 'by' | 'at'>,
+): Change {
+  return bareChange({
+    id: FIRST_CHANGE,
+    kind: slot.fitted === null ? 'add-drive' : 'replace-drive',
+    placeId: slot.id,
+    place: slot.label,
+    slot,
+    thing: {
+      from: 'shelf',
+      label: sayDrive(drive),
+      priceMinor: drive.priceMinor,
+      item: { kind: 'drive', id: drive.id },
+      drive,
+      part: null,
+    },
+    ...judged,
+    ...by,
+  });
+}
+
+/** What was judged by other places or parts has to be chosen again. */
+const withoutDrives = ({ changes }: JobState): Change[] => changes.filter((one) => !one.thing?.drive);

@@ -1,3 +1,4 @@
+import { changeById } from '../reading/changes.js';
 import { observationById, shippedDiagnosis } from '../../diagnose/index.js';
 import type { JobState } from '../shape/state.js';
 
@@ -9,7 +10,7 @@ export const observation = (about: 'before' | 'after', id: string): string =>
 export const testName = (id: string): string =>
   shippedDiagnosis('before').tests.find((one) => one.id === id)?.say ?? id;
 export const companion = (job: JobState, id: string): string =>
-  job.companions.find((one) => one.id === id)?.label ?? 'The part on trial';
+  changeById(job, id)?.thing?.label ?? 'The part on trial';
 export const orderOf = (job: JobState, id: string): string =>
   job.orders.find((one) => one.id === id)?.what ?? 'What was ordered';
 export const andNote = (note: string): string => (note ? ` (${note})` : '');

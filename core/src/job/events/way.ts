@@ -11,6 +11,7 @@ import { moveThings } from '../reading/tray.js';
 import { event } from './define.js';
 import { stamp } from '../shape/stamp.js';
 import { stepTitle } from './tell.js';
+import { mainDrive } from '../reading/changes.js';
 
 /** The way is copied in: the job keeps the guide it was walked with. */
 export const wayPlanned = event('way-planned', {
@@ -47,7 +48,7 @@ export const turnedBack = event('turned-back', {
   evolve: (job, { why, steps }) => {
     if (!job.way) return job;
     const scouting = job.way.scouting ?? {
-      slotId: job.choice?.slot.id ?? '',
+      slotId: mainDrive(job)?.slot.id ?? '',
       from: 'safeguard' as const,
       why,
     };

@@ -7,6 +7,7 @@ import { agreementOpen } from './agree.js';
 import { copyOpen } from './copy.js';
 import type { JobState } from '../shape/state.js';
 import { must, should, type Gate, type Missing } from './gate.js';
+import { companionsIn, mainDrive } from '../reading/changes.js';
 
 /** Nothing left open: the tray is empty, or somebody says why it is not. */
 export const handOver: Gate = (job) => {
@@ -18,7 +19,7 @@ export const handOver: Gate = (job) => {
     missing.push(must('old-drive', {}));
   for (const what of removedParts(job))
     if (!removedNow(job, what)) missing.push(must('removed', { about: what }, { what }));
-  if (job.choice && !job.endedEarly) missing.push(...copyOpen(job));
+  if (mainDrive(job) && !job.endedEarly) missing.push(...copyOpen(job));
   return [...missing, ...moneyOpen(job)];
 };
 
@@ -27,7 +28,7 @@ function moneyOpen(job: JobState): readonly Missing[] {
   const bill = billNow(job);
   // Nothing leaves without a bill, or a gift with a name under it.
   if (!bill && leavesWithSomething(job)) missing.push(should(GIFT, { by: LEAD, at: 'agree' }));
-  else if (job.choice && !job.endedEarly) missing.push(...agreementOpen(job));
+  else if (mainDrive(job) && !job.endedEarly) missing.push(...agreementOpen(job));
   const owed = (bill?.totalMinor ?? 0) - paidMinor(job);
   if (bill && owed !== 0)
     missing.push(
@@ -38,6 +39,6 @@ function moneyOpen(job: JobState): readonly Missing[] {
 
 /** A part of ours, or work on it, goes out with the machine. */
 const leavesWithSomething = (job: JobState): boolean =>
-  (job.choice !== null && !job.endedEarly) ||
-  job.companions.some((one) => one.outcome !== 'rolled-back') ||
+  (mainDrive(job) !== null && !job.endedEarly) ||
+  companionsIn(job).some((one) => one.judged?.outcome !== 'rolled-back') ||
   job.priceChanges.length > 0;

@@ -1,3 +1,4 @@
 import { must, type Gate } from './gate.js';
+import { mainDrive } from '../reading/changes.js';
 
-export const match: Gate = (job) => (job.choice ? [] : [must('choice', {})]);
+export const match: Gate = (job) => (mainDrive(job) ? [] : [must('choice', {})]);

@@ -4,6 +4,7 @@ import { BASELINE_CHECKS } from '../shape/baseline.js';
 import { unpluggedChecks } from '../reading/unplugged.js';
 import { verdictOfSpeed } from '../reading/verdict-of-speed.js';
 import { must, should, type Gate, type Missing } from './gate.js';
+import { companionsIn } from '../reading/changes.js';
 
 /**
  * What worked at intake works again; what nobody tried then is no promise now. And what it was is said, so
@@ -17,7 +18,10 @@ export const prove: Gate = (job) => {
       missing.push(should('unplugged', { about: id }, { what: say }));
     else if (again === 'faulty') missing.push(should('unplugged-fault', { about: id }, { what: say }));
   }
-  if (job.companions.some((one) => one.kind === 'memory' && one.outcome === 'works') && !job.memoryShown)
+  if (
+    companionsIn(job).some((one) => one.kind === 'memory' && one.judged?.outcome === 'works') &&
+    !job.memoryShown
+  )
     missing.push(should('memory', {}));
   missing.push(...baselineOpen(job));
   if (job.conclusion && !job.confirmed) missing.push(must('confirmed', {}));

@@ -1,7 +1,8 @@
 import { LEAD } from '../shape/actor.js';
 import { setUpItems } from '../reading/set-up.js';
 import { stillOut } from '../reading/tray.js';
-import type { Companion } from '../shape/companion.js';
+import { companionsIn } from '../reading/changes.js';
+import type { Change } from '../shape/change.js';
 import { must, should, type Gate, type Missing } from './gate.js';
 
 export const setUp: Gate = (job) => [
@@ -11,16 +12,15 @@ export const setUp: Gate = (job) => [
   ...setUpItems(job)
     .filter((item) => !job.setUp[item.id])
     .map((item) => must('set-up', { about: item.id }, { what: item.say })),
-  ...job.companions.flatMap(trial),
+  ...companionsIn(job).flatMap(trial),
 ];
 
-function trial(one: Companion): Missing[] {
-  const { id, label, original, outcome } = one;
+function trial({ id, thing, original, judged, originalRefitted, partReturned }: Change): Missing[] {
   const open = (left: 'trial' | 'refit' | 'shelf') => [
-    must('companion', { about: id }, { label, left, original }),
+    must('companion', { about: id }, { label: thing?.label ?? '', left, original }),
   ];
-  if (outcome === null) return open('trial');
-  if (outcome === 'works') return [];
-  if (original !== '' && !one.originalRefitted) return open('refit');
-  return one.partReturned ? [] : open('shelf');
+  if (judged === null) return open('trial');
+  if (judged.outcome === 'works') return [];
+  if (original !== '' && !originalRefitted) return open('refit');
+  return partReturned ? [] : open('shelf');
 }

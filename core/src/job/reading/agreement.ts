@@ -1,22 +1,23 @@
 import { billOf, type Bill, type BillLine } from '../../quote/index.js';
 import type { JobState } from '../shape/state.js';
 import { type Offer } from '../shape/agreement.js';
+import { sure } from '../../units/index.js';
+import { companionsIn, mainDrive } from './changes.js';
 
 /** The option that holds: of the drive that is taken. Null: nothing was offered for it. */
-const optionNow = (job: Pick<JobState, 'offer' | 'choice'>): Offer['options'][number] | null =>
-  job.offer?.options.find(
-    (one) => one.driveId === job.choice?.drive.id && one.slotId === job.choice.slot.id,
-  ) ?? null;
+const optionNow = (job: Pick<JobState, 'offer' | 'changes'>): Offer['options'][number] | null => {
+  const drive = mainDrive(job);
+  return (
+    job.offer?.options.find((one) => one.driveId === drive?.drive.id && one.slotId === drive.slot.id) ?? null
+  );
+};
 
 /**
  * What the job costs as it stands: the option and what was changed since; a job without a drive costs the
  * looking.
  */
 export function billNow(
-  job: Pick<
-    JobState,
-    'offer' | 'choice' | 'priceChanges' | 'endedEarly' | 'cured' | 'looking' | 'companions'
-  >,
+  job: Pick<JobState, 'offer' | 'changes' | 'priceChanges' | 'endedEarly' | 'cured' | 'looking'>,
 ): Bill | null {
   const changed = linesSince(job);
   if (job.endedEarly || job.cured) {
@@ -39,10 +40,15 @@ export function billNow(
  * What came on the bill after the offer: parts changed besides the drive that were not rolled back, and lines
  * put on by hand.
  */
-export const linesSince = (job: Pick<JobState, 'priceChanges' | 'companions'>): BillLine[] => [
-  ...job.companions
-    .filter((one) => one.outcome !== 'rolled-back')
-    .map((one): BillLine => ({ kind: 'part', say: one.label, quantity: 1, netMinor: one.priceMinor })),
+export const linesSince = (job: Pick<JobState, 'priceChanges' | 'changes'>): BillLine[] => [
+  ...companionsIn(job)
+    .filter((one) => one.judged?.outcome !== 'rolled-back')
+    .map((one): BillLine => ({
+      kind: 'part',
+      say: sure(one.thing).label,
+      quantity: 1,
+      netMinor: one.thing?.priceMinor ?? 0,
+    })),
   ...job.priceChanges.map((one) => one.line),
 ];
 
@@ -52,7 +58,7 @@ export function agreementHolds(job: JobState): boolean {
   return (
     agreed !== null &&
     bill !== null &&
-    agreed.driveId === job.choice?.drive.id &&
+    agreed.driveId === mainDrive(job)?.drive.id &&
     bill.totalMinor <= agreed.totalMinor
   );
 }

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { CompanionKindSchema } from '../shape/companion.js';
 import type { JobState } from '../shape/state.js';
+import { companionsIn } from './changes.js';
 
 /** What a job has shown about a companion in a model. It stands as evidence on the model from then on. */
 export const CompanionCaseSchema = z.strictObject({
@@ -15,13 +16,13 @@ export type CompanionCase = z.infer<typeof CompanionCaseSchema>;
 
 /** What is settled on this job; what is still on trial shows nothing. */
 export const companionCasesOf = (job: JobState): CompanionCase[] =>
-  job.companions
-    .filter((one) => one.outcome !== null)
+  companionsIn(job)
+    .filter((one) => one.judged !== null)
     .map((one) => ({
       modelId: job.intake.modelId,
-      kind: one.kind,
-      label: one.label,
-      worked: one.outcome === 'works',
-      note: one.note,
+      kind: CompanionKindSchema.parse(one.kind),
+      label: one.thing?.label ?? '',
+      worked: one.judged?.outcome === 'works',
+      note: one.judged?.note ?? '',
       jobNumber: job.number,
     }));

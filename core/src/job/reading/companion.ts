@@ -1,5 +1,8 @@
-import { type Companion } from '../shape/companion.js';
+import type { Change } from '../shape/change.js';
 
 /** Over its time: minutes since it was fitted are more than the limit. */
-export const overLimit = (one: Companion, now: Date): boolean =>
-  one.outcome === null && now.getTime() - new Date(one.fitted.at).getTime() > one.limitMinutes * 60_000;
+export const overLimit = ({ judged, fitted, limitMinutes }: Change, now: Date): boolean =>
+  judged === null &&
+  fitted !== null &&
+  limitMinutes !== null &&
+  now.getTime() - new Date(fitted.at).getTime() > limitMinutes * 60_000;

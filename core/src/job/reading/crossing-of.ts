@@ -1,4 +1,3 @@
-import { sure } from '../../units/index.js';
 import type { Drive, MachineModel } from '../../hardware/index.js';
 import {
   AILING,
@@ -22,6 +21,7 @@ import { slotsOfJob } from './place-of.js';
 import { answersNow } from './safeguard.js';
 import { stakeOf } from './stake.js';
 import type { JobState } from '../shape/state.js';
+import { mainDrive } from './changes.js';
 
 /**
  * What a dock on USB 5 Gb/s carries after its own overhead, and a slot of the machine (common practice, no
@@ -31,7 +31,7 @@ const LINK = { dock: USB_CEILINGS['5G'] * 0.85, slot: 1.6e9 } as const;
 
 /** Everything the ways across are judged by, from what this job knows. Null: no drive is chosen. */
 export function crossingOf(job: JobState, model: MachineModel | undefined): Crossing | null {
-  const drive = job.choice?.drive;
+  const drive = mainDrive(job)?.drive;
   if (!drive) return null;
   const { source } = job.move;
   const facts = factsKnown(job);
@@ -87,7 +87,7 @@ export function factsKnown({ move: { facts }, intake }: Pick<JobState, 'move' | 
 /** Another place of the machine that holds a drive. */
 const holdsAnother = (job: JobState, model: MachineModel | undefined): boolean =>
   model !== undefined &&
-  slotsOfJob(model, job).some((slot) => slot.id !== sure(job.choice).slot.id && slot.fitted !== null);
+  slotsOfJob(model, job).some((slot) => slot.id !== mainDrive(job)?.slot.id && slot.fitted !== null);
 
 /** One rate where the medium is known, else one for each that it may be. */
 function readsOf({ medium, protocol, rpm }: KnownOldDrive, measured: number | null): ReadRate[] {
@@ -104,10 +104,10 @@ function readsOf({ medium, protocol, rpm }: KnownOldDrive, measured: number | nu
  * Where the partitions go on the new drive; null while nobody has read the old table, or no drive is chosen.
  */
 export function layoutOf(
-  job: Pick<JobState, 'choice' | 'move' | 'safeguard' | 'intake'>,
+  job: Pick<JobState, 'changes' | 'move' | 'safeguard' | 'intake'>,
   wishes: LayoutWishes = job.move.wishes,
 ): Layout | NoLayout | null {
-  const drive = job.choice?.drive;
+  const drive = mainDrive(job)?.drive;
   const disk = job.move.source?.disk;
   if (!drive || !disk) return null;
   const { encryption, targetSectors } = factsKnown(job);

@@ -1,5 +1,6 @@
 import type { SizeEvidence } from '../../hardware/index.js';
 import type { JobState } from '../shape/state.js';
+import { mainDrive } from './changes.js';
 
 /**
  * What a job has shown about a size in a slot of a model. It stands as evidence on the model from then on.
@@ -14,11 +15,12 @@ export interface FitCase {
 
 /** Proved right or wrong: before that a job shows nothing. */
 export function fitCaseOf(job: JobState): FitCase | null {
-  if (!job.choice || !job.proved) return null;
+  const drive = mainDrive(job);
+  if (!drive || !job.proved) return null;
   return {
     modelId: job.intake.modelId,
-    slotId: job.choice.slot.id,
-    gb: job.choice.drive.markedGb,
+    slotId: drive.slot.id,
+    gb: drive.drive.markedGb,
     worked: job.proved.right,
     jobNumber: job.number,
   };

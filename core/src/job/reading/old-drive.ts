@@ -3,6 +3,7 @@ import type { Health, SanitiseMedium, SourceDisk } from '../../move/index.js';
 import { protocolRunAt } from './place-of.js';
 import type { JobState } from '../shape/state.js';
 import { progress } from './walk.js';
+import { mainDrive } from './changes.js';
 
 /** What is known of the drive that was in the machine when it came. Null: nobody knows. */
 export interface KnownOldDrive {
@@ -13,11 +14,10 @@ export interface KnownOldDrive {
   readonly bytes: number | null;
 }
 
-type Told = Pick<JobState, 'choice' | 'reports' | 'findings' | 'move'>;
+type Told = Pick<JobState, 'changes' | 'reports' | 'findings' | 'move'>;
 
 /** The slot that the new drive goes into holds none: nothing comes out of it. */
-export const isIntoEmpty = ({ choice }: Pick<JobState, 'choice'>): boolean =>
-  choice !== null && choice.slot.fitted === null;
+export const isIntoEmpty = (job: Pick<JobState, 'changes'>): boolean => mainDrive(job)?.slot.fitted === null;
 
 /** The way in was walked to the drive, and none was there. */
 function wasMissing(job: Pick<JobState, 'way'>): boolean {
@@ -34,8 +34,8 @@ function wasMissing(job: Pick<JobState, 'way'>): boolean {
 }
 
 /** A drive came with the place that the new one goes into: it is asked where that goes. */
-export const hadOldDrive = (job: Pick<JobState, 'choice' | 'way'>): boolean =>
-  job.choice !== null && job.choice.slot.fitted !== null && !wasMissing(job);
+export const hadOldDrive = (job: Pick<JobState, 'changes' | 'way'>): boolean =>
+  (mainDrive(job)?.slot.fitted ?? null) !== null && !wasMissing(job);
 
 /**
  * From its self-report, what was seen, its table, its socket and what the model says was fitted; never from
@@ -61,7 +61,7 @@ function saidOfFitted(slot: Slot | null): Pick<KnownOldDrive, 'medium' | 'bytes'
 }
 
 /** A place that was empty tells nothing of a drive that is elsewhere. */
-const itsSlot = (job: Told): Slot | null => (isIntoEmpty(job) ? null : (job.choice?.slot ?? null));
+const itsSlot = (job: Told): Slot | null => (isIntoEmpty(job) ? null : (mainDrive(job)?.slot ?? null));
 
 /** By its report, or by what somebody saw. */
 const turnsOf = ({ findings }: Told, report: SelfReport | null): boolean | null =>

@@ -2,6 +2,7 @@ import { sayDrive } from '../../hardware/index.js';
 import type { ItemRef } from '../../shelf/index.js';
 import type { JobState } from '../shape/state.js';
 import { type OrderState, type Order } from '../shape/orders.js';
+import { mainDrive } from './changes.js';
 
 /** One thing this job needs that is not on the shelf. */
 export interface PartNeed {
@@ -24,8 +25,8 @@ export const ordersOpen = ({ orders }: Pick<JobState, 'orders'>): Order[] =>
   orders.filter((one) => !OVER.has(one.state)).sort((a, b) => (a.dueOn ?? '9').localeCompare(b.dueOn ?? '9'));
 
 /** What the chosen drive and its extras want that was not on the shelf when it was taken. */
-export function needsOf(job: Pick<JobState, 'choice' | 'orders' | 'needsMet'>): PartNeed[] {
-  const { choice } = job;
+export function needsOf(job: Pick<JobState, 'changes' | 'orders' | 'needsMet'>): PartNeed[] {
+  const choice = mainDrive(job);
   if (!choice) return [];
   const wants: Omit<PartNeed, 'met' | 'order'>[] = [];
   if (choice.drive.inStock < 1)

@@ -4,13 +4,14 @@ import { isBay, slotsOf, type Drive, type MachineModel, type Part, type Slot } f
 import type { Knowledge } from './knowledge.js';
 import type { JobState } from '../shape/state.js';
 import { partsOf } from './stock-claim.js';
+import { mainDrive } from './changes.js';
 
 /** Where looks at the model itself are kept, beside those at its slots. */
 export const OF_MODEL = 'model';
 
 type SeenHere = Pick<
   JobState,
-  'need' | 'looks' | 'variantId' | 'adapted' | 'intake' | 'conclusion' | 'choice'
+  'need' | 'looks' | 'variantId' | 'adapted' | 'intake' | 'conclusion' | 'changes'
 >;
 
 /** Slots of the machine on the bench, as looked at on this job. */
@@ -48,8 +49,8 @@ export function placeOf(
 }
 
 /** What this job has reserved is there for it, though it is free for nobody else. */
-function withOwnParts(parts: readonly Part[], { choice }: SeenHere): readonly Part[] {
-  const own = partsOf(choice?.verdict.extras ?? []);
+function withOwnParts(parts: readonly Part[], job: SeenHere): readonly Part[] {
+  const own = partsOf(mainDrive(job)?.verdict.extras ?? []);
   if (own.size === 0) return parts;
   return parts.map((part) =>
     own.has(part.id) ? { ...part, inStock: part.inStock + sure(own.get(part.id)) } : part,

@@ -1,13 +1,14 @@
 import type { JobState } from '../shape/state.js';
 import { type Removed } from '../shape/removed.js';
+import { companionsIn } from './changes.js';
 
 /**
  * Parts that came out for good besides the old drive: replaced companions, and things on the tray that were
  * waived for.
  */
-export function removedParts(job: Pick<JobState, 'companions' | 'tray' | 'waivers'>): string[] {
-  const replaced = job.companions
-    .filter((one) => one.outcome === 'works' && one.original !== '')
+export function removedParts(job: Pick<JobState, 'changes' | 'tray' | 'waivers'>): string[] {
+  const replaced = companionsIn(job)
+    .filter((one) => one.judged?.outcome === 'works' && one.original !== '')
     .map((one) => one.original);
   const waived = new Set(job.waivers.map((one) => one.code));
   const left = job.tray

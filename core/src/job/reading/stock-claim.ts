@@ -3,6 +3,7 @@ import type { Extra } from '../../fit/index.js';
 import type { ItemRef } from '../../shelf/index.js';
 import { isFitted } from './fitted.js';
 import type { JobState } from '../shape/state.js';
+import { companionsIn, mainDrive } from './changes.js';
 
 /** What a job holds of the shelf: reserved until the new drive is in, used from then on. */
 interface StockClaim {
@@ -26,7 +27,7 @@ const same = (one: StockClaim, other: StockClaim): boolean =>
   one.item.kind === other.item.kind && one.item.id === other.item.id && one.state === other.state;
 
 function forTheDrive(job: JobState): StockClaim[] {
-  const { choice } = job;
+  const choice = mainDrive(job);
   if (!choice || (job.endedEarly && !isFitted(job))) return [];
   const state = isFitted(job) ? 'used' : 'reserved';
   const drive: StockClaim = { item: { kind: 'drive', id: choice.drive.id }, quantity: 1, state };
@@ -44,9 +45,9 @@ function forTheDrive(job: JobState): StockClaim[] {
 
 /** A companion is used while it is in the machine, and the shelf's again once it is returned. */
 const companions = (job: JobState): StockClaim[] =>
-  job.companions
-    .filter((one) => one.partReturned === null)
-    .map((one): StockClaim => ({ item: { kind: 'part', id: one.partId }, quantity: 1, state: 'used' }));
+  companionsIn(job).flatMap(({ partReturned, thing }): StockClaim[] =>
+    partReturned === null && thing?.item ? [{ item: thing.item, quantity: 1, state: 'used' }] : [],
+  );
 
 /**
  * Pieces of the shelf that the extras name; what is to be ordered or lent by the machine is not there to be

@@ -1,18 +1,10 @@
 import * as z from 'zod';
-import {
-  LinkSchema,
-  LooksSchema,
-  NeedSchema,
-  NO_NEED,
-  TemplateSchema,
-  VerdictSchema,
-} from '../../fit/index.js';
-import { DriveSchema, SlotSchema } from '../../hardware/index.js';
+import { LooksSchema, NeedSchema, NO_NEED, TemplateSchema } from '../../fit/index.js';
 import { MeasureSchema } from '../../units/index.js';
 import { part } from './part.js';
 import { Stamp } from './stamp.js';
 
-/** What is looked for, what was measured and seen for it, and what was chosen. */
+/** What is looked for, what was measured and seen for it. */
 export const matchPart = part(
   {
     need: NeedSchema,
@@ -39,16 +31,6 @@ export const matchPart = part(
         ...Stamp,
       })
       .nullable(),
-    choice: z
-      .strictObject({
-        slot: SlotSchema,
-        drive: DriveSchema,
-        verdict: VerdictSchema,
-        override: z.string().nullable(),
-        link: LinkSchema.nullable(),
-        ...Stamp,
-      })
-      .nullable(),
   },
-  { need: NO_NEED, measured: {}, looks: {}, variantId: null, adapted: null, choice: null },
+  { need: NO_NEED, measured: {}, looks: {}, variantId: null, adapted: null },
 );

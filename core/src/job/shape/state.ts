@@ -19,7 +19,7 @@ import { promisePart } from './promise.js';
 import { agreementPart } from './agreement.js';
 import { ordersPart } from './orders.js';
 import { sealedPart } from './sealed.js';
-import { companionsPart } from './companion.js';
+import { changesPart } from './change.js';
 import { measuredPart } from './measured.js';
 import { removedPart } from './removed.js';
 import { comebackPart } from './comeback.js';
@@ -44,7 +44,7 @@ const { shape, empty } = together(
   agreementPart,
   ordersPart,
   sealedPart,
-  companionsPart,
+  changesPart,
   measuredPart,
   removedPart,
   comebackPart,

@@ -16,6 +16,7 @@ import {
   type JobState,
   type Phase,
   type StepProgress,
+  mainDrive,
 } from '@petrichor/core/job';
 import { sayMinutes } from '@petrichor/core/units';
 import { layerTone } from './layer-tone';
@@ -297,7 +298,7 @@ export class Profile {
     const swap = {
       ...base(count - 1),
       ...(visit ? LOOK : SWAP),
-      leftTime: job.choice?.drive.name ?? '',
+      leftTime: mainDrive(job)?.drive.name ?? '',
       leftDone: inward.every((one) => one.done),
       ...extrasSide(extras),
       open: 0,

@@ -9,6 +9,7 @@ import {
   trayItemId,
   type JobState,
   type TrayItem,
+  mainDrive,
 } from '@petrichor/core/job';
 import { StateMark } from '../ui/state-mark';
 import { layerTone } from './layer-tone';
@@ -191,7 +192,8 @@ export class Tray {
     });
   });
   protected readonly oldDrive = computed(() => {
-    const { choice, oldDriveFate, tray } = this.job();
+    const { oldDriveFate, tray } = this.job();
+    const choice = mainDrive(this.job());
     // A place that was empty had no old drive, and where one was is not what the model says.
     if (!choice || !hadOldDrive(this.job())) return null;
     const name = choice.slot.fitted?.label ?? 'Old drive';

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { GuideSchema, type TakenThing } from '@petrichor/core/hardware';
-import { currentStep, nextTick, type JobState } from '@petrichor/core/job';
+import { currentStep, nextTick, type JobState, mainDrive } from '@petrichor/core/job';
 import { bayDrive, m2Drive, model, TestJob } from '../../../../core/src/testing/samples';
 import { jobAt, finishPart } from '../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../testing/job-screen';
@@ -239,7 +239,10 @@ describe('matching', () => {
   it('takes the drive one looks at', async () => {
     const screen = await matching();
     await screen.key('t');
-    expect(screen.job.choice).toMatchObject({ drive: { id: 'pellow-p3' }, verdict: { outcome: 'extras' } });
+    expect(mainDrive(screen.job)).toMatchObject({
+      drive: { id: 'pellow-p3' },
+      verdict: { outcome: 'extras' },
+    });
   });
 
   it('does not take what cannot be said yet, until it is measured', async () => {
@@ -247,7 +250,7 @@ describe('matching', () => {
     await screen.key('ArrowDown');
     expect(screen.element.querySelector('h1')!.textContent).toContain('Cannot say yet.');
     await screen.key('t');
-    expect(screen.job.choice).toBeNull();
+    expect(mainDrive(screen.job)).toBeNull();
     await screen.key('m');
     await screen.type('#reading', '1,38');
     await screen.press('Keep this reading');

@@ -20,6 +20,7 @@ import {
   slotsOfJob,
   type AgreedHow,
   type JobState,
+  mainDrive,
 } from '@petrichor/core/job';
 import { sayMbs } from '@petrichor/core/prove';
 import { depositOf, SAY_OPTION, sayTax, suggest, worthIt, type QuoteOption } from '@petrichor/core/quote';
@@ -97,9 +98,10 @@ export class AgreeSection {
   private readonly ranking = resource({
     params: () => {
       const job = this.job();
-      const place = job.choice ? placeOf(job, job.choice.slot.id, this.knowledge()) : null;
+      const now = mainDrive(job);
+      const place = now ? placeOf(job, now.slot.id, this.knowledge()) : null;
       // What this job has reserved is there for it.
-      return place ? { place, drives: this.drives(), own: [sure(job.choice).drive] } : undefined;
+      return place && now ? { place, drives: this.drives(), own: [now.drive] } : undefined;
     },
     loader: ({ params }) => this.ranker.candidates(params.place, params.drives, LOOKED_AT, params.own),
   });
@@ -111,7 +113,7 @@ export class AgreeSection {
       const free =
         model &&
         slotsOfJob(model, job).find(
-          (slot) => slot.fitted === null && slot.kind !== 'soldered' && slot.id !== job.choice?.slot.id,
+          (slot) => slot.fitted === null && slot.kind !== 'soldered' && slot.id !== mainDrive(job)?.slot.id,
         );
       // A drive that does not read well is not offered to be kept in use.
       const place =
@@ -126,7 +128,7 @@ export class AgreeSection {
     }),
   });
   protected readonly suggested = computed(() => {
-    const { choice } = this.job();
+    const choice = mainDrive(this.job());
     const ranked = this.ranking.value();
     return choice && ranked ? suggest(choice.slot.id, ranked, choice, this.adding.value() ?? null) : [];
   });
@@ -136,9 +138,8 @@ export class AgreeSection {
   );
   protected readonly chosen = computed(() => {
     const options = this.options();
-    const wanted =
-      this.picked() ??
-      keyOf({ slotId: this.job().choice?.slot.id ?? '', driveId: this.job().choice?.drive.id ?? '' });
+    const now = mainDrive(this.job());
+    const wanted = this.picked() ?? keyOf({ slotId: now?.slot.id ?? '', driveId: now?.drive.id ?? '' });
     return options.find((one) => one.key === wanted) ?? options[0] ?? null;
   });
   protected readonly usualDeposit = computed(() => {

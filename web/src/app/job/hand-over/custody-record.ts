@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { mediumKnown, sayCustody } from '@petrichor/core/job';
+import { mediumKnown, sayCustody, mainDrive } from '@petrichor/core/job';
 import { sayMedium } from '@petrichor/core/move';
 import { Clock } from '../../shell/clock';
 import { sayDay, sayMoment } from '../../shell/promise';
@@ -77,7 +77,7 @@ export class CustodyRecordScreen {
       day: sayDay(this.clock.now()),
       customer: job.intake.customer.name,
       machine: `${job.intake.modelName}, serial ${job.intake.serial}`,
-      drive: job.choice?.slot.fitted?.label ?? 'Old drive',
+      drive: mainDrive(job)?.slot.fitted?.label ?? 'Old drive',
       serial: job.serials.oldDrive ?? 'not recorded',
       kind: medium ? sayMedium(medium) : 'kind not known',
       lines: [

@@ -1,6 +1,7 @@
+import { mainDrive } from '@petrichor/core/job';
 import { TestBed } from '@angular/core/testing';
 import type { Slot } from '@petrichor/core/hardware';
-import { m2Drive, model } from '../../../../../core/src/testing/samples';
+import { m2Drive, model, onMainDrive } from '../../../../../core/src/testing/samples';
 import { jobAt, payAndHandOver } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { CustodyPanel } from './custody-panel';
@@ -32,12 +33,8 @@ describe('custody of the old drive', () => {
     // The model says what it was made with, and NVMe went in; its socket runs either, and nobody has looked
     // at what came out.
     const { job } = jobAt('hand-over');
-    const slot = { ...job.choice!.slot, protocols: ['nvme', 'sata'] } as Slot;
-    const screen = await JobScreenHarness.of(
-      CustodyPanel,
-      { ...job, choice: { ...job.choice!, slot } },
-      knowledge,
-    );
+    const slot = { ...mainDrive(job)!.slot, protocols: ['nvme', 'sata'] } as Slot;
+    const screen = await JobScreenHarness.of(CustodyPanel, onMainDrive(job, { slot }), knowledge);
     await choose(screen, 'sanitised');
     const medium = screen.element.querySelector<HTMLSelectElement>('#medium')!.selectedOptions[0]!;
     expect(screen.element.textContent).toContain('Nothing on this job tells: look at the drive.');

@@ -1,5 +1,5 @@
 import type { JobState } from '@petrichor/core/job';
-import { model } from '../../../../../core/src/testing/samples';
+import { model, judgedPart } from '../../../../../core/src/testing/samples';
 import { jobAt, payAndHandOver } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { PaperScreen } from './paper';
@@ -46,22 +46,7 @@ describe('old parts', () => {
     const { job } = jobAt('hand-over');
     return {
       ...job,
-      companions: [
-        {
-          id: 'c1',
-          kind: 'battery',
-          partId: 'cell',
-          label: 'Selker C4',
-          priceMinor: 0,
-          original: 'Selker C3',
-          limitMinutes: 30,
-          outcome: 'works',
-          note: '',
-          originalRefitted: null,
-          partReturned: null,
-          fitted: { by: { id: 'ines', name: 'Ines' }, at: '2026-04-14T08:00:00Z' },
-        },
-      ],
+      changes: [...job.changes, judgedPart('c1', 'battery', 'cell', 'Selker C4', 'Selker C3')],
     };
   };
 

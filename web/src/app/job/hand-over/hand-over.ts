@@ -1,9 +1,15 @@
-import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormField } from '@angular/forms/signals';
 import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { commandFields, hadOldDrive, slotsOfJob, stillOut, type JobState } from '@petrichor/core/job';
+import {
+  commandFields,
+  hadOldDrive,
+  slotsOfJob,
+  stillOut,
+  type JobState,
+  mainDrive,
+} from '@petrichor/core/job';
 import { Keys } from '../../shell/keys';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels } from '../../state/knowledge/knowledge.reducer';
@@ -89,11 +95,12 @@ export class HandOverSection {
    */
   protected readonly needsFate = computed(() => {
     const job = this.job();
-    if (job.choice === null || job.endedEarly !== null) return false;
+    const now = mainDrive(job);
+    if (now === null || job.endedEarly !== null) return false;
     const model = this.models().find((one) => one.id === job.intake.modelId);
     const beside =
       model !== undefined &&
-      slotsOfJob(model, job).some((slot) => slot.fitted !== null && slot.id !== sure(job.choice).slot.id);
+      slotsOfJob(model, job).some((slot) => slot.fitted !== null && slot.id !== now.slot.id);
     return (
       hadOldDrive(job) ||
       job.oldDriveFate !== null ||

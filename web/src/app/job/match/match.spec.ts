@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { BoardMemorySchema, ScrewSchema, type MachineModel, type Part } from '@petrichor/core/hardware';
-import type { Role } from '@petrichor/core/job';
+import { mainDrive, type Role } from '@petrichor/core/job';
 import { m2Drive, m2Slot as slot, memorySockets, model, part } from '../../../../../core/src/testing/samples';
 import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
@@ -126,7 +126,7 @@ describe('matching', () => {
     const hand = await matching({ claimedLimitGb: 500 });
     await hand.key('o');
     expect(text(hand, 'p-match-proof')).toContain('Only a lead takes a drive against the verdict.');
-    expect(hand.job.choice).toBeNull();
+    expect(mainDrive(hand.job)).toBeNull();
   });
 
   it('lets a lead do so, with a reason that is kept', async () => {
@@ -137,7 +137,7 @@ describe('matching', () => {
     expect(document.body.textContent).toContain('Say why, in a sentence');
     await lead.type('#override-reason', 'The customer has one like it at home.');
     await lead.press(/^\s*Take it all the same\s*$/);
-    expect(lead.job.choice).toMatchObject({
+    expect(mainDrive(lead.job)).toMatchObject({
       override: 'The customer has one like it at home.',
       verdict: { outcome: 'unknown' },
     });
@@ -148,7 +148,7 @@ describe('matching', () => {
     await screen.key('o');
     await screen.type('#override-reason', 'It will surely go in somehow.');
     await screen.press(/^\s*Take it all the same\s*$/);
-    expect(screen.job.choice).toBeNull();
+    expect(mainDrive(screen.job)).toBeNull();
     expect(document.body.textContent).toContain('No reason makes it go in');
   });
 
@@ -160,7 +160,7 @@ describe('matching', () => {
     await screen.press('Put it on the job');
     expect(screen.job.adapted).toMatchObject({ label: 'copper strip', approved: null });
     await screen.key('t');
-    expect(screen.job.choice).toBeNull();
+    expect(mainDrive(screen.job)).toBeNull();
     await screen.press('Approve it');
     expect(screen.job.adapted?.approved).not.toBeNull();
     expect(text(screen, 'p-match-proof')).toMatch(/Height.*\+0\.12/);

@@ -30,6 +30,7 @@ import {
   withMeasured,
   type JobState,
   type Refusal,
+  mainDrive,
 } from '@petrichor/core/job';
 import { Dialog } from 'primeng/dialog';
 import { AirLeft } from '../../drawing/air-left';
@@ -111,10 +112,11 @@ export class MatchSection {
   protected readonly slots = computed(() =>
     this.onBench().map((slot) => ({ label: slot.label, value: slot.id })),
   );
+  private readonly chosen = computed(() => mainDrive(this.job()));
   private readonly slotPicked = signal<string | null>(null);
   protected readonly slot = computed(() => {
     const slots = this.onBench();
-    const wanted = this.slotPicked() ?? this.job().choice?.slot.id;
+    const wanted = this.slotPicked() ?? this.chosen()?.slot.id;
     return slots.find((slot) => slot.id === wanted) ?? slots[0] ?? null;
   });
   protected readonly place = computed(() => {
@@ -172,7 +174,7 @@ export class MatchSection {
   );
   private readonly picked = signal<string | null>(null);
   protected readonly at = computed(() => {
-    const wanted = this.picked() ?? this.job().choice?.drive.id;
+    const wanted = this.picked() ?? this.chosen()?.drive.id;
     const drive = this.order().find((one) => one.id === wanted) ?? this.order()[0];
     return drive ? this.judged(drive) : null;
   });
@@ -210,7 +212,7 @@ export class MatchSection {
       : null;
   });
   protected readonly chosenId = computed(() =>
-    this.job().choice?.slot.id === this.slot()?.id ? (this.job().choice?.drive.id ?? null) : null,
+    this.chosen()?.slot.id === this.slot()?.id ? (this.chosen()?.drive.id ?? null) : null,
   );
 
   protected readonly view = signal<View>('drive');

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { writeSfdiskScript } from '@petrichor/core/formats';
 import { sayDrive } from '@petrichor/core/hardware';
-import { layoutOf, type JobState } from '@petrichor/core/job';
+import { layoutOf, type JobState, mainDrive } from '@petrichor/core/job';
 import {
   capacityOf,
   carriedOf,
@@ -88,11 +88,11 @@ export class PlanBoard {
     const bytes = source ? source.totalSectors * source.sectorSize : sourceBytes;
     return {
       old: {
-        say: this.job().choice?.slot.fitted?.label ?? 'Old drive',
+        say: mainDrive(this.job())?.slot.fitted?.label ?? 'Old drive',
         size: bytes === null ? null : capacityOf(bytes),
       },
       fresh: {
-        say: sayDrive(sure(this.job().choice).drive),
+        say: sayDrive(sure(mainDrive(this.job())).drive),
         size: capacityOf(target.sectorSize * target.totalSectors),
       },
     };
@@ -174,7 +174,7 @@ export class PlanBoard {
     if (!layout?.ok) return;
     const job = this.job();
     const comments = [
-      `Job ${job.number}, ${job.intake.modelName}: layout for ${sayDrive(sure(job.choice).drive)}, ${layout.totalSectors} sectors of ${layout.sectorSize} bytes.`,
+      `Job ${job.number}, ${job.intake.modelName}: layout for ${sayDrive(sure(mainDrive(job)).drive)}, ${layout.totalSectors} sectors of ${layout.sectorSize} bytes.`,
       'Read it before you run it: sfdisk writes the table of the drive you name, and what was on it is lost.',
       'Check the drive by its serial. On an image first: sfdisk IMAGE < this file',
     ];

@@ -3,7 +3,7 @@ import { FormField } from '@angular/forms/signals';
 import { Store } from '@ngrx/store';
 import { judgeMemory } from '@petrichor/core/fit';
 import { companionsOf, type Memory } from '@petrichor/core/hardware';
-import { commandFields, type JobState } from '@petrichor/core/job';
+import { commandFields, type JobState, companionsIn } from '@petrichor/core/job';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels, selectParts } from '../../state/knowledge/knowledge.reducer';
 import { NumberField } from '../../ui/field/number-field';
@@ -79,10 +79,12 @@ export class MemoryShown {
     },
   });
   protected readonly fitted = computed(() =>
-    this.job()
-      .companions.filter((one) => one.kind === 'memory' && one.outcome === 'works')
+    companionsIn(this.job())
+      .filter((one) => one.kind === 'memory' && one.judged?.outcome === 'works')
       .flatMap((one) =>
-        this.parts().filter((part): part is Memory => part.kind === 'memory' && part.id === one.partId),
+        this.parts().filter(
+          (part): part is Memory => part.kind === 'memory' && part.id === one.thing?.item?.id,
+        ),
       ),
   );
   /** Only the fitted modules and what is soldered are known; a module that stayed in is not. */

@@ -2,7 +2,7 @@ import { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import type { Memory } from '@petrichor/core/hardware';
 import type { JobState } from '@petrichor/core/job';
-import { m2Drive, model, part } from '../../../../../core/src/testing/samples';
+import { m2Drive, model, part, judgedPart } from '../../../../../core/src/testing/samples';
 import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { ComebackReasonPanel } from './comeback-reason';
@@ -92,22 +92,7 @@ describe('a measured speed', () => {
 describe('memory that was changed', () => {
   const fitted = (): JobState => ({
     ...jobAt('prove').job,
-    companions: [
-      {
-        id: 'c1',
-        kind: 'memory',
-        partId: 'mem-16',
-        label: 'Orrin 16',
-        priceMinor: 0,
-        original: '',
-        limitMinutes: 30,
-        outcome: 'works',
-        note: '',
-        originalRefitted: null,
-        partReturned: null,
-        fitted: { by: { id: 'ines', name: 'Ines' }, at: '2026-04-14T08:00:00Z' },
-      },
-    ],
+    changes: [...jobAt('prove').job.changes, judgedPart('c1', 'memory', 'mem-16', 'Orrin 16', '')],
   });
 
   it('is asked for only where it was', async () => {

@@ -1,8 +1,14 @@
 import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { sayDrive } from '@petrichor/core/hardware';
-import { BASELINE_CHECKS, missing, type BaselineId, type JobState, type Working } from '@petrichor/core/job';
+import {
+  BASELINE_CHECKS,
+  missing,
+  type BaselineId,
+  type JobState,
+  type Working,
+  mainDrive,
+} from '@petrichor/core/job';
 import { sayLater } from '@petrichor/core/teardown';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { Choice } from '../../ui/choice';
@@ -90,9 +96,7 @@ export class ProveSection {
   ];
   protected readonly fault = signal('');
   protected readonly refusal = signal('');
-  protected readonly drive = computed(() =>
-    this.job().choice ? sayDrive(sure(this.job().choice).drive) : '',
-  );
+  protected readonly drive = computed(() => mainDrive(this.job())?.change.thing?.label ?? '');
   protected readonly left = computed(() => (this.job().phase === 'prove' ? missing(this.job()).length : 0));
   protected readonly checks = computed(() =>
     BASELINE_CHECKS.map(({ id, say }) => ({

@@ -10,6 +10,7 @@ import {
   type JobState,
   type SpeedRecord,
   type Timed,
+  mainDrive,
 } from '@petrichor/core/job';
 import { expectedRead, sayMbs } from '@petrichor/core/prove';
 import { z } from 'zod';
@@ -72,7 +73,7 @@ export class SpeedPanel {
   ];
   protected readonly times = TIMED.map((what) => ({ what, say: SAY_TIMED[what] }));
   protected readonly expected = computed(() => {
-    const { choice } = this.job();
+    const choice = mainDrive(this.job());
     const range = choice && expectedRead(choice.link, choice.drive);
     return range && choice.link
       ? `${sayMbs(range.least)} to ${sayMbs(range.most)} over ${choice.link.say}`

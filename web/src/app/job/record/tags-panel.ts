@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
-import type { JobState } from '@petrichor/core/job';
+import { mainDrive, type JobState } from '@petrichor/core/job';
 import { driveTag, jobTag, LABEL_SHEETS, labelSheets, type LabelSheetId } from '@petrichor/core/papers';
 import { draft } from '../../ui/draft';
 import { NumberField } from '../../ui/field/number-field';
@@ -66,7 +66,7 @@ export class TagsPanel {
     const { origin } = location;
     const tags = [
       jobTag(this.job(), origin),
-      ...(this.job().choice
+      ...(mainDrive(this.job())
         ? [driveTag(this.job(), 'old', origin), driveTag(this.job(), 'new', origin)]
         : []),
     ];

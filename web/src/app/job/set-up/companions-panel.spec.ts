@@ -1,3 +1,4 @@
+import { companionsIn } from '@petrichor/core/job';
 import { batteryPlace, m2Slot, model, part, TestJob } from '../../../../../core/src/testing/samples';
 import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
@@ -55,8 +56,8 @@ describe('a part on trial', () => {
     select.dispatchEvent(new Event('change'));
     await screen.type('#companion-original', 'Selker C3');
     await screen.press('It is in');
-    expect(screen.job.companions).toMatchObject([
-      { label: 'Selker C4', original: 'Selker C3', limitMinutes: 30, outcome: null },
+    expect(companionsIn(screen.job)).toMatchObject([
+      { thing: { label: 'Selker C4' }, original: 'Selker C3', limitMinutes: 30, judged: null },
     ]);
     expect(words(screen)).toContain('on trial, 30 min, in place of Selker C3');
   });
@@ -74,8 +75,8 @@ describe('a part on trial', () => {
     expect(words(screen)).not.toContain('Back on the shelf');
     await screen.press('Selker C3 refitted');
     await screen.press('Back on the shelf');
-    expect(screen.job.companions[0]).toMatchObject({
-      outcome: 'rolled-back',
+    expect(companionsIn(screen.job)[0]).toMatchObject({
+      judged: { outcome: 'rolled-back' },
       originalRefitted: { by: { name: 'Ines' } },
       partReturned: { by: { name: 'Ines' } },
     });
@@ -95,14 +96,14 @@ describe('a part on trial', () => {
     await screen.settle();
     expect(words(screen)).toContain('Cannot say: the document of this model names no place for a battery.');
     await screen.press('It is in');
-    expect(screen.job.companions).toEqual([]);
+    expect(companionsIn(screen.job)).toEqual([]);
     expect(words(screen)).toContain('A lead may have it tried all the same.');
   });
 
   it('that works is settled, once', async () => {
     const screen = await JobScreenHarness.of(CompanionsPanel, onTrial().job, knowledge);
     await screen.press('Works');
-    expect(screen.job.companions[0]!.outcome).toBe('works');
+    expect(companionsIn(screen.job)[0]!.judged?.outcome).toBe('works');
     expect(screen.element.querySelectorAll('li button')).toHaveLength(0);
   });
 });

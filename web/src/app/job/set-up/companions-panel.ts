@@ -5,7 +5,8 @@ import {
   commandFields,
   judgeCompanion,
   overLimit,
-  type Companion,
+  companionsIn,
+  type Change,
   type CompanionKind,
   type JobState,
 } from '@petrichor/core/job';
@@ -49,17 +50,17 @@ import { StateMark } from '../../ui/state-mark';
         <li [attr.data-gate]="'companion:' + row.one.id">
           <span class="done"
             ><p-state-mark
-              [mark]="row.one.outcome === 'works' ? 'settled' : row.over ? 'stop' : 'needs'"
+              [mark]="row.one.judged?.outcome === 'works' ? 'settled' : row.over ? 'stop' : 'needs'"
               [size]="16"
             /><span
-              ><b>{{ row.one.label }}</b> <span class="mu">{{ row.say }}</span></span
+              ><b>{{ row.one.thing?.label }}</b> <span class="mu">{{ row.say }}</span></span
             ></span
           >
           <span class="row">
-            @if (row.one.outcome === null) {
+            @if (row.one.judged === null) {
               <button class="tgt" type="button" (click)="judge(row.one, 'works')">Works</button>
               <button class="tgt" type="button" (click)="rolling.set(row.one.id)">Roll back</button>
-            } @else if (row.one.outcome === 'rolled-back') {
+            } @else if (row.one.judged.outcome === 'rolled-back') {
               @if (row.one.original !== '' && !row.one.originalRefitted) {
                 <button class="tgt" type="button" (click)="undo(row.one, 'original-refitted')">
                   {{ row.one.original }} refitted
@@ -161,7 +162,7 @@ export class CompanionsPanel {
       .map((part) => ({ value: part.id, label: `${part.name}${part.inStock > 0 ? '' : ' (none here)'}` })),
   );
   protected readonly rows = computed(() =>
-    this.job().companions.map((one) => {
+    companionsIn(this.job()).map((one) => {
       const over = overLimit(one, new Date(this.clock.now()));
       return { one, over, say: sayTrial(one, over) };
     }),
@@ -185,7 +186,7 @@ export class CompanionsPanel {
     ];
   });
 
-  protected judge(one: Companion, outcome: 'works' | 'rolled-back'): void {
+  protected judge(one: Change, outcome: 'works' | 'rolled-back'): void {
     const refusal = this.desk.give(this.job(), {
       type: 'judge-companion',
       companionId: one.id,
@@ -198,18 +199,17 @@ export class CompanionsPanel {
     this.why.set('');
   }
 
-  protected undo(one: Companion, step: 'original-refitted' | 'part-returned'): void {
+  protected undo(one: Change, step: 'original-refitted' | 'part-returned'): void {
     this.fault.set(
       this.desk.give(this.job(), { type: 'undo-companion', companionId: one.id, step })?.sentence ?? '',
     );
   }
 }
 
-function sayTrial(one: Companion, over: boolean): string {
-  if (one.outcome === 'works') return 'works';
-  if (one.outcome === 'rolled-back')
-    return `rolled back: ${one.note}${one.partReturned ? '; back on the shelf' : ''}`;
+function sayTrial({ judged, partReturned, limitMinutes, original }: Change, over: boolean): string {
+  if (judged?.outcome === 'works') return 'works';
+  if (judged) return `rolled back: ${judged.note}${partReturned ? '; back on the shelf' : ''}`;
   return over
-    ? `its ${one.limitMinutes} min are over: say that it works, or roll it back`
-    : `on trial, ${one.limitMinutes} min${one.original ? `, in place of ${one.original}` : ''}`;
+    ? `its ${limitMinutes} min are over: say that it works, or roll it back`
+    : `on trial, ${limitMinutes} min${original ? `, in place of ${original}` : ''}`;
 }

@@ -1,7 +1,5 @@
-import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { sayDrive } from '@petrichor/core/hardware';
-import type { JobState } from '@petrichor/core/job';
+import { mainDrive, type JobState } from '@petrichor/core/job';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { JobDesk } from '../../state/jobs/job-desk';
@@ -51,9 +49,7 @@ export class TrySection {
   protected readonly model = computed(
     () => this.models().find((one) => one.id === this.job().intake.modelId) ?? null,
   );
-  protected readonly drive = computed(() =>
-    this.job().choice ? sayDrive(sure(this.job().choice).drive) : '',
-  );
+  protected readonly drive = computed(() => mainDrive(this.job())?.change.thing?.label ?? '');
   protected readonly refusal = signal('');
 
   protected keep(listing: Listing): void {
