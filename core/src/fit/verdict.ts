@@ -58,13 +58,18 @@ export function judgeAt(bench: Bench, drive: Drive): Verdict {
   });
   const outcome = worst(checks.map((one) => one.check));
   // Once something rules it out, no look can bring it back.
-  const findings = checks.map(({ rule, check }) => toFinding(rule, check, outcome !== 'no'));
+  return verdictOf(checks.map(({ rule, check }) => toFinding(rule, check, outcome !== 'no')));
+}
+
+/** What findings come to, of a drive or of anything else that goes in. */
+export function verdictOf(findings: readonly Finding[]): Verdict {
+  const outcome = worst(findings);
   const extras = findings.flatMap((one) => one.extras);
   return {
     outcome,
     headline: headline(outcome, extras.length),
     because: because(outcome, findings),
-    findings,
+    findings: [...findings],
     extras,
   };
 }
@@ -83,9 +88,10 @@ export function outcomeAt(bench: Bench, drive: Drive): Outcome {
 }
 
 /** An unknown that cannot turn the verdict does not hold it up. */
-const decides = (check: Check): boolean => check.outcome !== 'unknown' || check.couldChange;
+const decides = (check: Pick<Check, 'outcome' | 'couldChange'>): boolean =>
+  check.outcome !== 'unknown' || check.couldChange;
 
-const worst = (checks: readonly Check[]): Outcome =>
+const worst = (checks: readonly Pick<Check, 'outcome' | 'couldChange'>[]): Outcome =>
   WORST_FIRST.find((one) => checks.some((check) => check.outcome === one && decides(check))) ?? 'fits';
 
 function headline(outcome: Outcome, extras: number): string {

@@ -1,6 +1,8 @@
 export * from './plan.js';
 export * from './plan-input.js';
+export type { Target } from './target.js';
 export * from './way.js';
+export * from './way-step.js';
 export * from './guide-warnings.js';
 export * from './mat.js';
 export * from './overlength.js';

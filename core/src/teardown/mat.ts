@@ -1,6 +1,6 @@
 import { machineOutlineOf, SAY_SIDE, sayScrew, type Guide, type Side } from '../hardware/index.js';
 import { clipLine, PAPERS, ruler, type Box, type Paper, type Sheet, type Stroke } from '../sheets/index.js';
-import type { WayStep } from './way.js';
+import type { WayStep } from './way-step.js';
 
 const MARGIN = 12;
 /** Below the drawing: the ruler and which sheet this is. */

@@ -1,60 +1,18 @@
-import * as z from 'zod';
 import type { Extra } from '../fit/index.js';
 import {
   isDrivePlace,
-  ClipsSchema,
-  OperationSchema,
-  SideSchema,
-  TakenThingSchema,
-  WaitKindSchema,
   type Guide,
   type MachineModel,
   type Operation,
   type Side,
   type Slot,
+  type TakenThing,
 } from '../hardware/index.js';
+import { extrasOf, leftOut, ownerOf, putIn, reachOf, staysOut, takenOut, type Target } from './target.js';
 import { planWay, type PlanFault } from './plan.js';
 import { inPolicyOrder, reachByPolicy, underPolicy, USUAL_POLICY, type Policy } from './policy.js';
 import { startAfter, type Start } from './start.js';
-
-/**
- * `in`: down to the drive. `swap`: new drive in, with what the match asked for. `out`: the mirror, back up.
- */
-const LegSchema = z.enum(['in', 'swap', 'out']);
-export type Leg = z.infer<typeof LegSchema>;
-
-const RoleSchema = OperationSchema.shape.role.unwrap().unwrap();
-
-/** One thing the hands do, as it is walked in one job: a copy, so that a later guide does not change it. */
-export const WayStepSchema = z.strictObject({
-  id: z.string(),
-  leg: LegSchema,
-  operationId: z.string().nullable(),
-  title: z.string(),
-  short: z.string(),
-  detail: z.string().nullable(),
-  caution: z.string().nullable(),
-  layer: z.string(),
-  /** The side it is done from; null: any. */
-  side: SideSchema.nullable().default(null),
-  /** Turn the machine to this side first; null: it lies right. */
-  turnTo: SideSchema.nullable(),
-  tool: z.string().nullable(),
-  minutes: z.number(),
-  waitSeconds: z.number().nullable(),
-  waitKind: WaitKindSchema.default('hold'),
-  clips: ClipsSchema.nullable().default(null),
-  risk: z.enum(['low', 'some', 'high']).default('low'),
-  live: z.boolean().default(false),
-  /** What it is to the power of the machine; null: nothing, or of before this was kept. */
-  role: RoleSchema.nullable().default(null),
-  checks: z.array(z.string()).default([]),
-  /** What leaves the machine (way in) or the tray (way out). */
-  moves: z.array(TakenThingSchema),
-  /** The step that it undoes, or that undoes it. */
-  mirrorOf: z.string().nullable(),
-});
-export type WayStep = z.infer<typeof WayStepSchema>;
+import type { Leg, WayStep } from './way-step.js';
 
 export interface Way {
   readonly ok: true;
@@ -78,27 +36,39 @@ interface AsFound {
  * the swap, before the machine is tried. From an empty slot nothing is taken: what only serves its drive is
  * left out on the way in.
  */
-export function buildWay(
+export const buildWay = (
   model: MachineModel,
   slot: Slot,
   extras: readonly Extra[],
   as: AsFound = {},
+): Way | PlanFault =>
+  buildOpening(model, [{ id: '', does: 'replace', place: slot, extras, thing: null, original: null }], as);
+
+/** The same for several places at once: one way in that reaches all of them, one way out. */
+export function buildOpening(
+  model: MachineModel,
+  targets: readonly Target[],
+  as: AsFound = {},
 ): Way | PlanFault {
-  const found = wayIn(model, slot, as);
+  const found = wayIn(model, targets, as);
   if (!found.ok) return found;
   const { inward, back, turns, toolChanges } = found;
   const deepest = model.guide.layers.at(-1)!.id;
   const walk = turning(model.guide.startSide);
-  const asked = (when: 'before-drive' | 'after-drive') =>
-    extras.flatMap((extra) =>
-      extra.step?.when === when ? [stepOfExtra(extra.id, extra.step, deepest)] : [],
-    );
   const steps = [
     ...inward.map((operation) => walk(stepIn(operation))),
-    ...asked('before-drive').map(walk),
-    ...back.filter((operation) => operation.atSwap).map((operation) => walk(stepBack(operation, 'swap'))),
-    ...asked('after-drive').map(walk),
-    ...back.filter((operation) => !operation.atSwap).map((operation) => walk(stepBack(operation, 'out'))),
+    ...targets.flatMap((target) => takenOut(target, inward, deepest).map(walk)),
+    ...targets.flatMap((target) => [
+      ...extrasOf(target, 'before-drive', deepest).map(walk),
+      ...back
+        .filter((operation) => operation.atSwap && ownerOf(operation, targets) === target)
+        .map((operation) => walk(stepBack(operation, 'swap'))),
+      ...putIn(target, inward, deepest).map(walk),
+      ...extrasOf(target, 'after-drive', deepest).map(walk),
+    ]),
+    ...back
+      .filter((operation) => !operation.atSwap || ownerOf(operation, targets) === undefined)
+      .map((operation) => walk(stepBack(operation, 'out'))),
   ];
   const out = inward.filter((operation) => !operation.atSwap);
   return { ok: true, steps, turns, toolChanges, start: startAfter(model.guide, out) };
@@ -109,7 +79,8 @@ export function buildWay(
  * back, so that the machine can wait for a part closed.
  */
 export function buildScouting(model: MachineModel, slot: Slot, as: AsFound = {}): Way | PlanFault {
-  const found = wayIn(model, slot, as);
+  const target: Target = { id: '', does: 'look', place: slot, extras: [], thing: null, original: null };
+  const found = wayIn(model, [target], as);
   if (!found.ok) return found;
   const walk = turning(model.guide.startSide);
   const steps = [
@@ -143,13 +114,12 @@ export function buildBack(
     const operation = byId.get(step.operationId ?? '');
     const known = backs.find((one) => one.id === step.mirrorOf);
     if (operation?.mirror)
-      return [walk({ ...stepBack(operation, 'out'), live: step.live, moves: step.moves })];
+      return [walk({ ...stepBack({ ...operation, stays: [] }, 'out'), live: step.live, moves: step.moves })];
     // What the guide lacks was written with its way back when it came out.
     return known && step.operationId === null ? [walk({ ...known, leg: 'out' })] : [];
   });
 }
 
-type Walked = Operation & { readonly keepsDrive?: boolean };
 interface WayIn {
   readonly ok: true;
   readonly inward: Walked[];
@@ -160,40 +130,53 @@ interface WayIn {
 
 function wayIn(
   { guide, places }: MachineModel,
-  slot: Slot,
+  targets: readonly Target[],
   { policy = USUAL_POLICY, slots = places.filter(isDrivePlace) }: AsFound,
 ): WayIn | PlanFault {
+  const unreached = targets.find((one) => one.place.reach === null);
+  if (unreached)
+    return {
+      ok: false,
+      problem: `Nobody has noted how ${unreached.place.label} is reached: add it to the guide, or plan without it.`,
+    };
+  const ownSlots = new Map(targets.flatMap(({ place }) => (isDrivePlace(place) ? [[place.id, place]] : [])));
   const empty = (operation: Operation): boolean =>
     operation.place !== null
-      ? (operation.place === slot.id ? slot : slots.find((one) => one.id === operation.place))?.fitted ===
-        null
+      ? (ownSlots.get(operation.place) ?? slots.find((one) => one.id === operation.place))?.fitted === null
       : // A guide that does not say whose drive it is: the one at the end of this reach.
-        slot.fitted === null &&
-        slot.reach.includes(operation.id) &&
-        operation.takes.some((thing) => thing.kind === 'drive');
+        [...ownSlots.values()].some(
+          (slot) =>
+            slot.fitted === null &&
+            slot.reach.includes(operation.id) &&
+            operation.takes.some((thing) => thing.kind === 'drive'),
+        );
   // What an empty slot has no use for still stands between what comes before and after it: done in no time.
   const operations = inPolicyOrder(guide.operations, policy).map((one) =>
     empty(one) ? { ...one, minutes: 0, tool: null } : one,
   );
+  const reach = [...new Set(targets.flatMap((one) => reachOf(one, guide.operations)))];
   const plan = planWay({
     start: { side: guide.startSide, tool: null },
     costs: { turnMinutes: guide.turnMinutes, toolChangeMinutes: guide.toolChangeMinutes },
     operations,
-    reach: slot.reach.length === 0 ? [] : [...new Set([...slot.reach, ...reachByPolicy(guide, policy)])],
+    reach: reach.length === 0 ? [] : [...new Set([...reach, ...reachByPolicy(guide, policy)])],
   });
   if (!plan.ok) return plan;
   const byId = new Map(guide.operations.map((operation) => [operation.id, underPolicy(operation, policy)]));
   const order = plan.order.map((id) => byId.get(id)!);
   const off = order.findLastIndex((one) => one.role === 'battery' || one.role === 'cut-off');
-  const all = order.map((operation, at) =>
-    withDrive({ ...operation, live: isLive(operation, at, off) }, slot),
-  );
+  const all = order.map((operation, at): Walked => ({
+    ...operation,
+    live: isLive(operation, at, off),
+    stays: staysOut(operation, targets),
+  }));
   return {
     ok: true,
     inward: all.filter((operation) => !empty(operation)),
     // The target's own steps are walked in the swap, whatever was in it; an empty slot beside it stays empty.
     back: all
-      .filter((one) => one.mirror !== null && (!empty(one) || one.place === slot.id || one.place === null))
+      .filter((one) => one.mirror !== null && (!empty(one) || one.place === null || ownSlots.has(one.place)))
+      .filter((one) => !leftOut(one, targets))
       .reverse(),
     turns: plan.turns,
     toolChanges: plan.toolChanges,
@@ -206,12 +189,6 @@ const isLive = (operation: Operation, at: number, off: number): boolean =>
     ? false
     : operation.live ||
       (off >= 0 && operation.role === null && operation.takes.some((thing) => thing.kind === 'lead'));
-
-/** A drive of another slot that lies in the way goes back to where it was. */
-const withDrive = (operation: Operation, slot: Slot): Operation & { readonly keepsDrive: boolean } => ({
-  ...operation,
-  keepsDrive: operation.place !== null && operation.place !== slot.id,
-});
 
 /** Notes on each step which way the machine has to be turned first. */
 function turning(start: Side): (step: Omit<WayStep, 'turnTo'>) => WayStep {
@@ -249,6 +226,9 @@ const stepIn = (operation: Operation): Omit<WayStep, 'turnTo'> => ({
   mirrorOf: operation.mirror ? idBack(operation) : null,
 });
 
+/** An operation as it is walked; `stays`: kinds of its things that do not go back in. */
+type Walked = Operation & { readonly stays: readonly TakenThing['kind'][] };
+
 const stepBack = (operation: Walked, leg: Leg): Omit<WayStep, 'turnTo'> => ({
   id: idBack(operation),
   leg,
@@ -269,34 +249,7 @@ const stepBack = (operation: Walked, leg: Leg): Omit<WayStep, 'turnTo'> => ({
   live: operation.live,
   role: operation.role,
   checks: operation.mirror!.checks,
-  // The old drive does not go back in: it stays on the tray until its fate is settled.
-  moves: operation.takes.filter((thing) => thing.kind !== 'drive' || operation.keepsDrive === true),
+  // What was replaced does not go back in: it stays on the tray until its fate is settled.
+  moves: operation.takes.filter((thing) => !operation.stays.includes(thing.kind)),
   mirrorOf: idIn(operation),
-});
-
-const stepOfExtra = (
-  id: string,
-  step: NonNullable<Extra['step']>,
-  layer: string,
-): Omit<WayStep, 'turnTo'> => ({
-  id: `swap:${id}`,
-  leg: 'swap',
-  operationId: null,
-  title: step.title,
-  short: step.short,
-  detail: step.detail,
-  caution: step.caution,
-  layer,
-  tool: step.tool,
-  minutes: step.minutes,
-  waitSeconds: null,
-  waitKind: 'hold',
-  side: null,
-  clips: null,
-  risk: 'low',
-  live: false,
-  role: null,
-  checks: [],
-  moves: [],
-  mirrorOf: null,
 });

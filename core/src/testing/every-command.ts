@@ -69,6 +69,18 @@ const EVERY: ByType = {
   },
   'read-label': { type: 'read-label', driveId: 'skerry-t4', watts: 4 },
   look: { type: 'look', at: 'm2-a', key: 'screwState', answer: 'worn' },
+  'plan-change': {
+    type: 'plan-change',
+    changeId: 'c2',
+    kind: 'leave-unplugged',
+    placeId: 'm2-a',
+  },
+  'drop-change': { type: 'drop-change', changeId: 'first', why: '' },
+  find: {
+    type: 'find',
+    placeIds: ['m2-a'],
+    found: { is: 'empty', holds: null, missing: ['screw'], screws: null, note: '', how: 'seen' },
+  },
   'choose-drive': { type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3' },
   'override-fit': {
     type: 'override-fit',

@@ -2,10 +2,12 @@ import { sure } from '../../units/index.js';
 import * as z from 'zod';
 import * as afterwards from './afterwards.js';
 import * as agree from './agree.js';
+import * as changes from './changes.js';
 import * as companions from './companions.js';
 import * as countScrews from './count-screws.js';
 import * as course from './course.js';
 import * as diagnosis from './diagnosis.js';
+import * as found from './found.js';
 import * as hands from './hands.js';
 import * as intake from './intake.js';
 import * as match from './match.js';
@@ -26,10 +28,12 @@ import type { CommandDefinition } from './define.js';
 const FILES = [
   afterwards,
   agree,
+  changes,
   companions,
   countScrews,
   course,
   diagnosis,
+  found,
   hands,
   intake,
   match,

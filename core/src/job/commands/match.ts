@@ -14,7 +14,10 @@ import { OF_MODEL, placeOf, slotsOfJob, withMeasured } from '../reading/place-of
 import type { JobState } from '../shape/state.js';
 import { hasWalked } from '../reading/walk.js';
 import { accept, HANDS, command, refuse, type Context, type Decision } from './define.js';
-import { mainDrive } from '../reading/changes.js';
+import { changeById, drivesIn, mainDrive } from '../reading/changes.js';
+import { bareChange, FIRST_CHANGE, ThingSourceSchema } from '../shape/change.js';
+import { sayDrive } from '../../hardware/index.js';
+import { planned } from './changes.js';
 
 const gigabytes = z
   .number()
@@ -127,7 +130,16 @@ export const look = command('look', {
   },
 });
 
-const choice = { slotId: z.string(), driveId: z.string() };
+const choice = {
+  slotId: z.string(),
+  driveId: z.string(),
+  /** Which change of the list; unset: the one at this place, else the drive that is chosen already. */
+  changeId: z.string().min(1).max(40).optional(),
+  from: ThingSourceSchema.optional(),
+  /** Of what was bought for this job; null: nobody knows yet. */
+  priceMinor: z.number('Type the price.').int().min(0, 'Not below 0.').max(100_000_000).nullable().optional(),
+};
+type Choice = z.infer<z.ZodObject<typeof choice>>;
 
 export const chooseDrive = command('choose-drive', {
   shape: {
@@ -158,12 +170,15 @@ export const overrideFit = command('override-fit', {
 
 export function choose(
   job: JobState,
-  { slotId, driveId }: { slotId: string; driveId: string },
-  { knowledge }: Context<'model' | 'drive' | 'parts'>,
+  { slotId, driveId, changeId, from = 'shelf', priceMinor }: Choice,
+  { knowledge, at, by }: Pick<Context<'model' | 'drive' | 'parts'>, 'knowledge' | 'at' | 'by'>,
   reason: string | null,
 ): Decision {
   if (hasWalked(job)) return refuse('other-drive-in-way');
   if (isBefore(job.phase, 'match')) return refuse('diagnose-first');
+  const id = changeId ?? changeMeant(job, slotId);
+  const other = job.changes.find((one) => one.id !== id && one.placeId === slotId && one.kind !== 'look');
+  if (other) return refuse('place-taken', { place: other.place, kind: other.kind });
   const place = placeOf(job, slotId, knowledge);
   const shelved = knowledge.drive(driveId);
   if (!place || !shelved) return refuse('unknown-drive-or-slot');
@@ -173,18 +188,38 @@ export function choose(
   if (against) return against;
   if (place.plate && !job.adapted?.approved) return refuse('not-approved', { label: place.plate.label });
   // What this job has reserved counts as there.
-  const own = mainDrive(job)?.drive;
+  const own = changeById(job, id)?.thing?.drive;
   const held = own?.id === drive.id ? { ...drive, inStock: Math.max(drive.inStock, own.inStock) } : drive;
-  if (held.inStock < 1 && held.leadDays === null) return refuse('not-in-stock');
-  return accept({
-    type: 'drive-chosen',
-    slot: place.slot,
-    drive: held,
-    verdict,
-    override: reason,
-    link: linkOf(place, held),
-  });
+  if (from === 'shelf' && held.inStock < 1 && held.leadDays === null) return refuse('not-in-stock');
+  return accept(
+    planned(
+      bareChange({
+        id,
+        kind: place.slot.fitted === null ? 'add-drive' : 'replace-drive',
+        placeId: slotId,
+        place: place.slot.label,
+        slot: place.slot,
+        thing: {
+          from,
+          label: sayDrive(held),
+          priceMinor: from === 'own' ? 0 : from === 'shelf' ? held.priceMinor : (priceMinor ?? null),
+          item: from === 'shelf' ? { kind: 'drive', id: held.id } : null,
+          drive: held,
+          part: null,
+        },
+        verdict,
+        override: reason,
+        link: linkOf(place, held),
+        at,
+        by,
+      }),
+    ),
+  );
 }
+
+/** The first edition knew one drive: what names no change means the one that is chosen already. */
+const changeMeant = (job: JobState, slotId: string): string =>
+  drivesIn(job).find((one) => one.slot.id === slotId)?.id ?? mainDrive(job)?.id ?? FIRST_CHANGE;
 
 /** What a verdict says against taking the drive as it is. */
 function verdictAgainst({ outcome, because }: Verdict): Decision | null {

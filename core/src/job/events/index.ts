@@ -3,8 +3,10 @@ import * as z from 'zod';
 import * as afterwards from './afterwards.js';
 import * as agree from './agree.js';
 import * as companions from './companions.js';
+import * as changes from './changes.js';
 import * as course from './course.js';
 import * as diagnosis from './diagnosis.js';
+import * as found from './found.js';
 import * as hands from './hands.js';
 import * as intake from './intake.js';
 import * as match from './match.js';
@@ -21,9 +23,11 @@ import type { EventDefinition, Touched } from './define.js';
 const FILES = [
   afterwards,
   agree,
+  changes,
   companions,
   course,
   diagnosis,
+  found,
   hands,
   intake,
   match,

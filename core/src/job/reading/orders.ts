@@ -1,8 +1,7 @@
-import { sayDrive } from '../../hardware/index.js';
 import type { ItemRef } from '../../shelf/index.js';
 import type { JobState } from '../shape/state.js';
 import { type OrderState, type Order } from '../shape/orders.js';
-import { mainDrive } from './changes.js';
+import { FIRST_CHANGE, type Change } from '../shape/change.js';
 
 /** One thing this job needs that is not on the shelf. */
 export interface PartNeed {
@@ -24,30 +23,46 @@ const OVER = new Set<OrderState>(['arrived', 'cancelled', 'returned']);
 export const ordersOpen = ({ orders }: Pick<JobState, 'orders'>): Order[] =>
   orders.filter((one) => !OVER.has(one.state)).sort((a, b) => (a.dueOn ?? '9').localeCompare(b.dueOn ?? '9'));
 
-/** What the chosen drive and its extras want that was not on the shelf when it was taken. */
+type Want = Omit<PartNeed, 'met' | 'order'>;
+
+/** What one change wants that has to be got. */
+function wantsOf({ id, thing, verdict }: Change): Want[] {
+  // Needs of the first edition are named without a change.
+  const key = (own: string): string => (id === FIRST_CHANGE ? own : `${id}/${own}`);
+  const from = thing?.drive ?? thing?.part ?? null;
+  const lacks = thing?.from === 'shelf' && from !== null && from.inStock < 1;
+  const itself: Want[] = lacks
+    ? [
+        {
+          key: key(`${thing.drive ? 'drive' : 'part'}:${from.id}`),
+          what: thing.label,
+          quantity: 1,
+          item: thing.item,
+          priceMinor: from.priceMinor,
+          leadDays: from.leadDays,
+        },
+      ]
+    : [];
+  const extras = (verdict?.extras ?? []).flatMap(({ id: extraId, item }): Want[] =>
+    item?.from === 'order'
+      ? [
+          {
+            key: key(`extra:${extraId}`),
+            what: item.name,
+            quantity: item.quantity,
+            item: item.partId ? { kind: 'part', id: item.partId } : null,
+            priceMinor: item.priceMinor,
+            leadDays: item.leadDays,
+          },
+        ]
+      : [],
+  );
+  return [...itself, ...extras];
+}
+
+/** What the changes and their extras want that was not on the shelf when it was taken. */
 export function needsOf(job: Pick<JobState, 'changes' | 'orders' | 'needsMet'>): PartNeed[] {
-  const choice = mainDrive(job);
-  if (!choice) return [];
-  const wants: Omit<PartNeed, 'met' | 'order'>[] = [];
-  if (choice.drive.inStock < 1)
-    wants.push({
-      key: `drive:${choice.drive.id}`,
-      what: sayDrive(choice.drive),
-      quantity: 1,
-      item: { kind: 'drive', id: choice.drive.id },
-      priceMinor: choice.drive.priceMinor,
-      leadDays: choice.drive.leadDays,
-    });
-  for (const { id, item } of choice.verdict.extras)
-    if (item?.from === 'order')
-      wants.push({
-        key: `extra:${id}`,
-        what: item.name,
-        quantity: item.quantity,
-        item: item.partId ? { kind: 'part', id: item.partId } : null,
-        priceMinor: item.priceMinor,
-        leadDays: item.leadDays,
-      });
+  const wants = job.changes.filter((one) => one.fitted === null).flatMap(wantsOf);
   return wants.map((want): PartNeed => {
     const order =
       job.orders.findLast(

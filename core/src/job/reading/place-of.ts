@@ -1,22 +1,41 @@
 import { sure } from '../../units/index.js';
 import { firmwareWithLooks, placeIn, withLooks, type Occupied, type Place } from '../../fit/index.js';
-import { isBay, slotsOf, type Drive, type MachineModel, type Part, type Slot } from '../../hardware/index.js';
+import {
+  isBay,
+  placesOf,
+  slotsOf,
+  type Drive,
+  type MachineModel,
+  type MachinePlace,
+  type Part,
+  type Slot,
+} from '../../hardware/index.js';
+import { slotAsFound } from './as-found.js';
 import type { Knowledge } from './knowledge.js';
 import type { JobState } from '../shape/state.js';
 import { partsOf } from './stock-claim.js';
-import { mainDrive } from './changes.js';
+import { drivesIn } from './changes.js';
+import type { ChangeKind } from '../shape/change.js';
 
 /** Where looks at the model itself are kept, beside those at its slots. */
 export const OF_MODEL = 'model';
 
 type SeenHere = Pick<
   JobState,
-  'need' | 'looks' | 'variantId' | 'adapted' | 'intake' | 'conclusion' | 'changes'
+  'need' | 'looks' | 'variantId' | 'adapted' | 'intake' | 'conclusion' | 'changes' | 'found'
 >;
 
 /** Slots of the machine on the bench, as looked at on this job. */
 export const slotsOfJob = (model: MachineModel, job: SeenHere): Slot[] =>
-  slotsOf(model, job.variantId).map((slot) => withLooks(slot, job.looks[slot.id]));
+  slotsOf(model, job.variantId).map((slot) =>
+    slotAsFound(withLooks(slot, job.looks[slot.id]), job.found[slot.id]),
+  );
+
+/** All its places, those for drives as looked at and found. */
+export const placesOfJob = (model: MachineModel, job: SeenHere): readonly MachinePlace[] => {
+  const slots = new Map(slotsOfJob(model, job).map((slot) => [slot.id, slot]));
+  return placesOf(model, job.variantId).map((place) => slots.get(place.id) ?? place);
+};
 
 /**
  * Everything the core judges a drive against, for one slot of the machine on this job. Null: the slot is not
@@ -37,7 +56,7 @@ export function placeOf(
     {
       need: { ...job.need, medium: mediumAsked(job) },
       firmware: firmwareWithLooks(model.firmware, job.looks[OF_MODEL]),
-      others: slots.filter((one) => one.id !== slotId && one.fitted !== null).map(occupied),
+      others: slots.filter((one) => one.id !== slotId).flatMap((one) => occupiedAfter(job, one)),
       parts: withOwnParts(knowledge.parts(), job),
       plate:
         job.adapted?.slotId === slotId
@@ -50,7 +69,7 @@ export function placeOf(
 
 /** What this job has reserved is there for it, though it is free for nobody else. */
 function withOwnParts(parts: readonly Part[], job: SeenHere): readonly Part[] {
-  const own = partsOf(mainDrive(job)?.verdict.extras ?? []);
+  const own = partsOf(drivesIn(job).flatMap((one) => one.verdict.extras));
   if (own.size === 0) return parts;
   return parts.map((part) =>
     own.has(part.id) ? { ...part, inStock: part.inStock + sure(own.get(part.id)) } : part,
@@ -63,7 +82,19 @@ function mediumAsked({ conclusion }: SeenHere): 'flash' | 'rotating' | null {
   return conclusion.remedy.medium;
 }
 
-const occupied = (slot: Slot): Occupied => ({ slotId: slot.id, protocol: protocolRunAt(slot) });
+/** Changes after which a place holds no drive any more that runs. */
+const EMPTIES: ReadonlySet<ChangeKind> = new Set(['take-out-drive', 'move-drive', 'leave-unplugged']);
+
+/** What is in another slot once all that is planned is done; nothing where it is empty then. */
+function occupiedAfter(job: SeenHere, slot: Slot): Occupied[] {
+  const planned = drivesIn(job).find((one) => one.slot.id === slot.id);
+  if (planned) return [{ slotId: slot.id, protocol: planned.drive.link.protocol }];
+  const moved = job.changes.some((one) => one.kind === 'move-drive' && one.toPlaceId === slot.id);
+  const emptied = job.changes.some((one) => one.placeId === slot.id && EMPTIES.has(one.kind));
+  return moved || (slot.fitted !== null && !emptied)
+    ? [{ slotId: slot.id, protocol: protocolRunAt(slot) }]
+    : [];
+}
 
 /** Where only one protocol runs, the drive that runs there speaks it; null: either may. */
 export function protocolRunAt(slot: Slot): Occupied['protocol'] {

@@ -3,7 +3,7 @@ import type { Extra } from '../../fit/index.js';
 import type { ItemRef } from '../../shelf/index.js';
 import { isFitted } from './fitted.js';
 import type { JobState } from '../shape/state.js';
-import { companionsIn, mainDrive } from './changes.js';
+import { companionsIn } from './changes.js';
 
 /** What a job holds of the shelf: reserved until the new drive is in, used from then on. */
 interface StockClaim {
@@ -14,7 +14,7 @@ interface StockClaim {
 
 /** A pure reading of the job: whoever keeps the stock brings its moves in line with it. */
 export function stockClaim(job: JobState): StockClaim[] {
-  return [...forTheDrive(job), ...companions(job)].reduce<StockClaim[]>(
+  return [...ofTheList(job), ...companions(job)].reduce<StockClaim[]>(
     (all, claim) =>
       all.some((one) => same(one, claim))
         ? all.map((one) => (same(one, claim) ? { ...one, quantity: one.quantity + claim.quantity } : one))
@@ -26,12 +26,15 @@ export function stockClaim(job: JobState): StockClaim[] {
 const same = (one: StockClaim, other: StockClaim): boolean =>
   one.item.kind === other.item.kind && one.item.id === other.item.id && one.state === other.state;
 
-function forTheDrive(job: JobState): StockClaim[] {
-  const choice = mainDrive(job);
-  if (!choice || (job.endedEarly && !isFitted(job))) return [];
+function ofTheList(job: JobState): StockClaim[] {
+  const planned = job.changes.filter((one) => one.fitted === null && one.thing !== null);
+  if (planned.length === 0 || (job.endedEarly && !isFitted(job))) return [];
   const state = isFitted(job) ? 'used' : 'reserved';
-  const drive: StockClaim = { item: { kind: 'drive', id: choice.drive.id }, quantity: 1, state };
-  const parts = [...partsOf(choice.verdict.extras)].map(([id, quantity]): StockClaim => ({
+  const things = planned.flatMap(({ thing }): StockClaim[] =>
+    thing?.item ? [{ item: thing.item, quantity: 1, state }] : [],
+  );
+  const extras = planned.flatMap(({ verdict }) => verdict?.extras ?? []);
+  const parts = [...partsOf(extras)].map(([id, quantity]): StockClaim => ({
     item: { kind: 'part', id },
     quantity,
     state,
@@ -40,7 +43,7 @@ function forTheDrive(job: JobState): StockClaim[] {
   const came = job.orders
     .filter((one) => one.state === 'arrived' && one.item?.kind === 'part')
     .map((one): StockClaim => ({ item: sure(one.item), quantity: one.quantity, state }));
-  return [drive, ...parts, ...came];
+  return [...things, ...parts, ...came];
 }
 
 /** A companion is used while it is in the machine, and the shelf's again once it is returned. */

@@ -22,6 +22,21 @@ export const CHANGE_KINDS = [
 export const ChangeKindSchema = z.enum(CHANGE_KINDS);
 export type ChangeKind = z.infer<typeof ChangeKindSchema>;
 
+/** What a kind of change is called on a button and at the head of a strip. */
+export const SAY_CHANGE: Record<ChangeKind, string> = {
+  'replace-drive': 'Replace the drive',
+  'add-drive': 'Add a drive',
+  'take-out-drive': 'Take a drive out',
+  'move-drive': 'Move a drive',
+  'leave-unplugged': 'Leave a drive in, unplugged',
+  memory: 'Memory',
+  battery: 'New battery',
+  wireless: 'Wireless card',
+  cooling: 'Cooling',
+  cure: 'A cure without a part',
+  look: 'A look',
+};
+
 /** Where what goes in comes from: the shelf, bought for this job, or the customer's own. */
 export const ThingSourceSchema = z.enum(['shelf', 'bought', 'own']);
 export type ThingSource = z.infer<typeof ThingSourceSchema>;

@@ -20,6 +20,7 @@ import { agreementPart } from './agreement.js';
 import { ordersPart } from './orders.js';
 import { sealedPart } from './sealed.js';
 import { changesPart } from './change.js';
+import { foundPart } from './found.js';
 import { measuredPart } from './measured.js';
 import { removedPart } from './removed.js';
 import { comebackPart } from './comeback.js';
@@ -45,6 +46,7 @@ const { shape, empty } = together(
   ordersPart,
   sealedPart,
   changesPart,
+  foundPart,
   measuredPart,
   removedPart,
   comebackPart,

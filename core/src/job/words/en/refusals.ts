@@ -1,6 +1,7 @@
 import { RESCUE_IT } from '../../../move/index.js';
 import { sayMoney } from '../../../units/index.js';
 import { sayRoles, type Role } from '../../shape/actor.js';
+import { SAY_CHANGE, type ChangeKind } from '../../shape/change.js';
 import { SAY_ORDER, type OrderState } from '../../shape/orders.js';
 import { SAY_PHASE, type Phase } from '../../shape/phases.js';
 
@@ -54,6 +55,8 @@ export const REFUSALS = {
   method: () => 'Say by which method it was sanitised, and how that was checked.',
   'model-in-use': () =>
     'A drive has been matched to this model already. Hand the job back unrepaired and take the machine in again as the other model.',
+  'move-where': ({ place }: { place: string }) =>
+    `Say where the drive of ${place} goes: another place for drives.`,
   'moved-meanwhile': ({ moved, count, label }: { moved: number; count: number; label: string }) =>
     `${moved} of ${count} ${label} are counted already.`,
   'moved-on': ({ phase }: { phase: Phase }) => `The job is at '${SAY_PHASE[phase]}' already.`,
@@ -102,6 +105,7 @@ export const REFUSALS = {
       : `${by} has this job. Only they or a lead may read its sealed notes; take the job over first if it is yours now.`,
   nothing: () => 'Say at least one thing.',
   'nothing-adapted': () => 'Nothing is adapted on this job.',
+  'nothing-in-it': ({ place }: { place: string }) => `${place} is empty: there is no drive in it.`,
   'nothing-open': () => 'Nothing is open yet: go back to the part before instead.',
   'nothing-out': () => 'Nothing is out yet, so there is nothing to count.',
   'nothing-to-override': () => 'It fits: take it without an override.',
@@ -122,9 +126,13 @@ export const REFUSALS = {
   'other-drive-in-way': () =>
     'The way in has begun with another drive. Take its steps back first (Undo), then choose again.',
   'other-leg': () => 'The last step belongs to the part before. Go back to it first.',
+  'other-part': ({ name }: { name: string }) => `${name} is not a part for that. Choose another.`,
+  'other-place': ({ place }: { place: string }) => `That is not done at ${place}. Choose another place.`,
   'other-step': ({ asked, title }: { asked: string; title: string }) =>
     `'${asked}' is not the step at hand; that is '${title}'.`,
   'part-not-in-stock': ({ name }: { name: string }) => `${name} is not in stock. Order it first.`,
+  'place-taken': ({ place, kind }: { place: string; kind: ChangeKind }) =>
+    `${place} has a change already: ${SAY_CHANGE[kind].toLowerCase()}. Take that one out of the list, or choose another place.`,
   'prove-first': () => 'Prove first that the machine runs again; then say what it was.',
   'proved-when-closed': () => 'Proving comes once the machine is closed and set up.',
   recorded: () => 'That run is recorded already.',
@@ -136,6 +144,7 @@ export const REFUSALS = {
     `Only ${sayRoles(by)} waives this. Ask one of them, or sign in as one.`,
   'run-ended': () => 'That run has ended and is recorded.',
   same: () => 'That is what is promised already.',
+  'say-what-is-in': () => 'Say what it holds: what its label says.',
   scouting: () => 'You are on a visit already: walk it to its end.',
   sent: ({ what }: { what: string }) => `${what} is on its way already. Let it come and send it back.`,
   'set-up-begun': () => 'The set-up for the other plan has begun. Clear its checks first.',
@@ -166,6 +175,7 @@ export const REFUSALS = {
   unknown: () => 'That job did not come back from this one.',
   'unknown-cause': ({ causeId }: { causeId: string }) =>
     `Petrichor does not know the cause '${causeId}'. Choose one of the list.`,
+  'unknown-change': () => 'That change is no longer on the list. Load the page again.',
   'unknown-check': () => 'Nothing of that name was unplugged on this job.',
   'unknown-companion': () => 'This job has no such part on trial. Load the page again.',
   'unknown-drive': () => 'That drive is no longer on the shelf. Load the page again.',
@@ -177,6 +187,7 @@ export const REFUSALS = {
     `Petrichor does not know the observation '${observation}'. Choose one of the list.`,
   'unknown-order': () => 'This job has no such order. Load the page again.',
   'unknown-part': () => 'That part is no longer on the shelf. Load the page again.',
+  'unknown-place': () => 'This machine has no such place. Load the page again.',
   'unknown-run': () => 'This job has no such run. Load the page again.',
   'unknown-screw': ({ key }: { key: string }) => `No step of this job moves ${key}. Load the page again.`,
   'unknown-setting': () => 'This model’s card has no such setting. Load the page again.',
