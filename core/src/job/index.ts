@@ -62,6 +62,7 @@ export * from './reading/screw-count.js';
 export * from './reading/set-up.js';
 export * from './reading/stake.js';
 export * from './reading/stock-claim.js';
+export * from './reading/targets.js';
 export * from './reading/tray.js';
 export * from './reading/unplugged.js';
 export * from './reading/verdict-of-speed.js';

@@ -13,6 +13,7 @@ import { countOut, stillOut } from './reading/tray.js';
 import { SYSTEM_LAYER } from './shape/tray.js';
 import { legOf, minutesLeft, progress } from './reading/walk.js';
 import { mainDrive } from './reading/changes.js';
+import { sayChanges } from './reading/say-change.js';
 
 /** One row of the Bench: what the list shows without opening the job. */
 export const JobSummarySchema = z.strictObject({
@@ -176,9 +177,12 @@ function detail(job: JobState): string {
   if (job.endedEarly)
     return job.endedEarly.referredTo ? `referred to ${job.endedEarly.referredTo}` : 'goes back unrepaired';
   const drive = mainDrive(job)?.drive;
-  if (drive && job.phase !== 'diagnose') return sayDrive(drive);
+  if (job.changes.length > 0 && job.phase !== 'diagnose')
+    return drive && job.changes.length === 1 ? sayDrive(drive) : sentence(sayChanges(job));
   return job.intake.complaint.length > 60 ? `${cut(job.intake.complaint, 57)}…` : job.intake.complaint;
 }
+
+const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 function outDetail(job: JobState): string {
   const out = stillOut(job);

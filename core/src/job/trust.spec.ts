@@ -246,7 +246,7 @@ describe('what leaves the workshop', () => {
   it('is offered and billed also when a lead took it against the verdict', () => {
     const bench = override(jobAt('match')).must({ type: 'advance', from: 'match' }, offer);
     expect(billNow(bench.job)?.lines[0]).toMatchObject({ kind: 'drive' });
-    expect(bench.job.offer?.options[0]?.gives.risk).toContain('Not sure that it fits');
+    expect(bench.job.offer?.options[0]?.gives?.risk).toContain('Not sure that it fits');
   });
 
   it('a gate of the price can be left by a lead, and then nothing goes out without a bill or a gift with a name under it', () => {

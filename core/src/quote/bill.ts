@@ -20,6 +20,8 @@ export const BillSchema = z.strictObject({
   /** What rounding to the smallest coin added or took off. */
   roundingMinor: z.number().int(),
   totalMinor: z.number().int(),
+  /** Something in it has no price yet: it is from this on. */
+  isFrom: z.boolean().default(false),
 });
 export type Bill = z.infer<typeof BillSchema>;
 
@@ -38,6 +40,7 @@ export type Bill = z.infer<typeof BillSchema>;
 export function billOf(
   lines: readonly BillLine[],
   { taxBasisPoints, coinMinor }: Pick<Pricing, 'taxBasisPoints' | 'coinMinor'>,
+  isFrom = false,
 ): Bill {
   const netMinor = lines.reduce((sum, one) => sum + one.netMinor, 0);
   const taxMinor = shareOf(netMinor, taxBasisPoints, 10_000);
@@ -49,6 +52,7 @@ export function billOf(
     taxMinor,
     roundingMinor: totalMinor - netMinor - taxMinor,
     totalMinor,
+    isFrom,
   };
 }
 

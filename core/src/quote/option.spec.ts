@@ -8,7 +8,13 @@ const ordinary = m2Drive({ priceMinor: 8900, enduranceTbw: 600, inStock: 2, mark
 
 describe('an option', () => {
   it('says what it costs, what it gives in this slot, and how long one waits', () => {
-    const option = optionOf('advised', place, ordinary, judge(place, ordinary), HANDS, USUAL_PRICING);
+    const option = optionOf(
+      'advised',
+      { place, drive: ordinary, verdict: judge(place, ordinary) },
+      [],
+      HANDS,
+      USUAL_PRICING,
+    );
     expect(option.bill.lines.map((one) => [one.kind, one.netMinor])).toEqual(
       expect.arrayContaining([
         ['drive', 8900],
@@ -17,19 +23,22 @@ describe('an option', () => {
     );
     expect(option.handsMinutes).toBe(85);
     // 1000 GB by IDEMA LBA1-03: 1 953 525 168 sectors of 512 bytes.
-    expect(option.gives.usableGb).toBe(1000.2);
-    expect(option.gives.link).toMatch(/^PCIe/);
+    expect(option.gives!.usableGb).toBe(1000.2);
+    expect(option.gives!.link).toMatch(/^PCIe/);
   });
 
   it('waits for what is not here, and says when nobody knows how long', () => {
     const away = { ...ordinary, inStock: 0, leadDays: 4 };
-    expect(optionOf('advised', place, away, judge(place, away), HANDS, USUAL_PRICING)).toMatchObject({
+    expect(
+      optionOf('advised', { place, drive: away, verdict: judge(place, away) }, [], HANDS, USUAL_PRICING),
+    ).toMatchObject({
       waitDays: 4,
       waitsFor: [expect.stringContaining(away.name)],
     });
     const unknown = { ...away, leadDays: null };
     expect(
-      optionOf('advised', place, unknown, judge(place, unknown), HANDS, USUAL_PRICING).waitDays,
+      optionOf('advised', { place, drive: unknown, verdict: judge(place, unknown) }, [], HANDS, USUAL_PRICING)
+        .waitDays,
     ).toBeNull();
   });
 
@@ -88,9 +97,10 @@ describe('what is suggested', () => {
     ).toContainEqual(['advised', 'unmeasured']);
     expect(suggest('m2-a', [], unmeasured)).toHaveLength(1);
     const against = { ...unmeasured.verdict, outcome: 'no' as const, because: 'Too high.' };
-    expect(optionOf('advised', place, unmeasured.drive, against, HANDS, USUAL_PRICING).gives.risk).toContain(
-      'Taken against the verdict',
-    );
+    expect(
+      optionOf('advised', { place, drive: unmeasured.drive, verdict: against }, [], HANDS, USUAL_PRICING)
+        .gives!.risk,
+    ).toContain('Taken against the verdict');
   });
 });
 

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { linkOf, type Item, type Place, type Verdict } from '../fit/index.js';
+import { linkOf, type Extra, type Item, type Place, type Verdict } from '../fit/index.js';
 import { sayDrive, type Drive } from '../hardware/index.js';
 import { sectorCountOfMarkedSize } from '../standards/index.js';
 import { sayMinutes } from '../units/index.js';
@@ -16,14 +16,20 @@ export const SAY_OPTION: Record<OptionKind, string> = {
   add: 'Add, keep the old drive',
 };
 
+/** A change as it was offered: another thing under the same id is another offer. */
+export const BesidesRefSchema = z.strictObject({ changeId: z.string(), thing: z.string() });
+export type BesidesRef = z.infer<typeof BesidesRefSchema>;
+
 /** One way of repairing it, with what it costs, how long it takes and what it gives. */
 export const QuoteOptionSchema = z.strictObject({
   kind: OptionKindSchema,
   slotId: z.string(),
   driveId: z.string(),
-  /** `Pellow P3 1 TB` */
+  /** `Pellow P3 1 TB`; empty, as its slot and ids: no drive goes in. */
   drive: z.string(),
   slot: z.string(),
+  /** The other changes of this option, by their ids and in words. */
+  besides: z.array(BesidesRefSchema.extend({ say: z.string() })).default([]),
   bill: BillSchema,
   /** Minutes of hands behind the labour. */
   handsMinutes: z.number(),
@@ -31,17 +37,20 @@ export const QuoteOptionSchema = z.strictObject({
   waitDays: z.number().int().nullable(),
   /** What has to be got first. */
   waitsFor: z.array(z.string()),
-  gives: z.strictObject({
-    markedGb: z.number(),
-    usableGb: z.number(),
-    /** `PCIe 3 ×4` */
-    link: z.string(),
-    /** Reading in this slot; null: the maker states no rate. */
-    bytesPerSecond: z.number().nullable(),
-    /** Years by what may be written, at most ten; null: not stated. */
-    lifeYears: z.number().nullable(),
-    risk: z.string(),
-  }),
+  /** Of the drive; null: none goes in. */
+  gives: z
+    .strictObject({
+      markedGb: z.number(),
+      usableGb: z.number(),
+      /** `PCIe 3 ×4` */
+      link: z.string(),
+      /** Reading in this slot; null: the maker states no rate. */
+      bytesPerSecond: z.number().nullable(),
+      /** Years by what may be written, at most ten; null: not stated. */
+      lifeYears: z.number().nullable(),
+      risk: z.string(),
+    })
+    .nullable(),
 });
 export type QuoteOption = z.infer<typeof QuoteOptionSchema>;
 
@@ -58,23 +67,57 @@ const GB_A_DAY = 20;
 /** Nobody promises a drive for longer, whatever it may be written (common practice, no source). */
 const MOST_YEARS = 10;
 
+/** The drive of an option. */
+interface WithDrive {
+  readonly place: Place;
+  readonly drive: Drive;
+  readonly verdict: Verdict;
+  /** What it is billed at; null: nobody knows yet; unset: what the shelf says. */
+  readonly netMinor?: number | null;
+  /** Not of the shelf: it is here, and needs no order. */
+  readonly isHere?: boolean;
+}
+
+/** A change of an option besides its drive. */
+export interface Besides {
+  readonly changeId: string;
+  /** `memory, Orrin 16 GiB into B` */
+  readonly say: string;
+  /** What goes in; null: nothing does. */
+  readonly thing: {
+    readonly label: string;
+    readonly isDrive: boolean;
+    /** Null: nobody knows yet. */
+    readonly netMinor: number | null;
+    /** Working days until it is here; 0: it is; null: nobody knows. */
+    readonly waitDays: number | null;
+  } | null;
+  readonly extras: readonly Extra[];
+}
+
 /**
- * What one drive in one slot would cost and give. `hands` counts the whole job, extras of the match included.
+ * What one drive in one slot, with whatever else is done in the same opening, would cost and give. `hands`
+ * counts the whole job, extras of the match included.
  */
 export function optionOf(
   kind: OptionKind,
-  place: Place,
-  drive: Drive,
-  verdict: Verdict,
+  main: WithDrive | null,
+  besides: readonly Besides[],
   hands: HandsOn,
   pricing: Pricing,
 ): QuoteOption {
-  const items = verdict.extras.flatMap((extra) =>
+  const goesIn = [...(main ? [ofDrive(main)] : []), ...besides.flatMap(({ thing }) => thing ?? [])];
+  const items = [...(main?.verdict.extras ?? []), ...besides.flatMap((one) => one.extras)].flatMap((extra) =>
     extra.item && extra.item.from !== 'machine' ? [extra.item] : [],
   );
   const minutes = hands.way + hands.data + hands.setUp + hands.prove;
   const lines: BillLine[] = [
-    { kind: 'drive', say: sayDrive(drive), quantity: 1, netMinor: drive.priceMinor },
+    ...goesIn.map(({ label, isDrive, netMinor }): BillLine => ({
+      kind: isDrive ? 'drive' : 'part',
+      say: label,
+      quantity: 1,
+      netMinor: netMinor ?? 0,
+    })),
     ...items.map((item): BillLine => ({
       kind: 'part',
       say: item.name,
@@ -88,31 +131,44 @@ export function optionOf(
       netMinor: labourMinor(minutes, pricing.hourMinor),
     },
   ];
-  const link = linkOf(place, drive);
+  const isFrom = goesIn.some((one) => one.netMinor === null) || items.some((one) => one.priceMinor === null);
   const toGet = [
-    ...(drive.inStock > 0 ? [] : [{ name: sayDrive(drive), days: drive.leadDays }]),
+    ...goesIn.filter((one) => one.waitDays !== 0).map(({ label: name, waitDays: days }) => ({ name, days })),
     ...items.flatMap(awaited),
   ];
   return {
     kind,
-    slotId: place.slot.id,
-    driveId: drive.id,
-    drive: sayDrive(drive),
-    slot: place.slot.label,
-    bill: billOf(lines, pricing),
+    slotId: main?.place.slot.id ?? '',
+    driveId: main?.drive.id ?? '',
+    drive: main ? sayDrive(main.drive) : '',
+    slot: main?.place.slot.label ?? '',
+    besides: besides.map(({ changeId, say, thing }) => ({ changeId, thing: thing?.label ?? '', say })),
+    bill: billOf(lines, pricing, isFrom),
     handsMinutes: minutes,
     waitDays: toGet.some((one) => one.days === null)
       ? null
       : Math.max(0, ...toGet.map((one) => one.days ?? 0)),
     waitsFor: toGet.map((one) => one.name),
-    gives: {
-      markedGb: drive.markedGb,
-      usableGb: usableGb(drive),
-      link: link?.say ?? 'none',
-      bytesPerSecond: link?.usableBytesPerSecond ?? null,
-      lifeYears: lifeYears(drive),
-      risk: riskOf(verdict),
-    },
+    gives: main && givenBy(main),
+  };
+}
+
+const ofDrive = ({ drive, netMinor = drive.priceMinor, isHere = false }: WithDrive) => ({
+  label: sayDrive(drive),
+  isDrive: true,
+  netMinor,
+  waitDays: isHere || drive.inStock > 0 ? 0 : drive.leadDays,
+});
+
+function givenBy({ place, drive, verdict }: WithDrive): QuoteOption['gives'] {
+  const link = linkOf(place, drive);
+  return {
+    markedGb: drive.markedGb,
+    usableGb: usableGb(drive),
+    link: link?.say ?? 'none',
+    bytesPerSecond: link?.usableBytesPerSecond ?? null,
+    lifeYears: lifeYears(drive),
+    risk: riskOf(verdict),
   };
 }
 

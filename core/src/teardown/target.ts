@@ -55,7 +55,9 @@ export function staysOut(operation: Operation, targets: readonly Target[]): Take
   return target.does === 'put' ? ['part'] : [];
 }
 
-/** Steps back that are not walked: a place that stays empty gets no drive, a lead tied away is not plugged. */
+/**
+ * Steps back that are not walked: a place that stays empty gets no drive, a lead tied away is not plugged in.
+ */
 export function leftOut(operation: Operation, targets: readonly Target[]): boolean {
   const target = targets.find((one) => isAt(one, operation));
   if (target?.does === 'take-out') return takes(operation, 'drive');

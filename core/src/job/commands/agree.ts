@@ -1,9 +1,16 @@
 import * as z from 'zod';
-import { judge } from '../../fit/index.js';
-import { billOf, depositOf, optionOf, OptionKindSchema, type QuoteOption } from '../../quote/index.js';
+import { judge, type Place, type Verdict } from '../../fit/index.js';
+import {
+  billOf,
+  depositOf,
+  optionOf,
+  OptionKindSchema,
+  type Besides,
+  type QuoteOption,
+} from '../../quote/index.js';
 import { oneLine } from '../../units/index.js';
 import { AGREED_HOW, type Offer } from '../shape/agreement.js';
-import { linesSince } from '../reading/agreement.js';
+import { linesSince, sayThing } from '../reading/agreement.js';
 import type { JobEvent } from '../events/index.js';
 import { handsOn } from '../reading/hands-on.js';
 import { isUnfitToStay } from '../reading/old-drive.js';
@@ -13,7 +20,11 @@ import type { JobState } from '../shape/state.js';
 import { hasWalked } from '../reading/walk.js';
 import { accept, ANYONE, HANDS, command, refuse, type Context, type Decision } from './define.js';
 import { choose } from './match.js';
-import { mainDrive } from '../reading/changes.js';
+import { drivesIn, mainDrive } from '../reading/changes.js';
+import { sayChange } from '../reading/say-change.js';
+import { bareChange, FIRST_CHANGE, type Change } from '../shape/change.js';
+import type { Drive } from '../../hardware/index.js';
+import { driveThing } from './thing.js';
 
 const amount = z
   .number('Type an amount.')
@@ -25,7 +36,16 @@ const amount = z
 export const offer = command('offer', {
   shape: {
     options: z
-      .array(z.strictObject({ kind: OptionKindSchema, slotId: z.string(), driveId: z.string() }))
+      .array(
+        z.strictObject({
+          kind: OptionKindSchema,
+          /** Empty, both: no drive goes in. */
+          slotId: z.string(),
+          driveId: z.string(),
+          /** Changes of the list that are not in this option. */
+          without: z.array(z.string()).max(20).optional(),
+        }),
+      )
       .min(1, 'Offer at least one drive.')
       .max(4, 'Four options are the most one can read.'),
     machineMinor: amount.nullable(),
@@ -36,8 +56,8 @@ export const offer = command('offer', {
     if (isBefore(job.phase, 'match')) return refuse('diagnose-first');
     if (hasWalked(job)) return refuse('opened-with-price');
     const worked: QuoteOption[] = [];
-    for (const { kind, slotId, driveId } of options) {
-      const one = workOut(job, kind, slotId, driveId, context);
+    for (const option of options) {
+      const one = workOut(job, option, context);
       if (typeof one === 'string') return refuse('cannot-offer', { because: one });
       worked.push(one);
     }
@@ -45,37 +65,102 @@ export const offer = command('offer', {
   },
 });
 
+type Looked = Context<'model' | 'drive' | 'parts' | 'policy' | 'pricing'>;
+interface Asked {
+  readonly kind: QuoteOption['kind'];
+  readonly slotId: string;
+  readonly driveId: string;
+  readonly without?: readonly string[] | undefined;
+}
+
 /** One option, or why it cannot be offered. */
-function workOut(
-  job: JobState,
-  kind: QuoteOption['kind'],
-  slotId: string,
-  driveId: string,
-  { knowledge }: Context<'model' | 'drive' | 'parts' | 'policy' | 'pricing'>,
-): QuoteOption | string {
+function workOut(job: JobState, asked: Asked, { knowledge }: Looked): QuoteOption | string {
+  const { kind, slotId, driveId, without = [] } = asked;
   const model = knowledge.model(job.intake.modelId);
+  if (!model) return 'That model is no longer known. Load the page again.';
+  const plan = kind === 'add' ? 'add' : job.need.plan;
+  const main = driveId === '' ? null : driveOf(job, asked, plan, knowledge);
+  if (typeof main === 'string') return main;
+  const replaced = main ? (changeAt(job, slotId) ?? (kind === 'add' ? null : mainDrive(job)?.id)) : null;
+  const besides = job.changes.filter(
+    (one) => one.fitted === null && one.id !== replaced && !without.includes(one.id),
+  );
+  if (!main && besides.length === 0) return 'There is nothing in this option. Plan a change at Match first.';
+  const hands = handsOn(model, asIf(job, besides, main, replaced ?? kind), plan, knowledge.policy());
+  return optionOf(kind, main, besides.map(besidesOf), hands, knowledge.pricing());
+}
+
+const changeAt = (job: JobState, slotId: string): string | null =>
+  drivesIn(job).find((one) => one.slot.id === slotId)?.id ?? null;
+
+/** The job with the changes of an option alone. */
+const asIf = (
+  job: JobState,
+  besides: readonly Change[],
+  main: { readonly place: Place; readonly drive: Drive; readonly verdict: Verdict } | null,
+  id: string,
+): JobState => ({
+  ...job,
+  changes: [
+    ...(main
+      ? [
+          bareChange({
+            id,
+            kind: main.place.slot.fitted === null ? 'add-drive' : 'replace-drive',
+            placeId: main.place.slot.id,
+            place: main.place.slot.label,
+            slot: main.place.slot,
+            thing: driveThing(main.drive, {}),
+            verdict: main.verdict,
+            by: job.lastTouched.by,
+            at: job.lastTouched.at,
+          }),
+        ]
+      : []),
+    ...besides,
+  ],
+});
+
+function besidesOf({ id, thing, verdict, ...change }: Change): Besides {
+  const own = thing?.drive ?? thing?.part ?? null;
+  const waitDays = thing?.from !== 'shelf' || own === null || own.inStock > 0 ? 0 : own.leadDays;
+  return {
+    changeId: id,
+    say: sayChange({ ...change, thing }),
+    thing: thing && {
+      label: sayThing(thing),
+      isDrive: thing.drive !== null,
+      netMinor: thing.priceMinor,
+      waitDays,
+    },
+    extras: verdict?.extras ?? [],
+  };
+}
+
+/** The drive of an option, judged today; or why it cannot be offered. */
+function driveOf(
+  job: JobState,
+  { kind, slotId, driveId }: Asked,
+  plan: JobState['need']['plan'],
+  knowledge: Looked['knowledge'],
+) {
   if (kind === 'add' && isUnfitToStay(job))
     return 'The old drive does not read well: it is not offered to keep it in use. Replace it, or leave it in unplugged.';
-  const plan = kind === 'add' ? 'add' : job.need.plan;
   const place = placeOf({ ...job, need: { ...job.need, plan } }, slotId, knowledge);
   const shelved = knowledge.drive(driveId);
-  if (!model || !place || !shelved) return 'That drive or slot is no longer known. Load the page again.';
-  const now = mainDrive(job);
-  const own = now?.drive.id === driveId ? now.drive.inStock : 0;
-  const drive = { ...withMeasured(shelved, job), inStock: Math.max(shelved.inStock, own) };
+  if (!place || !shelved) return 'That drive or slot is no longer known. Load the page again.';
+  const now = drivesIn(job).find((one) => one.drive.id === driveId && one.slot.id === slotId);
+  const held = drivesIn(job).find((one) => one.drive.id === driveId)?.drive.inStock ?? 0;
+  const drive = { ...withMeasured(shelved, job), inStock: Math.max(shelved.inStock, held) };
   const verdict = judge(place, drive);
   // What a lead took against the verdict is fitted and paid for like anything else.
-  const taken = now?.drive.id === driveId && now.slot.id === slotId && now.override !== null;
+  const taken = (now?.override ?? null) !== null;
   if (!taken && (verdict.outcome === 'no' || verdict.outcome === 'unknown'))
     return `${drive.maker} ${drive.name} cannot be offered: ${verdict.because}`;
-  return optionOf(
-    kind,
-    place,
-    drive,
-    verdict,
-    handsOn(model, place.slot, verdict.extras, plan, knowledge.policy()),
-    knowledge.pricing(),
-  );
+  const thing = now?.change.thing;
+  return thing && thing.from !== 'shelf'
+    ? { place, drive, verdict, netMinor: thing.priceMinor, isHere: true }
+    : { place, drive, verdict };
 }
 
 /** The customer says yes to one of the options. What was taken at Match follows it. */
@@ -83,6 +168,8 @@ export const agree = command('agree', {
   shape: {
     slotId: z.string(),
     driveId: z.string(),
+    /** Where options differ in what is done besides. */
+    kind: OptionKindSchema.optional(),
     who: oneLine().min(1, 'Say who agreed.').max(80),
     how: z.enum(AGREED_HOW),
     depositMinor: amount.nullable(),
@@ -90,32 +177,61 @@ export const agree = command('agree', {
   },
   by: ANYONE,
   asks: ['model', 'parts', 'drive'],
-  decide: (job, { slotId, driveId, who, how, depositMinor, words }, context) => {
+  decide: (job, { slotId, driveId, kind, who, how, depositMinor, words }, context) => {
     if (!job.offer) return refuse('no-offer');
-    const option = job.offer.options.find((one) => one.slotId === slotId && one.driveId === driveId);
+    const option = optionMeant(job.offer, { slotId, driveId, kind });
     if (!option) return refuse('not-offered');
     if (isStale(job.offer, context.at)) return refuse('stale', { offerDays: job.offer.pricing.offerDays });
-    const now = mainDrive(job);
-    const other = now?.drive.id !== driveId || now.slot.id !== slotId;
-    const chosen = other ? takeInstead(job, option, context) : null;
-    if (chosen && !chosen.ok) return chosen;
+    const taken = takenOn(job, option, context);
+    if (!taken.ok) return taken;
     const bill = billOf([...option.bill.lines, ...linesSince(job)], job.offer.pricing);
-    const deposit =
-      depositMinor ?? (option.waitsFor.length > 0 ? depositOf(bill.totalMinor, job.offer.pricing) : 0);
+    const usual = option.waitsFor.length > 0 ? depositOf(bill.totalMinor, job.offer.pricing) : 0;
+    const deposit = depositMinor ?? usual;
     if (deposit > bill.totalMinor) return refuse('deposit', { totalMinor: bill.totalMinor });
     const agreed: JobEvent = {
       type: 'agreed',
       slotId,
       driveId,
+      changes: option.besides.map(({ changeId, thing }) => ({ changeId, thing })),
       totalMinor: bill.totalMinor,
       who,
       how,
       depositMinor: deposit,
       words,
     };
-    return accept(...(chosen ? chosen.events : []), agreed);
+    return accept(...taken.events, agreed);
   },
 });
+
+/** Changes that are not in the option that was agreed on: they are not made. */
+const notAgreed = (job: JobState, { besides }: QuoteOption, main: string | null): JobEvent[] =>
+  job.changes
+    .filter((one) => one.fitted === null && one.id !== main)
+    .filter((one) => !besides.some(({ changeId }) => changeId === one.id))
+    .map(({ id }) => ({ type: 'change-dropped', changeId: id, why: 'not in what was agreed' }));
+
+/** Where a kind is named, options may differ in what is done besides. */
+const optionMeant = (
+  { options }: Offer,
+  { slotId, driveId, kind }: { slotId: string; driveId: string; kind?: QuoteOption['kind'] | undefined },
+): QuoteOption | undefined =>
+  options.find(
+    (one) => one.slotId === slotId && one.driveId === driveId && (kind === undefined || one.kind === kind),
+  );
+
+/** What follows from the option: another drive taken at Match, and changes that are not in it left out. */
+function takenOn(
+  job: JobState,
+  option: QuoteOption,
+  context: Context<'model' | 'drive' | 'parts'>,
+): Decision {
+  const { slotId, driveId } = option;
+  const now = mainDrive(job);
+  const other = driveId !== '' && (now?.drive.id !== driveId || now.slot.id !== slotId);
+  const chosen = other ? takeInstead(job, option, context) : accept();
+  const dropped = notAgreed(job, option, driveId === '' ? null : (now?.id ?? FIRST_CHANGE));
+  return chosen.ok ? accept(...dropped, ...chosen.events) : chosen;
+}
 
 function takeInstead(
   job: JobState,

@@ -1,13 +1,20 @@
 import * as z from 'zod';
 import type { Verdict } from '../../fit/index.js';
-import { isDrivePlace, type MachinePlace, type Part } from '../../hardware/index.js';
+import { isDrivePlace, type MachinePlace, type Part, type Slot } from '../../hardware/index.js';
 import { oneLine } from '../../units/index.js';
 import type { JobEvent } from '../events/index.js';
 import { changeById } from '../reading/changes.js';
 import { partVerdict } from '../reading/part-verdict.js';
 import { placesOfJob } from '../reading/place-of.js';
 import { hasWalked } from '../reading/walk.js';
-import { ChangeKindSchema, ThingSourceSchema, type Change, type ChangeKind } from '../shape/change.js';
+import {
+  bareChange,
+  ChangeKindSchema,
+  ThingSourceSchema,
+  type Change,
+  type ChangeKind,
+} from '../shape/change.js';
+import { partThing } from './thing.js';
 import type { JobState } from '../shape/state.js';
 import { accept, HANDS, command, refuse, type Context, type Decision } from './define.js';
 
@@ -77,7 +84,7 @@ export const planChange = command('plan-change', {
     const verdict = part ? partVerdict(model, job, command.placeId, part) : null;
     const refused = part && verdict ? partAgainst(part, verdict, command, context) : null;
     if (refused) return refused;
-    return accept(planned(changeOf(job, command, place, part, verdict, context)));
+    return accept(planned(changeOf(command, place, part, verdict, context)));
   },
 });
 
@@ -86,23 +93,31 @@ type Asked = z.infer<z.ZodObject<typeof ASKED>>;
 /** What is wrong about where it is to be done. */
 function placeAgainst(
   job: JobState,
-  { places: kinds }: Takes,
-  { kind, changeId, placeId, toPlaceId }: Asked,
+  takes: Takes,
+  asked: Asked,
   place: MachinePlace | undefined,
   places: readonly MachinePlace[],
 ): Decision | null {
-  if (placeId !== null && !place) return refuse('unknown-place');
-  if (kinds === null || (place === undefined && kinds !== 'drive')) return null;
-  if (!place) return refuse('unknown-place');
-  const goes = kinds === 'any' || (kinds === 'drive' ? isDrivePlace(place) : kinds.includes(place.kind));
-  if (!goes) return refuse('other-place', { place: place.label });
-  const other = job.changes.find((one) => one.id !== changeId && one.placeId === place.id);
-  if (other && kind !== 'look') return refuse('place-taken', { place: place.label, kind: other.kind });
-  if (kinds === 'drive' && isDrivePlace(place) && place.fitted === null)
-    return refuse('nothing-in-it', { place: place.label });
+  if (!place) return asked.placeId === null && takes.places !== 'drive' ? null : refuse('unknown-place');
+  if (!goesAt(takes, place)) return refuse('other-place', { place: place.label });
+  const other = job.changes.find((one) => one.id !== asked.changeId && one.placeId === place.id);
+  if (other && asked.kind !== 'look') return refuse('place-taken', { place: place.label, kind: other.kind });
+  return takes.places === 'drive' && isDrivePlace(place) ? driveAgainst(asked, place, places) : null;
+}
+
+const goesAt = ({ places }: Takes, place: MachinePlace): boolean =>
+  places === 'any' || (places === 'drive' ? isDrivePlace(place) : (places?.includes(place.kind) ?? false));
+
+/** What speaks against doing it with the drive that is in a place. */
+function driveAgainst(
+  { kind, toPlaceId }: Asked,
+  from: Slot,
+  places: readonly MachinePlace[],
+): Decision | null {
+  if (from.fitted === null) return refuse('nothing-in-it', { place: from.label });
   const to = places.find((one) => one.id === toPlaceId);
-  return kind === 'move-drive' && (!to || !isDrivePlace(to) || to.id === place.id)
-    ? refuse('move-where', { place: place.label })
+  return kind === 'move-drive' && (!to || !isDrivePlace(to) || to.id === from.id)
+    ? refuse('move-where', { place: from.label })
     : null;
 }
 
@@ -124,49 +139,19 @@ function partAgainst(
 }
 
 function changeOf(
-  job: JobState,
-  { changeId, kind, placeId, toPlaceId = null, from = 'shelf', priceMinor, original = '', reason }: Asked,
+  { changeId: id, kind, placeId, toPlaceId = null, original = '', reason, ...source }: Asked,
   place: MachinePlace | undefined,
   part: Part | undefined,
   verdict: Verdict | null,
   { at, by }: Pick<Context, 'at' | 'by'>,
 ): Change {
   const open = verdict?.outcome === 'no' || verdict?.outcome === 'unknown';
-  const before = changeById(job, changeId);
-  return {
-    ...(before ?? EMPTY),
-    id: changeId,
-    kind,
-    placeId,
-    place: place?.label ?? '',
-    toPlaceId,
-    slot: place && isDrivePlace(place) ? place : null,
-    thing: part
-      ? {
-          from,
-          label: part.name,
-          priceMinor: from === 'own' ? 0 : from === 'shelf' ? part.priceMinor : (priceMinor ?? null),
-          item: from === 'shelf' ? { kind: 'part', id: part.id } : null,
-          drive: null,
-          part,
-        }
-      : null,
-    verdict,
-    override: open ? (reason ?? null) : null,
-    original,
-    at,
-    by,
-  };
+  const slot = place && isDrivePlace(place) ? place : null;
+  const thing = part ? partThing(part, source) : null;
+  const override = open ? (reason ?? null) : null;
+  const where = { placeId, place: place?.label ?? '', toPlaceId, slot };
+  return bareChange({ id, kind, ...where, thing, verdict, override, original, at, by });
 }
-
-const EMPTY = {
-  link: null,
-  limitMinutes: null,
-  fitted: null,
-  judged: null,
-  originalRefitted: null,
-  partReturned: null,
-};
 
 /** A change that is not made after all. */
 export const dropChange = command('drop-change', {

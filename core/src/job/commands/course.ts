@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
 import { levelOn } from '../../move/index.js';
-import { buildWay } from '../../teardown/index.js';
+import { buildOpening } from '../../teardown/index.js';
 import { missing } from '../gates/index.js';
 import { NoteKindSchema, NoteSchema } from '../shape/note.js';
 import { isBefore, PhaseSchema } from '../shape/phases.js';
@@ -15,7 +15,7 @@ import { sayItem, stillOut } from '../reading/tray.js';
 import { hasWalked } from '../reading/walk.js';
 import { accept, ANYONE, HANDS, command, refuse, type Context, type Decision } from './define.js';
 import { enterWay } from './enter-way.js';
-import { mainDrive } from '../reading/changes.js';
+import { targetsOf } from '../reading/targets.js';
 
 /** Goes on to the next phase, if the gate of this one is open. `from` guards against a stale screen. */
 export const advance = command('advance', {
@@ -41,10 +41,10 @@ export const advance = command('advance', {
 
 function planAndEnter(job: JobState, { knowledge }: Context<'model' | 'policy'>): Decision {
   const model = knowledge.model(job.intake.modelId);
-  const drive = mainDrive(job);
-  if (!model || !drive) return refuse('no-model');
+  const targets = model ? targetsOf(model, job) : [];
+  if (!model || targets.length === 0) return refuse('no-model');
   const policy = knowledge.policy();
-  const way = buildWay(model, drive.slot, drive.verdict.extras, {
+  const way = buildOpening(model, targets, {
     policy,
     slots: slotsOfJob(model, job),
   });

@@ -6,6 +6,7 @@ import {
   NeedSchema,
   takesLook,
   TemplateSchema,
+  type Place,
   type Verdict,
 } from '../../fit/index.js';
 import { readOff, oneLine } from '../../units/index.js';
@@ -16,7 +17,8 @@ import { hasWalked } from '../reading/walk.js';
 import { accept, HANDS, command, refuse, type Context, type Decision } from './define.js';
 import { changeById, drivesIn, mainDrive } from '../reading/changes.js';
 import { bareChange, FIRST_CHANGE, ThingSourceSchema } from '../shape/change.js';
-import { sayDrive } from '../../hardware/index.js';
+import type { Drive } from '../../hardware/index.js';
+import { driveThing } from './thing.js';
 import { planned } from './changes.js';
 
 const gigabytes = z
@@ -170,7 +172,7 @@ export const overrideFit = command('override-fit', {
 
 export function choose(
   job: JobState,
-  { slotId, driveId, changeId, from = 'shelf', priceMinor }: Choice,
+  { slotId, driveId, changeId, ...source }: Choice,
   { knowledge, at, by }: Pick<Context<'model' | 'drive' | 'parts'>, 'knowledge' | 'at' | 'by'>,
   reason: string | null,
 ): Decision {
@@ -182,39 +184,35 @@ export function choose(
   const place = placeOf(job, slotId, knowledge);
   const shelved = knowledge.drive(driveId);
   if (!place || !shelved) return refuse('unknown-drive-or-slot');
-  const drive = withMeasured(shelved, job);
+  const drive = asHeld(withMeasured(shelved, job), changeById(job, id)?.thing?.drive);
   const verdict = judge(place, drive);
-  const against = reason === null ? verdictAgainst(verdict) : overrideAgainst(verdict);
+  const against =
+    (reason === null ? verdictAgainst(verdict) : overrideAgainst(verdict)) ??
+    notToBeHad(job, place, drive, source);
   if (against) return against;
-  if (place.plate && !job.adapted?.approved) return refuse('not-approved', { label: place.plate.label });
-  // What this job has reserved counts as there.
-  const own = changeById(job, id)?.thing?.drive;
-  const held = own?.id === drive.id ? { ...drive, inStock: Math.max(drive.inStock, own.inStock) } : drive;
-  if (from === 'shelf' && held.inStock < 1 && held.leadDays === null) return refuse('not-in-stock');
+  const { slot } = place;
+  const kind = slot.fitted === null ? 'add-drive' : 'replace-drive';
+  const where = { id, kind, placeId: slot.id, place: slot.label, slot } as const;
+  const link = linkOf(place, drive);
   return accept(
     planned(
-      bareChange({
-        id,
-        kind: place.slot.fitted === null ? 'add-drive' : 'replace-drive',
-        placeId: slotId,
-        place: place.slot.label,
-        slot: place.slot,
-        thing: {
-          from,
-          label: sayDrive(held),
-          priceMinor: from === 'own' ? 0 : from === 'shelf' ? held.priceMinor : (priceMinor ?? null),
-          item: from === 'shelf' ? { kind: 'drive', id: held.id } : null,
-          drive: held,
-          part: null,
-        },
-        verdict,
-        override: reason,
-        link: linkOf(place, held),
-        at,
-        by,
-      }),
+      bareChange({ ...where, thing: driveThing(drive, source), verdict, override: reason, link, at, by }),
     ),
   );
+}
+
+/** What this change has reserved counts as there. */
+const asHeld = (drive: Drive, own: Drive | null | undefined): Drive =>
+  own?.id === drive.id ? { ...drive, inStock: Math.max(drive.inStock, own.inStock) } : drive;
+
+function notToBeHad(
+  { adapted }: JobState,
+  { plate }: Place,
+  { inStock, leadDays }: Drive,
+  { from = 'shelf' }: Pick<Choice, 'from'>,
+): Decision | null {
+  if (plate && !adapted?.approved) return refuse('not-approved', { label: plate.label });
+  return from === 'shelf' && inStock < 1 && leadDays === null ? refuse('not-in-stock') : null;
 }
 
 /** The first edition knew one drive: what names no change means the one that is chosen already. */

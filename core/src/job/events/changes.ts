@@ -3,6 +3,9 @@ import { bareChange, ChangeSchema } from '../shape/change.js';
 import { changeById } from '../reading/changes.js';
 import { sayChange } from '../reading/say-change.js';
 import { stamp } from '../shape/stamp.js';
+import type { JobState } from '../shape/state.js';
+import { isAgreed } from '../reading/agreement.js';
+import { agreementFallen } from './agree.js';
 import { event } from './define.js';
 import { putChange } from './on-changes.js';
 import { andNote } from './tell.js';
@@ -20,11 +23,8 @@ const PLANNED = ChangeSchema.omit({
 export const changePlanned = event('change-planned', {
   shape: { change: PLANNED },
   touches: ['stock'],
-  evolve: (job, { change }, meta) => ({
-    ...job,
-    way: null,
-    changes: putChange(job, bareChange({ ...change, ...stamp(meta) })),
-  }),
+  evolve: (job, { change }, meta) =>
+    fallen({ ...job, way: null, changes: putChange(job, bareChange({ ...change, ...stamp(meta) })) }),
   tells: ({ change }) =>
     `Planned: ${sayChange(change)}${change.override ? `, against the verdict: ${change.override}` : ''}.`,
 });
@@ -32,13 +32,14 @@ export const changePlanned = event('change-planned', {
 export const changeDropped = event('change-dropped', {
   shape: { changeId: z.string(), why: z.string() },
   touches: ['stock'],
-  evolve: (job, { changeId }) => ({
-    ...job,
-    way: null,
-    changes: job.changes.filter((one) => one.id !== changeId),
-  }),
+  evolve: (job, { changeId }) =>
+    fallen({ ...job, way: null, changes: job.changes.filter((one) => one.id !== changeId) }),
   tells: ({ changeId, why }, job) => {
     const change = changeById(job, changeId);
     return change ? `Left out: ${sayChange(change)}${andNote(why)}.` : null;
   },
 });
+
+/** What was agreed on was something else: it falls, and is kept on record. */
+const fallen = (job: JobState): JobState =>
+  job.agreement && !isAgreed(job) ? { ...job, ...agreementFallen(job) } : job;

@@ -28,7 +28,7 @@ function moneyOpen(job: JobState): readonly Missing[] {
   const bill = billNow(job);
   // Nothing leaves without a bill, or a gift with a name under it.
   if (!bill && leavesWithSomething(job)) missing.push(should(GIFT, { by: LEAD, at: 'agree' }));
-  else if (mainDrive(job) && !job.endedEarly) missing.push(...agreementOpen(job));
+  else if (isPlanned(job) && !job.endedEarly) missing.push(...agreementOpen(job));
   const owed = (bill?.totalMinor ?? 0) - paidMinor(job);
   if (bill && owed !== 0)
     missing.push(
@@ -37,8 +37,10 @@ function moneyOpen(job: JobState): readonly Missing[] {
   return missing;
 }
 
+const isPlanned = ({ changes }: JobState): boolean => changes.some((one) => one.fitted === null);
+
 /** A part of ours, or work on it, goes out with the machine. */
 const leavesWithSomething = (job: JobState): boolean =>
-  (mainDrive(job) !== null && !job.endedEarly) ||
+  (isPlanned(job) && !job.endedEarly) ||
   companionsIn(job).some((one) => one.judged?.outcome !== 'rolled-back') ||
   job.priceChanges.length > 0;

@@ -1,4 +1,5 @@
 import type { Leg } from '../../teardown/index.js';
+import { mainDrive } from '../reading/changes.js';
 import { phaseAfter } from '../reading/phases.js';
 import { progress } from '../reading/walk.js';
 import { countOpen } from '../reading/screw-count.js';
@@ -22,7 +23,7 @@ export const wayIn: Gate = (job) => [
 ];
 export const swap: Gate = (job) => [
   ...walked('swap')(job),
-  ...(job.serials.newDrive ? [] : [should('new-serial', {})]),
+  ...(job.serials.newDrive || !mainDrive(job) ? [] : [should('new-serial', {})]),
   // While both drives can still be reached: a machine that is closed untried has no later moment.
   ...(phaseAfter(job) === 'way-out' ? copyOpen(job) : []),
 ];

@@ -1,4 +1,3 @@
 import { must, type Gate } from './gate.js';
-import { mainDrive } from '../reading/changes.js';
 
-export const match: Gate = (job) => (mainDrive(job) ? [] : [must('choice', {})]);
+export const match: Gate = (job) => (job.changes.length > 0 ? [] : [must('choice', {})]);

@@ -4,14 +4,14 @@ import { BASELINE_CHECKS } from '../shape/baseline.js';
 import { unpluggedChecks } from '../reading/unplugged.js';
 import { verdictOfSpeed } from '../reading/verdict-of-speed.js';
 import { must, should, type Gate, type Missing } from './gate.js';
-import { companionsIn } from '../reading/changes.js';
+import { companionsIn, mainDrive } from '../reading/changes.js';
 
 /**
  * What worked at intake works again; what nobody tried then is no promise now. And what it was is said, so
  * that the next diagnosis knows.
  */
 export const prove: Gate = (job) => {
-  const missing = job.cured ? [] : driveOpen(job);
+  const missing = job.cured || !mainDrive(job) ? [] : driveOpen(job);
   for (const { id, say, rechecked: found } of unpluggedChecks(job)) {
     const again = found?.result;
     if (again === undefined || again === 'not-tried')

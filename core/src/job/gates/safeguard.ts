@@ -1,3 +1,4 @@
+import { mainDrive } from '../reading/changes.js';
 import { openingChecks } from '../reading/opening.js';
 import { partsOpen } from './parts.js';
 import type { Safeguard } from '../shape/safeguard.js';
@@ -6,7 +7,8 @@ import { must, should, type Gate, type Missing } from './gate.js';
 
 export const safeguard: Gate = (job) => {
   const decided = job.safeguard;
-  if (!decided) return [must('safeguard', {})];
+  // Where no drive goes in, nothing goes across.
+  if (!decided) return mainDrive(job) ? [must('safeguard', {})] : partsOpen(job);
   const missing = [];
   if (decided.plan !== 'nothing-to-keep') missing.push(...backupOpen(decided));
   const key = keyOpen(decided, job.intake);

@@ -1,4 +1,5 @@
 import { LEAD } from '../shape/actor.js';
+import { mainDrive } from '../reading/changes.js';
 import type { JobState } from '../shape/state.js';
 import { copyOpen } from './copy.js';
 import { should, type Gate, type Missing } from './gate.js';
@@ -9,7 +10,9 @@ import { should, type Gate, type Missing } from './gate.js';
  */
 export const tryOut: Gate = (job) => [...shown(job), ...copyOpen(job)];
 
-function shown({ tried }: JobState): Missing[] {
+function shown(job: JobState): Missing[] {
+  if (!mainDrive(job)) return [];
+  const { tried } = job;
   if (!tried) return [should('tried', { by: LEAD })];
   return tried.listed && tried.right ? [] : [should('not-right', {}, { found: tried.sentence })];
 }

@@ -1,14 +1,37 @@
-import { billOf, type Bill, type BillLine } from '../../quote/index.js';
+import { billOf, type BesidesRef, type Bill, type BillLine } from '../../quote/index.js';
 import type { JobState } from '../shape/state.js';
+import type { Change } from '../shape/change.js';
 import { type Offer } from '../shape/agreement.js';
 import { sure } from '../../units/index.js';
-import { companionsIn, mainDrive } from './changes.js';
+import { fittedAlone, mainDrive } from './changes.js';
 
-/** The option that holds: of the drive that is taken. Null: nothing was offered for it. */
+/** The changes besides the drive, as they would be offered now. */
+export const besidesNow = (job: Pick<JobState, 'changes'>): BesidesRef[] =>
+  job.changes
+    .filter((one) => one.fitted === null && one.id !== mainDrive(job)?.id)
+    .map(({ id, thing }) => ({ changeId: id, thing: sayThing(thing) }));
+
+/** As it stands on an offer. */
+export const sayThing = (thing: Change['thing']): string =>
+  thing === null ? '' : thing.from === 'own' ? `${thing.label}, your own` : thing.label;
+
+const sameChanges = (one: readonly BesidesRef[], other: readonly BesidesRef[]): boolean =>
+  one.length === other.length &&
+  one.every(({ changeId, thing }) =>
+    other.some((known) => known.changeId === changeId && known.thing === thing),
+  );
+
+/** The option that holds: of all that is planned. Null: nothing was offered for it. */
 const optionNow = (job: Pick<JobState, 'offer' | 'changes'>): Offer['options'][number] | null => {
   const drive = mainDrive(job);
+  const besides = besidesNow(job);
   return (
-    job.offer?.options.find((one) => one.driveId === drive?.drive.id && one.slotId === drive.slot.id) ?? null
+    job.offer?.options.find(
+      (one) =>
+        one.driveId === (drive?.drive.id ?? '') &&
+        one.slotId === (drive?.slot.id ?? '') &&
+        sameChanges(one.besides, besides),
+    ) ?? null
   );
 };
 
@@ -33,7 +56,9 @@ export function billNow(
       : null;
   }
   const option = optionNow(job);
-  return option && job.offer ? billOf([...option.bill.lines, ...changed], job.offer.pricing) : null;
+  return option && job.offer
+    ? billOf([...option.bill.lines, ...changed], job.offer.pricing, option.bill.isFrom)
+    : null;
 }
 
 /**
@@ -41,7 +66,7 @@ export function billNow(
  * put on by hand.
  */
 export const linesSince = (job: Pick<JobState, 'priceChanges' | 'changes'>): BillLine[] => [
-  ...companionsIn(job)
+  ...fittedAlone(job)
     .filter((one) => one.judged?.outcome !== 'rolled-back')
     .map((one): BillLine => ({
       kind: 'part',
@@ -52,15 +77,21 @@ export const linesSince = (job: Pick<JobState, 'priceChanges' | 'changes'>): Bil
   ...job.priceChanges.map((one) => one.line),
 ];
 
+/** True where what was agreed on is what is planned, whatever it costs by now. */
+export function isAgreed(job: Pick<JobState, 'agreement' | 'changes'>): boolean {
+  const [agreed, drive] = [job.agreement, mainDrive(job)];
+  return (
+    agreed !== null &&
+    agreed.driveId === (drive?.drive.id ?? '') &&
+    agreed.slotId === (drive?.slot.id ?? '') &&
+    sameChanges(agreed.changes, besidesNow(job))
+  );
+}
+
 /** True when what was agreed is what it costs, or more: only a higher price asks again. */
 export function agreementHolds(job: JobState): boolean {
   const [agreed, bill] = [job.agreement, billNow(job)];
-  return (
-    agreed !== null &&
-    bill !== null &&
-    agreed.driveId === mainDrive(job)?.drive.id &&
-    bill.totalMinor <= agreed.totalMinor
-  );
+  return agreed !== null && bill !== null && isAgreed(job) && bill.totalMinor <= agreed.totalMinor;
 }
 
 /** Code of the waiver under which something leaves without a bill: whoever signed it gave it. */

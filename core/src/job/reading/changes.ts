@@ -1,9 +1,11 @@
 import type { Link, Verdict } from '../../fit/index.js';
 import type { Drive, Slot } from '../../hardware/index.js';
+import { isFitted } from './fitted.js';
 import type { Change, ChangeKind } from '../shape/change.js';
 import type { JobState } from '../shape/state.js';
 
 type HasChanges = Pick<JobState, 'changes'>;
+type Course = Pick<JobState, 'phase' | 'way' | 'endedEarly'>;
 
 /** A change that puts a drive into a place of its own. */
 export interface DriveChange {
@@ -42,6 +44,10 @@ export const changeById = ({ changes }: HasChanges, id: string): Change | undefi
 /** Kinds that are tried at the bench for a while and may be rolled back one by one. */
 const COMPANIONS: ReadonlySet<ChangeKind> = new Set(['memory', 'wireless', 'battery']);
 
-/** Parts other than drives that went in and have to prove themselves. */
-export const companionsIn = ({ changes }: HasChanges): Change[] =>
+/** Parts other than drives that were fitted by themselves, outside of any way: each is billed by itself. */
+export const fittedAlone = ({ changes }: HasChanges): Change[] =>
   changes.filter((one) => COMPANIONS.has(one.kind) && one.fitted !== null);
+
+/** Parts other than drives that are in, whichever way they came there: they have to prove themselves. */
+export const companionsIn = (job: HasChanges & Course): Change[] =>
+  job.changes.filter((one) => COMPANIONS.has(one.kind) && (one.fitted !== null || isFitted(job)));

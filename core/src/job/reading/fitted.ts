@@ -1,11 +1,10 @@
 import { sure } from '../../units/index.js';
 import { isBefore } from '../shape/phases.js';
 import type { JobState } from '../shape/state.js';
-import { mainDrive } from './changes.js';
 
-/** The new drive has gone in: the swap is behind. */
+/** What was planned has gone in: the swap is behind. */
 export const isFitted = (job: Pick<JobState, 'changes' | 'phase' | 'way' | 'endedEarly'>): boolean =>
-  mainDrive(job) !== null &&
+  job.changes.some((one) => one.fitted === null) &&
   (job.endedEarly
     ? (job.way?.ticks ?? []).some((tick) =>
         sure(job.way).steps.some((step) => step.id === tick.stepId && step.leg === 'swap'),

@@ -1,32 +1,36 @@
-import type { MachineModel, Slot } from '../../hardware/index.js';
-import type { Extra } from '../../fit/index.js';
-import { buildWay, type Policy } from '../../teardown/index.js';
+import type { MachineModel } from '../../hardware/index.js';
+import { buildOpening, type Policy } from '../../teardown/index.js';
 import type { HandsOn } from '../../quote/index.js';
 import type { JobState } from '../shape/state.js';
+import { mainDrive } from './changes.js';
+import { slotsOfJob } from './place-of.js';
+import { targetsOf } from './targets.js';
 
 /**
  * Minutes of hands beside the machine itself (common practice, no source; replaced by measured ones as jobs
- * finish).
+ * finish). `none`: no drive goes in.
  */
-const DATA = { replace: 20, add: 5 } as const;
-const SET_UP = { replace: 20, add: 10 } as const;
-const PROVE = 15;
-/** For a slot without a way in its guide. */
+const DATA = { replace: 20, add: 5, none: 0 } as const;
+const SET_UP = { replace: 20, add: 10, none: 5 } as const;
+const PROVE = { replace: 15, add: 15, none: 10 } as const;
+/** For places without a way in their guide. */
 const UNKNOWN_WAY = 40;
 
-/** Minutes of hands that a repair in this slot takes, from the planned way and what is usual besides. */
+/** Minutes of hands that the job's changes take, from the planned way and what is usual besides. */
 export function handsOn(
   model: MachineModel,
-  slot: Slot,
-  extras: readonly Extra[],
+  job: JobState,
   plan: JobState['need']['plan'],
   policy: Policy,
 ): HandsOn {
-  const way = slot.reach.length > 0 ? buildWay(model, slot, extras, { policy }) : null;
+  const targets = targetsOf(model, job).filter((one) => (one.place.reach ?? []).length > 0);
+  const way =
+    targets.length > 0 ? buildOpening(model, targets, { policy, slots: slotsOfJob(model, job) }) : null;
+  const kind = mainDrive(job) ? plan : 'none';
   return {
     way: way?.ok ? Math.round(way.steps.reduce((sum, step) => sum + step.minutes, 0)) : UNKNOWN_WAY,
-    data: DATA[plan],
-    setUp: SET_UP[plan],
-    prove: PROVE,
+    data: DATA[kind],
+    setUp: SET_UP[kind],
+    prove: PROVE[kind],
   };
 }

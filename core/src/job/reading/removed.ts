@@ -6,7 +6,9 @@ import { companionsIn } from './changes.js';
  * Parts that came out for good besides the old drive: replaced companions, and things on the tray that were
  * waived for.
  */
-export function removedParts(job: Pick<JobState, 'changes' | 'tray' | 'waivers'>): string[] {
+export function removedParts(
+  job: Pick<JobState, 'changes' | 'tray' | 'waivers' | 'phase' | 'way' | 'endedEarly'>,
+): string[] {
   const replaced = companionsIn(job)
     .filter((one) => one.judged?.outcome === 'works' && one.original !== '')
     .map((one) => one.original);

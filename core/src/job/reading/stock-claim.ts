@@ -3,7 +3,7 @@ import type { Extra } from '../../fit/index.js';
 import type { ItemRef } from '../../shelf/index.js';
 import { isFitted } from './fitted.js';
 import type { JobState } from '../shape/state.js';
-import { companionsIn } from './changes.js';
+import { fittedAlone } from './changes.js';
 
 /** What a job holds of the shelf: reserved until the new drive is in, used from then on. */
 interface StockClaim {
@@ -27,7 +27,9 @@ const same = (one: StockClaim, other: StockClaim): boolean =>
   one.item.kind === other.item.kind && one.item.id === other.item.id && one.state === other.state;
 
 function ofTheList(job: JobState): StockClaim[] {
-  const planned = job.changes.filter((one) => one.fitted === null && one.thing !== null);
+  const planned = job.changes.filter(
+    (one) => one.fitted === null && one.thing !== null && one.partReturned === null,
+  );
   if (planned.length === 0 || (job.endedEarly && !isFitted(job))) return [];
   const state = isFitted(job) ? 'used' : 'reserved';
   const things = planned.flatMap(({ thing }): StockClaim[] =>
@@ -48,7 +50,7 @@ function ofTheList(job: JobState): StockClaim[] {
 
 /** A companion is used while it is in the machine, and the shelf's again once it is returned. */
 const companions = (job: JobState): StockClaim[] =>
-  companionsIn(job).flatMap(({ partReturned, thing }): StockClaim[] =>
+  fittedAlone(job).flatMap(({ partReturned, thing }): StockClaim[] =>
     partReturned === null && thing?.item ? [{ item: thing.item, quantity: 1, state: 'used' }] : [],
   );
 

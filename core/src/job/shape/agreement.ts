@@ -1,6 +1,6 @@
 import { part } from './part.js';
 import * as z from 'zod';
-import { QuoteOptionSchema, PricingSchema, BillLineSchema } from '../../quote/index.js';
+import { BesidesRefSchema, QuoteOptionSchema, PricingSchema, BillLineSchema } from '../../quote/index.js';
 import { Stamp } from './stamp.js';
 
 /**
@@ -28,6 +28,8 @@ export const SAY_HOW: Record<AgreedHow, string> = {
 export const AgreementSchema = z.strictObject({
   slotId: z.string(),
   driveId: z.string(),
+  /** Changes besides that drive. */
+  changes: z.array(BesidesRefSchema).default([]),
   /** With tax, as it was said. */
   totalMinor: z.number().int(),
   who: z.string(),

@@ -247,11 +247,18 @@ export class AgreeSection {
 
   private row(option: QuoteOption) {
     const { gives, bill } = option;
+    const wait =
+      option.waitsFor.length === 0
+        ? 'all of it is here'
+        : option.waitDays === null
+          ? `wait: nobody knows, for ${option.waitsFor.join(', ')}`
+          : `wait ${option.waitDays} ${option.waitDays === 1 ? 'day' : 'days'}, for ${option.waitsFor.join(', ')}`;
     return {
       option,
       key: keyOf(option),
       name: SAY_OPTION[option.kind],
-      total: sayMoney(bill.totalMinor),
+      what: option.drive || 'no drive',
+      total: `${bill.isFrom ? 'from ' : ''}${sayMoney(bill.totalMinor)}`,
       lines: bill.lines.map((line) => ({
         say: line.quantity > 1 ? `${line.quantity} × ${line.say}` : line.say,
         amount: sayMoney(line.netMinor),
@@ -259,25 +266,25 @@ export class AgreeSection {
       tax: `Tax, ${sayTax(bill.taxBasisPoints)}`,
       taxAmount: sayMoney(bill.taxMinor),
       rounding: bill.roundingMinor === 0 ? null : sayMoney(bill.roundingMinor),
-      hands: sayMinutes(option.handsMinutes),
-      wait:
-        option.waitsFor.length === 0
-          ? 'all of it is here'
-          : option.waitDays === null
-            ? `wait: nobody knows, for ${option.waitsFor.join(', ')}`
-            : `wait ${option.waitDays} ${option.waitDays === 1 ? 'day' : 'days'}, for ${option.waitsFor.join(', ')}`,
-      room: `${gives.usableGb} GB usable`,
-      speed:
-        gives.bytesPerSecond === null
-          ? `over ${gives.link}`
-          : `reads ${sayMbs(gives.bytesPerSecond)} here, over ${gives.link}`,
-      life:
-        gives.lifeYears === null
-          ? 'life: the maker states none'
-          : `life about ${gives.lifeYears} years at 20 GB written a day`,
-      risk: gives.risk,
+      gives: [
+        ...(gives ? givesOf(gives) : []),
+        `${sayMinutes(option.handsMinutes)} of hands; ${wait}`,
+        ...(gives ? [gives.risk] : []),
+      ],
     };
   }
 }
 
 const keyOf = ({ slotId, driveId }: { slotId: string; driveId: string }): string => `${slotId} ${driveId}`;
+
+/** What the drive gives in its slot, a line each. */
+const givesOf = ({
+  usableGb,
+  bytesPerSecond,
+  link,
+  lifeYears,
+}: NonNullable<QuoteOption['gives']>): string[] => [
+  `${usableGb} GB usable`,
+  bytesPerSecond === null ? `over ${link}` : `reads ${sayMbs(bytesPerSecond)} here, over ${link}`,
+  lifeYears === null ? 'life: the maker states none' : `life about ${lifeYears} years at 20 GB written a day`,
+];
