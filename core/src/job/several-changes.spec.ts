@@ -174,6 +174,33 @@ describe('several changes', () => {
     expect(missing(bench.job).map((gap) => gap.code)).toContain('agreement:none');
   });
 
+  it('a drive that is offered instead stands in for the chosen one, and is not billed beside it', () => {
+    const bench = planned().must(
+      { type: 'drop-change', changeId: 'second', why: '' },
+      { type: 'advance', from: 'match' },
+      {
+        type: 'offer',
+        options: [{ kind: 'roomy', slotId: 'm2-b', driveId: 'pellow-p3' }],
+        machineMinor: null,
+      },
+    );
+    const [option] = bench.job.offer!.options;
+    expect(option!.bill.lines.filter((line) => line.kind === 'drive')).toHaveLength(1);
+    expect(option!.besides.map((one) => one.changeId)).toEqual(['mem']);
+  });
+
+  it('of one slot fall with a plate made for it; those of other slots and the memory stay', () => {
+    const bench = planned().must({
+      type: 'adapt',
+      slotId: 'm2-b',
+      label: 'a plate',
+      thicknessMm: 1,
+      with: 'callipers',
+      template: { lengthMm: 20, widthMm: 10, holes: [] } as never,
+    });
+    expect(bench.job.changes.map((one) => one.id)).toEqual(['first', 'mem']);
+  });
+
   it('that were not agreed to are left out of the list', () => {
     const bench = planned().must(
       { type: 'advance', from: 'match' },

@@ -81,12 +81,13 @@ function workOut(job: JobState, asked: Asked, { knowledge }: Looked): QuoteOptio
   const plan = kind === 'add' ? 'add' : job.need.plan;
   const main = driveId === '' ? null : driveOf(job, asked, plan, knowledge);
   if (typeof main === 'string') return main;
-  const replaced = main ? (changeAt(job, slotId) ?? (kind === 'add' ? null : mainDrive(job)?.id)) : null;
+  // One drive stands in for the one that is chosen, wherever it goes.
+  const replaced = main ? (changeAt(job, slotId) ?? mainDrive(job)?.id ?? null) : null;
   const besides = job.changes.filter(
     (one) => one.fitted === null && one.id !== replaced && !without.includes(one.id),
   );
   if (!main && besides.length === 0) return 'There is nothing in this option. Plan a change at Match first.';
-  const hands = handsOn(model, asIf(job, besides, main, replaced ?? kind), plan, knowledge.policy());
+  const hands = handsOn(model, asIf(job, besides, main, replaced ?? FIRST_CHANGE), plan, knowledge.policy());
   return optionOf(kind, main, besides.map(besidesOf), hands, knowledge.pricing());
 }
 

@@ -3,7 +3,6 @@ import { stakeOf } from '../reading/stake.js';
 import { hasWalked } from '../reading/walk.js';
 import { accept, ANYONE, command, refuse } from './define.js';
 import { stopsAfter } from './diagnosis.js';
-import { mainDrive } from '../reading/changes.js';
 
 export const amendIntake = command('amend-intake', {
   shape: {
@@ -12,7 +11,7 @@ export const amendIntake = command('amend-intake', {
   by: ANYONE,
   asks: ['diagnosis'],
   decide: (job, { intake }, { knowledge }) => {
-    if (intake.modelId !== job.intake.modelId && (mainDrive(job) || hasWalked(job))) {
+    if (intake.modelId !== job.intake.modelId && (job.changes.length > 0 || hasWalked(job))) {
       return refuse('model-in-use');
     }
     // Another answer to what is at stake may set a stop off, or let one fall.

@@ -72,7 +72,7 @@ export const variantSettled = event('variant-settled', {
   evolve: (job, { variantId }) => ({
     ...job,
     variantId,
-    ...(job.variantId === variantId ? {} : { way: null, changes: withoutDrives(job) }),
+    ...(job.variantId === variantId ? {} : { way: null, changes: withoutSlots(job) }),
   }),
   tells: () => 'Settled which variant it is.',
 });
@@ -116,7 +116,7 @@ export const adapted = event('adapted', {
   touches: ['stock'],
   evolve: (job, { slotId, label, thickness, template }, meta) => ({
     ...job,
-    changes: withoutDrives(job),
+    changes: withoutDriveAt(job, slotId),
     way: null,
     adapted: { slotId, label, thickness, template, approved: null, ...stamp(meta) },
   }),
@@ -133,7 +133,7 @@ export const adaptedJudged = event('adapted-judged', {
     if (!job.adapted) return job;
     return approved
       ? { ...job, adapted: { ...job.adapted, approved: { note, ...stamp(meta) } } }
-      : { ...job, adapted: null, changes: withoutDrives(job), way: null };
+      : { ...job, adapted: null, changes: withoutDriveAt(job, job.adapted.slotId), way: null };
   },
   tells: ({ approved, note }) =>
     `${approved ? 'Approved' : 'Did not approve'} the adapted part${andNote(note)}.`,
@@ -165,5 +165,9 @@ function firstChange(
   });
 }
 
-/** What was judged by other places or parts has to be chosen again. */
-const withoutDrives = ({ changes }: JobState): Change[] => changes.filter((one) => !one.thing?.drive);
+/** Another variant has other slots: what was planned at one of them is planned anew. */
+const withoutSlots = ({ changes }: JobState): Change[] => changes.filter((one) => one.slot === null);
+
+/** What was judged without the plate, or with it, has to be chosen again. */
+const withoutDriveAt = ({ changes }: JobState, slotId: string): Change[] =>
+  changes.filter((one) => !(one.thing?.drive && one.slot?.id === slotId));

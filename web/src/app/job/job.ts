@@ -21,8 +21,11 @@ import {
   SAY_PHASE,
   summarise,
   waitsFor,
+  mainDrive,
+  sayChanges,
   type Phase,
 } from '@petrichor/core/job';
+import { sayDrive } from '@petrichor/core/hardware';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { JobLine } from '../drawing/job-line';
@@ -105,6 +108,15 @@ export class JobScreen {
   protected readonly summary = computed(() => {
     const job = this.job();
     return job && summarise(job);
+  });
+  /** What is to be done to the machine, in a line; null: nothing is planned. */
+  protected readonly planned = computed(() => {
+    const job = this.job();
+    if (!job || job.changes.length === 0) return null;
+    const drive = job.changes.length === 1 ? mainDrive(job)?.drive : undefined;
+    return drive
+      ? { say: 'New drive', what: sayDrive(drive) }
+      : { say: job.changes.length === 1 ? 'Change' : 'Changes', what: sayChanges(job) };
   });
   protected readonly phase = computed((): Phase => {
     const job = this.job();

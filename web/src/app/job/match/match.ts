@@ -112,7 +112,7 @@ export class MatchSection {
   protected readonly slots = computed(() =>
     this.onBench().map((slot) => ({ label: slot.label, value: slot.id })),
   );
-  private readonly chosen = computed(() => mainDrive(this.job()));
+  protected readonly chosen = computed(() => mainDrive(this.job()));
   private readonly slotPicked = signal<string | null>(null);
   protected readonly slot = computed(() => {
     const slots = this.onBench();
