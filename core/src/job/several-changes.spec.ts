@@ -196,7 +196,7 @@ describe('several changes', () => {
       label: 'a plate',
       thicknessMm: 1,
       with: 'callipers',
-      template: { lengthMm: 20, widthMm: 10, holes: [] } as never,
+      template: { lengthMm: 20, widthMm: 10, holes: [] },
     });
     expect(bench.job.changes.map((one) => one.id)).toEqual(['first', 'mem']);
   });
