@@ -121,23 +121,15 @@ describe('several changes', () => {
     const bench = planned();
     finishPart(bench);
     bench.must({ type: 'advance', from: 'match' });
-    const both: JobCommand[] = [
+    bench.must(
       {
         type: 'offer',
         options: [{ kind: 'advised', slotId: 'm2-a', driveId: 'pellow-p3' }],
         machineMinor: null,
       },
-      {
-        type: 'agree',
-        slotId: 'm2-a',
-        driveId: 'pellow-p3',
-        who: 'Halima Quist',
-        how: 'phone',
-        depositMinor: 0,
-        words: '',
-      },
-    ];
-    bench.must(...both, { type: 'advance', from: 'agree' });
+      agreeTo('advised'),
+      { type: 'advance', from: 'agree' },
+    );
     finishPart(bench);
     bench.must({ type: 'advance', from: 'safeguard' });
     const steps = bench.job.way!.steps;

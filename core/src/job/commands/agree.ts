@@ -22,9 +22,9 @@ import { accept, ANYONE, HANDS, command, refuse, type Context, type Decision } f
 import { choose } from './match.js';
 import { drivesIn, mainDrive } from '../reading/changes.js';
 import { sayChange } from '../reading/say-change.js';
-import { bareChange, FIRST_CHANGE, type Change } from '../shape/change.js';
+import { FIRST_CHANGE, type Change } from '../shape/change.js';
 import type { Drive } from '../../hardware/index.js';
-import { driveThing } from './thing.js';
+import { driveChange } from '../shape/thing.js';
 
 const amount = z
   .number('Type an amount.')
@@ -100,27 +100,13 @@ const asIf = (
   besides: readonly Change[],
   main: { readonly place: Place; readonly drive: Drive; readonly verdict: Verdict } | null,
   id: string,
-): JobState => ({
-  ...job,
-  changes: [
-    ...(main
-      ? [
-          bareChange({
-            id,
-            kind: main.place.slot.fitted === null ? 'add-drive' : 'replace-drive',
-            placeId: main.place.slot.id,
-            place: main.place.slot.label,
-            slot: main.place.slot,
-            thing: driveThing(main.drive, {}),
-            verdict: main.verdict,
-            by: job.lastTouched.by,
-            at: job.lastTouched.at,
-          }),
-        ]
-      : []),
-    ...besides,
-  ],
-});
+): JobState => {
+  const own = { id, verdict: main?.verdict ?? null, ...job.lastTouched };
+  return {
+    ...job,
+    changes: [...(main ? [driveChange(main.place.slot, main.drive, {}, own)] : []), ...besides],
+  };
+};
 
 function besidesOf({ id, thing, verdict, ...change }: Change): Besides {
   const own = thing?.drive ?? thing?.part ?? null;

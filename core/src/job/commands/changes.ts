@@ -14,7 +14,7 @@ import {
   type Change,
   type ChangeKind,
 } from '../shape/change.js';
-import { partThing } from './thing.js';
+import { partThing } from '../shape/thing.js';
 import type { JobState } from '../shape/state.js';
 import { accept, HANDS, command, refuse, type Context, type Decision } from './define.js';
 

@@ -16,9 +16,9 @@ import type { JobState } from '../shape/state.js';
 import { hasWalked } from '../reading/walk.js';
 import { accept, HANDS, command, refuse, type Context, type Decision } from './define.js';
 import { changeById, drivesIn, mainDrive } from '../reading/changes.js';
-import { bareChange, FIRST_CHANGE, ThingSourceSchema } from '../shape/change.js';
+import { FIRST_CHANGE, ThingSourceSchema } from '../shape/change.js';
 import type { Drive } from '../../hardware/index.js';
-import { driveThing } from './thing.js';
+import { driveChange } from '../shape/thing.js';
 import { planned } from './changes.js';
 
 const gigabytes = z
@@ -190,15 +190,8 @@ export function choose(
     (reason === null ? verdictAgainst(verdict) : overrideAgainst(verdict)) ??
     notToBeHad(job, place, drive, source);
   if (against) return against;
-  const { slot } = place;
-  const kind = slot.fitted === null ? 'add-drive' : 'replace-drive';
-  const where = { id, kind, placeId: slot.id, place: slot.label, slot } as const;
-  const link = linkOf(place, drive);
-  return accept(
-    planned(
-      bareChange({ ...where, thing: driveThing(drive, source), verdict, override: reason, link, at, by }),
-    ),
-  );
+  const own = { id, verdict, override: reason, link: linkOf(place, drive), at, by };
+  return accept(planned(driveChange(place.slot, drive, source, own)));
 }
 
 /** What this change has reserved counts as there. */

@@ -1,11 +1,12 @@
 import * as z from 'zod';
 import { LinkSchema, NeedSchema, TemplateSchema, VerdictSchema, sayLook } from '../../fit/index.js';
-import { DriveSchema, SlotSchema, sayDrive, type Drive, type Slot } from '../../hardware/index.js';
+import { DriveSchema, SlotSchema, sayDrive } from '../../hardware/index.js';
 import { MeasureSchema, sayMm } from '../../units/index.js';
 import { agreementFallen } from './agree.js';
 import { event } from './define.js';
 import { stamp } from '../shape/stamp.js';
-import { bareChange, FIRST_CHANGE, type Change } from '../shape/change.js';
+import { FIRST_CHANGE, type Change } from '../shape/change.js';
+import { driveChange } from '../shape/thing.js';
 import type { JobState } from '../shape/state.js';
 import { putChange } from './on-changes.js';
 import { andNote } from './tell.js';
@@ -99,7 +100,10 @@ export const driveChosen = event('drive-chosen', {
       ? agreementFallen(job)
       : {}),
     way: null,
-    changes: putChange(job, firstChange(slot, drive, { verdict, override, link }, stamp(meta))),
+    changes: putChange(
+      job,
+      driveChange(slot, drive, {}, { id: FIRST_CHANGE, verdict, override, link, ...stamp(meta) }),
+    ),
   }),
   tells: ({ drive, slot, override }) =>
     `Took ${sayDrive(drive)} for the ${slot.label}${override ? `, against the verdict: ${override}` : ''}.`,
@@ -138,32 +142,6 @@ export const adaptedJudged = event('adapted-judged', {
   tells: ({ approved, note }) =>
     `${approved ? 'Approved' : 'Did not approve'} the adapted part${andNote(note)}.`,
 });
-
-/** A drive that goes in, as a change: into an empty place it is added. */
-function firstChange(
-  slot: Slot,
-  drive: Drive,
-  judged: Pick<Change, 'verdict' | 'override' | 'link'>,
-  by: Pick<Change, 'by' | 'at'>,
-): Change {
-  return bareChange({
-    id: FIRST_CHANGE,
-    kind: slot.fitted === null ? 'add-drive' : 'replace-drive',
-    placeId: slot.id,
-    place: slot.label,
-    slot,
-    thing: {
-      from: 'shelf',
-      label: sayDrive(drive),
-      priceMinor: drive.priceMinor,
-      item: { kind: 'drive', id: drive.id },
-      drive,
-      part: null,
-    },
-    ...judged,
-    ...by,
-  });
-}
 
 /** Another variant has other slots: what was planned at one of them is planned anew. */
 const withoutSlots = ({ changes }: JobState): Change[] => changes.filter((one) => one.slot === null);
