@@ -14,6 +14,7 @@ const CORE_ROOMS = [
   'shelf',
   'fit',
   'teardown',
+  'opening',
   'move',
   'prove',
   'quote',
@@ -23,10 +24,12 @@ const CORE_ROOMS = [
   'papers',
 ];
 /** Formats read hardware, what diagnosis knows, and ways (a guide is written as it is walked). */
-const MAY_READ = { formats: ['units', 'sheets', 'standards', 'hardware', 'diagnose', 'fit', 'teardown'] };
+const MAY_READ = {
+  formats: ['units', 'sheets', 'standards', 'hardware', 'diagnose', 'fit', 'teardown', 'opening'],
+};
 
 /** Rooms that compute over arrays. */
-const ENGINES = ['diagnose', 'fit', 'formats', 'move', 'teardown'];
+const ENGINES = ['diagnose', 'fit', 'formats', 'move', 'opening', 'teardown'];
 
 const forbid = (files, patterns, ignores = []) => ({
   files,

@@ -1,6 +1,15 @@
 import { expect, test } from '@playwright/test';
 import { Hands, listenForComplaints, missing, signIn } from './support/hands';
-import { allSeen, blur, goOn, payAndHandOver, readPaper, swapToProve, walk } from './support/parts';
+import {
+  blur,
+  goOn,
+  payAndHandOver,
+  readPaper,
+  safeguarded,
+  swapToProve,
+  walk,
+  copied,
+} from './support/parts';
 import { openJob } from './support/screens';
 import { Workshop } from './support/workshop';
 
@@ -49,26 +58,9 @@ test('an override is offered, billed, and on the customer’s page, by keyboard'
     });
 
     await test.step('the whole job, as with any drive', async () => {
-      await hands.press('d');
-      await hands.press('.');
-      await hands.choose(
-        page.getByRole('group', { name: 'Backup on something else' }),
-        'read back and right',
-      );
-      await hands.type('Where the backup is', 'bench store, shelf 2');
-      await hands.choose(page.getByRole('group', { name: 'Encryption and recovery key' }), 'not encrypted');
-      await allSeen(page);
-      await goOn(page, 'way in');
+      await safeguarded(page, 'bench store, shelf 2');
       await walk(page, 'You are at the slot.');
-      const atTry = async () => {
-        await blur(page);
-        await hands.press('.');
-        await hands.type('With what, and where', 'bench reader');
-        await hands.choose(page.getByRole('group', { name: 'How it was compared' }), 'compared by samples');
-        await hands.pressButton('It is made');
-        await blur(page);
-        await hands.press('Enter');
-      };
+      const atTry = () => copied(page);
       await swapToProve(page, { serial: 'ST4-90', size: '1000.2', reads: '3400', atTry });
     });
 

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { Hands, listenForComplaints, signIn } from './support/hands';
-import { blur, goOn, payAndHandOver, readPaper, swapToProve, tray, walk } from './support/parts';
+import { blur, goOn, payAndHandOver, readPaper, stepsShown, swapToProve, tray, walk } from './support/parts';
 import { openJob } from './support/screens';
 import { Workshop } from './support/workshop';
 
@@ -33,9 +33,15 @@ test('a second drive in an empty slot, from what is full to the customer, by key
     });
 
     await test.step('the empty bay is looked at as a place, not as a drive', async () => {
-      await hands.reach(page.getByRole('button', { name: /2\.5-inch bay/ }));
-      await hands.press('Enter');
-      await expect(page.locator('p-match-section')).toContainText('empty');
+      await hands.pressButton(/2\.5-inch bay/);
+      await expect(page.locator('p-found-panel')).toContainText('the guide says: empty');
+      await hands.pressButton(/^empty$/);
+      await expect(page.locator('p-found-panel')).toContainText('told to Ines');
+      // What was proposed for the old drive's place is left out by its number.
+      await hands.pressButton(/^Add a drive$/);
+      await blur(page);
+      await hands.press('1');
+      await expect(page.locator('p-change-strips')).toContainText('Left out.');
       await hands.type('In use now', '190');
       await hands.reach(page.locator('p-match-need summary'));
       await hands.press('Enter');
@@ -71,19 +77,7 @@ test('a second drive in an empty slot, from what is full to the customer, by key
 
     await test.step('the way takes nothing out of the empty bay', async () => {
       await expect(page.getByRole('heading', { name: 'Shut it down fully' })).toBeVisible();
-      const walked: string[] = [];
-      await page.exposeFunction('walked', (title: string) => walked.push(title));
-      await page.evaluate(() => {
-        const tell = () =>
-          void (window as unknown as { walked(t: string): void }).walked(
-            document.querySelector('.step h1')?.textContent ?? '',
-          );
-        new MutationObserver(tell).observe(document.querySelector('.step')!, {
-          childList: true,
-          subtree: true,
-          characterData: true,
-        });
-      });
+      const walked = await stepsShown(page);
       await walk(page, 'You are at the slot.');
       expect(walked.join('; ')).not.toMatch(/old drive|drive out|Slide the drive|drive’s cable out/i);
       await expect(tray(page)).not.toContainText('Old drive');

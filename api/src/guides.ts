@@ -1,5 +1,5 @@
 import { GuideStateSchema, MachineModelSchema } from '@petrichor/core/hardware';
-import { PhotoHashSchema } from '@petrichor/core/job';
+import { PhotoHashSchema } from '@petrichor/core/hardware';
 import { PolicySchema } from '@petrichor/core/teardown';
 import * as z from 'zod';
 import { Media, route } from './route.js';

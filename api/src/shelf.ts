@@ -1,4 +1,4 @@
-import { DriveSchema, PartSchema } from '@petrichor/core/hardware';
+import { DriveSchema, PartSchema, LabelledSchema } from '@petrichor/core/hardware';
 import { ItemRefSchema, LevelSchema, StockMoveSchema } from '@petrichor/core/shelf';
 import * as z from 'zod';
 import { route } from './route.js';
@@ -34,6 +34,13 @@ export const PutItemsSchema = z.strictObject({
   parts: z.array(PartSchema).max(50_000),
 });
 export type PutItems = z.infer<typeof PutItemsSchema>;
+/** A thing in somebody's hand that no list knows, as its label says. */
+export const PutLabelledSchema = z.strictObject({
+  /** New: a thing of that id is never replaced. */
+  id: z.string().regex(/^[a-z0-9-]{1,60}$/),
+  labelled: LabelledSchema,
+});
+export type PutLabelled = z.infer<typeof PutLabelledSchema>;
 export const PutItemsReplySchema = z.strictObject({ put: z.number().int() });
 
 export const shelfRoutes = {
@@ -53,6 +60,13 @@ export const shelfRoutes = {
     by: 'signed-in',
     body: MoveStockSchema,
     reply: MoveStockReplySchema,
+    status: 201,
+  }),
+  putLabelled: route('POST', '/shelf/labelled', {
+    say: 'Describe a thing in the hand by its label',
+    by: 'signed-in',
+    body: PutLabelledSchema,
+    reply: PutItemsReplySchema,
     status: 201,
   }),
   putItems: route('POST', '/shelf/items', {

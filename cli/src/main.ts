@@ -16,6 +16,7 @@ const HELP = `./petrichor COMMAND
   screenshots      take the pictures of docs/screenshots anew
   fit --model M --slot S --drive D   judge a drive in a slot and print the verdict as JSON; --all ranks the catalogue
   plan FILE        the cheapest way of a guide's operations to a goal, as JSON
+  way FILE         one opening for a list of changes, as JSON; --check ANSWER: which rules an answer breaks
   read FILE        find a file's format by its content and print what it says as JSON
 
 DATABASE_URL set: use that PostgreSQL server and start none.  PETRICHOR_PORT: another port than 4700.`;
@@ -44,6 +45,7 @@ const COMMANDS: Record<string, (args: string[]) => Promise<void>> = {
   },
   fit: quick('fit'),
   plan: quick('plan'),
+  way: quick('way'),
   read: quick('read'),
 };
 

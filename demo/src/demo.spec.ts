@@ -14,18 +14,9 @@ import {
   type TrayItem,
 } from '@petrichor/core/job';
 import { USUAL_PRICING } from '@petrichor/core/quote';
-import { buildScouting, buildWay, guideWarnings, USUAL_POLICY, type Way } from '@petrichor/core/teardown';
-import {
-  DEMO_ACCOUNTS,
-  demoDrives,
-  demoJobs,
-  demoModels,
-  demoParts,
-  nextDemoCommand,
-  otherMachines,
-  pastJobs,
-  recordJobs,
-} from './index.js';
+import { buildScouting, buildWay, UNTRIED, type Way } from '@petrichor/core/opening';
+import { guideWarnings, USUAL_POLICY } from '@petrichor/core/teardown';
+import { allJobs, DEMO_ACCOUNTS, demoDrives, demoModels, demoParts, nextDemoCommand } from './index.js';
 
 const models = demoModels();
 const drives = demoDrives();
@@ -89,6 +80,16 @@ describe('the demo workshop', () => {
     },
   );
 
+  it('has what benches see: no drive at all, four drives in one opening, memory behind a hatch, a covered card', () => {
+    const drivePlaces = models.map((model) => slotsOf(model, null).filter((one) => one.kind !== 'soldered'));
+    expect(drivePlaces.some((slots) => slots.every((one) => one.fitted === null))).toBe(true);
+    expect(Math.max(...drivePlaces.map((slots) => slots.length))).toBe(4);
+    const four = allJobs(new Date('2031-05-05T08:00:00Z')).map(
+      ({ plan = [] }) => plan.filter((one) => one.type === 'choose-drive').length,
+    );
+    expect(Math.max(...four)).toBe(4);
+  });
+
   it('has guides without a warning but of screws not to be swapped, for every family of machine', () => {
     expect(models.flatMap(guideWarnings).filter((one) => one.code !== 'overlength')).toEqual([]);
     const operations = models.flatMap((model) => model.guide.operations);
@@ -114,7 +115,7 @@ describe('the demo workshop', () => {
     '%s can be read as Markdown, linked data and pages',
     (_, model) => {
       const steps = slotsOf(model, null).reduce((sum, slot) => {
-        const way = slot.reach.length > 0 && buildWay(model, slot, []);
+        const way = slot.reach.length > 0 && buildWay(model, slot, [], UNTRIED);
         return sum + (way && way.ok ? way.steps.length : 0);
       }, 0);
       expect(guideMarkdown(model).match(/^\d+\. \*\*/gm)).toHaveLength(steps);
@@ -245,14 +246,21 @@ describe('where the obvious drive is wrong', () => {
 it('has people for every role, and jobs that name them', () => {
   const names = new Set(DEMO_ACCOUNTS.map((one) => one.signInName));
   expect(new Set(DEMO_ACCOUNTS.flatMap((one) => one.roles)).size).toBe(3);
-  for (const job of [demoJobs, pastJobs, otherMachines, recordJobs].flatMap((jobs) =>
-    jobs(new Date('2026-04-14T10:00:00Z')),
-  ))
+  for (const job of allJobs(new Date('2026-04-14T10:00:00Z')))
     expect(names.has(job.takenInBy) && names.has(job.workedBy)).toBe(true);
 });
 
 describe('the demo’s jobs', () => {
   const now = new Date('2031-04-14T09:00:00Z');
+
+  it('are about every model, and lie over the months as those of a shop do', () => {
+    const all = allJobs(now);
+    const seen = new Set(all.map((one) => one.intake.modelId));
+    expect(models.map((one) => one.id).filter((id) => !seen.has(id))).toEqual([]);
+    const months = new Set(all.map((one) => Math.floor(one.daysAgo / 30)));
+    expect(months.size).toBeGreaterThanOrEqual(8);
+  });
+
   const knowledge: Knowledge = {
     model: (id) => models.find((one) => one.id === id),
     drive: (id) => drives.find((one) => one.id === id),
@@ -263,46 +271,47 @@ describe('the demo’s jobs', () => {
   };
   const by = { id: 'ines', name: 'Ines Carrow' };
 
-  it.each(
-    [...demoJobs(now), ...pastJobs(now), ...otherMachines(now), ...recordJobs(now)].map(
-      (demo) => [demo.intake.serial, demo] as const,
-    ),
-  )('%s is walked to where the demo shows it, and nothing on the way is refused', (_serial, demo) => {
-    const log: RecordedEvent[] = [];
-    let job: JobState | null = null;
-    let at = now.getTime() - demo.daysAgo * 86_400_000;
-    const record = (events: readonly RecordedEvent['event'][]) => {
-      for (const event of events) {
-        const one = {
-          seq: log.length + 1,
+  it.each(allJobs(now).map((demo) => [demo.intake.serial, demo] as const))(
+    '%s is walked to where the demo shows it, and nothing on the way is refused',
+    (_serial, demo) => {
+      const log: RecordedEvent[] = [];
+      let job: JobState | null = null;
+      let at = now.getTime() - demo.daysAgo * 86_400_000;
+      const record = (events: readonly RecordedEvent['event'][]) => {
+        for (const event of events) {
+          const one = {
+            seq: log.length + 1,
+            at: new Date(at).toISOString(),
+            by,
+            commandId: `c${log.length}`,
+            event,
+          };
+          log.push(one);
+          job = evolve(job, one);
+        }
+      };
+      record([{ type: 'job-opened', jobId: 'job-1', number: 1, intake: demo.intake }]);
+      const give = (command: JobCommand) => {
+        at += 60_000;
+        const decided = decide(job!, command, {
           at: new Date(at).toISOString(),
           by,
-          commandId: `c${log.length}`,
-          event,
-        };
-        log.push(one);
-        job = evolve(job, one);
-      }
-    };
-    record([{ type: 'job-opened', jobId: 'job-1', number: 1, intake: demo.intake }]);
-    const give = (command: JobCommand) => {
-      at += 60_000;
-      const decided = decide(job!, command, {
-        at: new Date(at).toISOString(),
-        by,
-        roles: ['technician', 'lead'],
-        knowledge,
-      });
-      if (!decided.ok) throw new Error(`${command.type}: ${decided.refusal.sentence}`);
-      record(decided.events);
-    };
-    for (const deed of demo.deeds) give(deed);
-    for (
-      let left = 800, command = nextDemoCommand(demo, job!);
-      command && left > 0;
-      left--, command = nextDemoCommand(demo, job!)
-    )
-      give(command);
-    expect(job!.closed === null ? job!.phase : 'closed').toBe(demo.closedTo === null ? demo.until : 'closed');
-  });
+          roles: ['technician', 'lead'],
+          knowledge,
+        });
+        if (!decided.ok) throw new Error(`${command.type}: ${decided.refusal.sentence}`);
+        record(decided.events);
+      };
+      for (const deed of demo.deeds) give(deed);
+      for (
+        let left = 800, command = nextDemoCommand(demo, job!);
+        command && left > 0;
+        left--, command = nextDemoCommand(demo, job!)
+      )
+        give(command);
+      expect(job!.closed === null ? job!.phase : 'closed').toBe(
+        demo.closedTo === null ? demo.until : 'closed',
+      );
+    },
+  );
 });

@@ -1,5 +1,4 @@
+export { allJobs } from './all-jobs.js';
 export * from './jobs.js';
 export { nextDemoCommand } from './next-command.js';
-export * from './past-jobs.js';
-export { recordJobs } from './record-jobs.js';
 export * from './workshop.js';

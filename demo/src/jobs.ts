@@ -1,12 +1,20 @@
 import {
   IntakeSchema,
   type Baseline,
+  type Found,
   type Intake,
   type IntakeInput,
   type JobCommand,
   type Phase,
 } from '@petrichor/core/job';
+import type { Body } from '@petrichor/core/hardware';
 import { dump } from './dumps.js';
+
+/** What may be done at Match for a job of the demo. */
+export type Planning = Extract<
+  JobCommand,
+  { type: 'find' | 'choose-drive' | 'plan-change' | 'override-fit' }
+>;
 
 /** A job of the demo: what the counter wrote, and how far the bench has come with it. */
 export interface DemoJob {
@@ -26,6 +34,10 @@ export interface DemoJob {
   readonly closedTo: string | null;
   /** Which drive goes where; unset: the one that most get. */
   readonly drive?: { readonly slotId: string; readonly driveId: string };
+  /** What is planned at Match, command by command; unset: one drive. */
+  readonly plan?: readonly Planning[];
+  /** Its firmware has no setting that has to go off first. */
+  readonly isOld?: boolean;
   /** At least so many GB are wanted; unset: 1000. */
   readonly wantedGb?: number;
   /** What is not on the shelf is on order and does not come; unset: it comes at once. */
@@ -58,6 +70,7 @@ export const ALL_WELL: Baseline = {
   wireless: 'works',
   ports: 'works',
   hinges: 'works',
+  stand: 'not-tried',
 };
 export const HARDLY_STARTS: Baseline = {
   ...ALL_WELL,
@@ -66,6 +79,12 @@ export const HARDLY_STARTS: Baseline = {
   speakers: 'not-tried',
   wireless: 'not-tried',
 };
+
+/** The same on a machine that stands: it has no hinges, and keys and touchpad are the customer's. */
+export const triedOn = (baseline: Baseline, body: Body | null): Baseline =>
+  body === 'stands'
+    ? { ...baseline, keys: 'not-tried', click: 'not-tried', hinges: 'not-tried', stand: 'works' }
+    : baseline;
 
 /** Nothing is wrong with the drive but its size: it may be cloned as it is, or kept beside a second one. */
 export const FULL_AND_SOUND: readonly JobCommand[] = [
@@ -82,6 +101,19 @@ export const brought = (
 
 /** Today's: who took it in, who works on it. */
 const by = (takenInBy: string, workedBy: string) => ({ takenInBy, workedBy, daysAgo: 0 });
+
+/** What was found in some places of a machine, by whoever looked. */
+export const found = (placeIds: string[], own: Partial<Found>): Planning => ({
+  type: 'find',
+  placeIds,
+  found: { is: 'as-guide', holds: null, missing: [], screws: null, note: '', how: 'seen', ...own },
+});
+
+/** A drive of which the label is known. */
+export const held = (label: string, gb: number): Partial<Found> => ({
+  is: 'holds',
+  holds: { label, gb, gib: null, megatransfers: null, serial: null, jumper: null },
+});
 
 /** Jobs at every stage; promises are set from `now`, so that the demo is never out of date. */
 export const demoJobs = (now: Date): readonly DemoJob[] => [

@@ -1,7 +1,18 @@
 import { sure } from '@petrichor/core/units';
+import type { Drive } from '@petrichor/core/hardware';
 import {
   billNow,
   currentStep,
+  isWalkedNow,
+  FIRST_CHANGE,
+  hadOldDrive,
+  isWish,
+  oldDrivesOpen,
+  othersToBeShown,
+  proofOf,
+  removedNow,
+  removedParts,
+  SHOWS_BY,
   isCopyOwed,
   isUnfitToStay,
   nextTick,
@@ -14,11 +25,11 @@ import {
   type JobCommand,
   type JobState,
   type Phase,
+  type ShownWhen,
   mainDrive,
 } from '@petrichor/core/job';
-import type { Leg } from '@petrichor/core/teardown';
 import { oldTable } from './dumps.js';
-import type { DemoJob } from './jobs.js';
+import type { DemoJob, Planning } from './jobs.js';
 import { nextOrder } from './record-jobs.js';
 
 /**
@@ -36,8 +47,7 @@ export function nextDemoCommand(
   const ordering = job.phase === 'safeguard' ? nextOrder(job, demo, now) : null;
   if (ordering) return ordering;
   // Whoever looks at the plan finds the old drive's partitions and answers there.
-  if (job.phase === 'safeguard' && (!job.move.source || job.move.facts.reach === 'unknown'))
-    return STEPS.safeguard(job, demo);
+  if (job.phase === 'safeguard' && planUnread(job)) return STEPS.safeguard(job, demo);
   if (job.phase === demo.until && job.phase !== 'hand-over') {
     const leg = job.phase === 'way-out' ? 'out' : 'in';
     if (progress(job).filter((one) => one.step.leg === leg && one.done).length >= demo.ticksIn) return null;
@@ -91,11 +101,47 @@ function handBack(job: JobState, closedTo: string | null): JobCommand | null {
 }
 
 const goOn = (from: Phase): JobCommand => ({ type: 'advance', from });
-const size = { shown: 931.5, unit: 'GiB' } as const;
+
+/** As firmware shows it: the marked size. */
+const sizeOf = (drive: Drive | undefined) => ({ shown: drive?.markedGb ?? 1000, unit: 'GB' as const });
+
+/** The first of the plan that is not in the job yet. */
+const planOpen = (job: JobState, plan: readonly Planning[]): Planning | undefined =>
+  plan.find((one) => {
+    if (one.type === 'find') return !one.placeIds.every((id) => id in job.found);
+    return !job.changes.some((change) => change.id === (one.changeId ?? FIRST_CHANGE));
+  });
+
+/** What a change besides the main drive shows: as it should. */
+function showNext(job: JobState, when: ShownWhen): JobCommand | null {
+  const change = othersToBeShown(job).find((one) => proofOf(job, one.id)[when] === null);
+  if (!change) return null;
+  const memory = SHOWS_BY[change.kind] === 'memory';
+  return {
+    type: 'show-change',
+    changeId: change.id,
+    ok: true,
+    size: SHOWS_BY[change.kind] === 'size' ? sizeOf(change.thing?.drive ?? undefined) : null,
+    gib: memory ? shownGib(job) : null,
+    megatransfers: null,
+    note: '',
+  };
+}
+
+/** What goes in and what was found beside it, together. */
+const shownGib = (job: JobState): number => {
+  const own = job.changes.flatMap(({ thing }) => (thing?.part?.kind === 'memory' ? thing.part.gib : []));
+  const places = new Set(job.changes.map((one) => one.placeId));
+  const found = Object.entries(job.found).flatMap(([id, { holds }]) =>
+    places.has(id) ? [] : (holds?.gib ?? 0),
+  );
+  return [...own, ...found].reduce((sum, one) => sum + one, 0);
+};
 
 const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> = {
   intake: () => null,
   diagnose: (job) => {
+    if (isWish(job)) return goOn('diagnose');
     const found = new Set(job.findings.before.map((one) => one.observation));
     if (!job.conclusion && !found.has('freezes-then-resumes'))
       return { type: 'observe', observation: 'freezes-then-resumes', seen: 'seen' };
@@ -106,7 +152,8 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
       : { type: 'conclude', causeId: 'flash-worn', reason: 'Self-report counts media errors; spare at 4 %.' };
   },
   match: (job, demo) => {
-    const { drive } = demo;
+    const { drive, plan } = demo;
+    if (plan) return planOpen(job, plan) ?? goOn('match');
     if (job.need.usedGb === null)
       return { type: 'state-need', usedGb: demo.wantedGb ? 190 : 334, wantedGb: demo.wantedGb ?? 1000 };
     return mainDrive(job)
@@ -115,27 +162,24 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
   },
   agree: (job) => {
     const choice = mainDrive(job);
-    if (!job.offer && choice)
-      return {
-        type: 'offer',
-        options: [{ kind: 'advised', slotId: choice.slot.id, driveId: choice.drive.id }],
-        machineMinor: 42_000,
-      };
-    if (job.agreement || !choice) return goOn('agree');
+    const option = { slotId: choice?.slot.id ?? '', driveId: choice?.drive.id ?? '' };
+    if (!job.offer && job.changes.length > 0)
+      return { type: 'offer', options: [{ kind: 'advised', ...option }], machineMinor: 42_000 };
+    if (job.agreement || job.changes.length === 0) return goOn('agree');
     return {
       type: 'agree',
-      slotId: choice.slot.id,
-      driveId: choice.drive.id,
+      ...option,
       who: job.intake.customer.name,
       how: 'phone',
       depositMinor: 0,
       words: '',
     };
   },
-  safeguard: (job) => {
-    if (!job.move.source)
+  safeguard: (job, { isOld }) => {
+    if (!mainDrive(job)) return goOn('safeguard');
+    if (!job.move.source && !isBare(job))
       return { type: 'read-table', name: 'sallow.sfdisk', source: 'file', disk: oldTable() };
-    if (job.move.facts.reach === 'unknown') {
+    if (job.move.facts.reach === 'unknown' && !isBare(job)) {
       const facts = {
         system: 'sound',
         encryption: 'unlocked',
@@ -151,7 +195,7 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
     }
     if (!job.safeguard) {
       const safeguard = {
-        plan: isUnfitToStay(job) ? 'rescue' : 'clone',
+        plan: planOf(job),
         backup: 'verified',
         backupWhere: 'bench store, shelf 2',
         recoveryKey: 'customer-holds-it',
@@ -164,20 +208,25 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
       return { type: 'state-copy', copy: { what: 'all', made: 'the bench cloner', compared: 'whole' } };
     const open = openingChecks(job).find((one) => !job.move.checks[one.id]);
     if (open) return { type: 'check-opening', checkId: open.id, outcome: 'done', note: '' };
-    return job.tray.some((item) => item.kind === 'setting')
+    return isOld || job.tray.some((item) => item.kind === 'setting')
       ? goOn('safeguard')
       : { type: 'turn-off-setting', settingId: 'secure-boot' };
   },
-  'way-in': (job) => walk(job, 'way-in', 'in'),
+  'way-in': (job) => walk(job, 'way-in'),
   swap: (job) => {
-    if (!job.serials.oldDrive)
+    if (!mainDrive(job)) return walk(job, 'swap');
+    if (!job.serials.oldDrive && hadOldDrive(job))
       return { type: 'record-serial', which: 'oldDrive', serial: `SR6-08C41-${job.number}` };
     if (!job.serials.newDrive)
       return { type: 'record-serial', which: 'newDrive', serial: `PP3-77A1-${job.number}` };
-    return walk(job, 'swap', 'swap');
+    return walk(job, 'swap');
   },
-  try: (job) => (job.tried ? goOn('try') : { type: 'try-out', listed: true, size }),
-  'way-out': (job) => walk(job, 'way-out', 'out'),
+  try: (job) => {
+    const main = mainDrive(job);
+    if (main && !job.tried) return { type: 'try-out', listed: true, size: sizeOf(main.drive) };
+    return showNext(job, 'start') ?? goOn('try');
+  },
+  'way-out': (job) => walk(job, 'way-out'),
   'set-up': (job) => {
     if (job.tray.some((item) => item.kind === 'setting' && item.out > 0))
       return { type: 'turn-on-setting', settingId: 'secure-boot' };
@@ -185,21 +234,37 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
     return open ? { type: 'check-set-up', itemId: open.id, outcome: 'done', note: '' } : goOn('set-up');
   },
   prove: (job) => {
-    if (!job.proved && !job.cured) return { type: 'prove-drive', listed: true, size };
-    if (!job.cured && job.speeds.length === 0) return { type: 'measure-speed', speed: measured(job) };
+    const main = job.cured ? null : mainDrive(job);
+    if (main && !job.proved) return { type: 'prove-drive', listed: true, size: sizeOf(main.drive) };
+    if (main && job.speeds.length === 0) return { type: 'measure-speed', speed: measured(job) };
+    const show = job.cured ? null : showNext(job, 'closed');
+    if (show) return show;
     const unplugged = unpluggedChecks(job).find((one) => !one.rechecked);
     if (unplugged) return { type: 'recheck', checkId: unplugged.id, result: 'works', note: '' };
     const open = (Object.keys(job.intake.baseline) as (keyof Baseline)[]).find(
       (check) => job.intake.baseline[check] === 'works' && !job.after[check],
     );
     if (open) return { type: 'check-baseline', check: open, result: 'works', note: '' };
-    return job.confirmed
+    return job.confirmed || !job.conclusion
       ? goOn('prove')
       : { type: 'confirm-causes', causeIds: job.conclusion ? [job.conclusion.causeId] : [] };
   },
   'hand-over': (job, { closedTo, keptUntil }) => {
     if (!closedTo || job.closed) return null;
-    return job.oldDriveFate || job.cured
+    const removed = removedParts(job).find((what) => removedNow(job, what) === null);
+    if (removed !== undefined)
+      return {
+        type: 'settle-removed',
+        what: removed,
+        fate: 'returned',
+        until: null,
+        amountMinor: 0,
+        note: '',
+      };
+    const other = oldDrivesOpen(job).find(({ changeId }) => changeId !== '');
+    if (other)
+      return { type: 'settle-old-drive', changeId: other.changeId, fate: 'returned', until: null, note: '' };
+    return job.oldDriveFate || job.cured || !hadOldDrive(job)
       ? handBack(job, closedTo)
       : keptUntil
         ? { type: 'settle-old-drive', fate: 'kept-as-fallback', until: keptUntil, note: 'drawer 7' }
@@ -207,6 +272,21 @@ const STEPS: Record<Phase, (job: JobState, demo: DemoJob) => JobCommand | null> 
   },
 };
 
-function walk(job: JobState, phase: Phase, leg: Leg): JobCommand | null {
-  return currentStep(job)?.step.leg === leg ? nextTick(job, true) : goOn(phase);
+/** An old drive's partitions are still to be read, or the answers about it to be given. */
+const planUnread = (job: JobState): boolean =>
+  mainDrive(job) !== null && !isBare(job) && (job.move.source === null || job.move.facts.reach === 'unknown');
+
+/** Came without a drive. */
+const isBare = (job: JobState): boolean => job.intake.wishes.includes('put-to-work');
+
+/** Beside a drive that stays, one is added; a machine without one starts from an installer. */
+function planOf(job: JobState): 'add' | 'clean-install' | 'rescue' | 'clone' {
+  if (mainDrive(job)?.kind === 'add-drive')
+    return job.intake.wishes.includes('put-to-work') ? 'clean-install' : 'add';
+  return isUnfitToStay(job) ? 'rescue' : 'clone';
+}
+
+function walk(job: JobState, phase: Phase): JobCommand | null {
+  const here = currentStep(job)?.step;
+  return here && isWalkedNow(job, here) ? nextTick(job, true) : goOn(phase);
 }

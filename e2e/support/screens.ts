@@ -73,7 +73,6 @@ export const SCREENS: { name: string; go: (page: Page) => Promise<unknown>; lead
   { name: 'Way out', go: (page) => openJob(page, '402') },
   { name: 'Match', go: (page) => openMatch(page, null) },
   { name: 'Match, slots', go: (page) => openMatch(page, 'Slots') },
-  { name: 'Match, companions', go: (page) => openMatch(page, 'Companions') },
   { name: 'Match, adapted part', go: (page) => openMatch(page, 'Adapted') },
   {
     name: 'Shelf, an item opened',

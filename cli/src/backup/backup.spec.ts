@@ -15,6 +15,7 @@ import {
 import { createHash } from 'node:crypto';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { allJobs } from '@petrichor/demo';
 import { loadDemo } from '../setup/demo.js';
 import { logFolder, wantLog } from '../setup/pg-log.js';
 import { startCluster, type Cluster } from '../setup/postgres.js';
@@ -36,6 +37,9 @@ import { dropOld, makeBackup } from './make.js';
 import { backupFor, restoreCluster, restoreDump, restorePhotos } from './restore.js';
 import { sealPrint } from './seal-sheet.js';
 import { verifyBackup } from './verify.js';
+
+/** As many as the demo loads. */
+const DEMO_JOBS = allJobs(new Date()).length;
 
 const LONG_MS = 180_000;
 const KEYS: Keys = { passphrase: 'four words nobody says', recipient: null, identityFile: null };
@@ -190,7 +194,7 @@ describe('a backup', () => {
         const database = openDatabase(await serverUrl(address));
         expect(await checkRecord(database).finally(() => database.end())).toMatchObject({
           faultCount: 0,
-          jobs: 31,
+          jobs: DEMO_JOBS,
         });
       });
     },
@@ -229,7 +233,7 @@ describe('a backup', () => {
       const found = await verifyBackup(folder, manifest, scratch, null, now);
       expect(found.faults).toEqual([]);
       expect(found.found['petrichor']).toMatchObject({
-        jobs: 31,
+        jobs: DEMO_JOBS,
         events: atBetween + 2,
         photos: 1,
         faultCount: 0,
@@ -341,7 +345,7 @@ it(
       const database = openDatabase(await serverUrl(into));
       expect(await checkRecord(database).finally(() => database.end())).toMatchObject({
         faultCount: 0,
-        jobs: 31,
+        jobs: DEMO_JOBS,
       });
     } finally {
       await other.stop();

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import { migrate } from '@petrichor/server';
-import { say } from '../fault.js';
+import { Fault, say } from '../fault.js';
 import { STATE } from '../paths.js';
 import { measureAttacks } from '../figures/attacks.js';
 import { measureBackup } from '../figures/backup.js';
@@ -24,13 +24,29 @@ import { ensurePackage } from '../setup/debian.js';
 import { loadDemo } from '../setup/demo.js';
 import { startCluster } from '../setup/postgres.js';
 
+const PARTS: ReadonlySet<string> = new Set([
+  'ticks',
+  'attacks',
+  'screens',
+  'opening',
+  'learning',
+  'backup',
+  'ledger',
+]);
+
 /**
  * Prints every figure as one JSON line; `bench ticks` only ticks, `bench attacks` only steps under attack,
- * `bench screens` only the first screen, `bench learning` only what the diagnosis asks of finished jobs,
+ * `bench screens` only the first screen, `bench opening` only a job of 2,000 events,
+ * `bench learning` only what the diagnosis asks of finished jobs,
  * `bench backup` only a backup of 100,000 jobs, `bench ledger` only those of the Ledger, whose million jobs
  * take some minutes and 8 GB to make. All traffic stays on loopback; counts and times are bounded.
  */
 export async function bench(args: readonly string[] = []): Promise<void> {
+  const strange = args.find((one) => !PARTS.has(one));
+  if (strange !== undefined)
+    throw new Fault(
+      `bench measures no '${strange}'. Say one of ${[...PARTS].join(', ')}, or nothing for all.`,
+    );
   await ensurePackage('chromium');
   await ensurePackage('disk-tools');
   await ensureBuilt();
@@ -49,6 +65,7 @@ export async function bench(args: readonly string[] = []): Promise<void> {
     if (args.includes('attacks')) return await measureAttacks(workshop, show);
     if (args.includes('screens')) return await measureScreens(workshop, show);
     if (args.includes('ticks')) return show(await measureTicks(workshop));
+    if (args.includes('opening')) return show(await measureOpening(workshop));
     if (args.includes('learning')) return show(await measureLearning(workshop));
     say('Weighing and reading ...');
     show(measureDiagnosis());

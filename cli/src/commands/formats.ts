@@ -16,6 +16,7 @@ import {
 import { IdentifyKnowledgeSchema } from '@petrichor/core/identify';
 import { JobEventSchema } from '@petrichor/core/job';
 import { JobDocumentSchema } from '@petrichor/core/ledger';
+import { OpeningAnswerSchema, OpeningCaseSchema } from '@petrichor/core/opening';
 import { PlanInputSchema } from '@petrichor/core/teardown';
 import * as z from 'zod';
 import { ROOT } from '../paths.js';
@@ -27,6 +28,14 @@ export const FORMATS: Readonly<Record<string, { readonly schema: z.ZodType; read
     title: 'A machine model: its card, places, outline map and guide',
   },
   plan: { schema: PlanInputSchema, title: 'What the planner is asked, as ./petrichor plan takes it' },
+  opening: {
+    schema: OpeningCaseSchema,
+    title: 'What the planner of openings is asked, as ./petrichor way takes it',
+  },
+  'opening-plan': {
+    schema: OpeningAnswerSchema,
+    title: 'An opening, planned: steps, starts, rounds, what is left over, as ./petrichor way prints it',
+  },
   'drive-list': { schema: DriveListSchema, title: 'A list of drives, as the shelf brings it in' },
   'part-list': { schema: PartListSchema, title: 'A list of small parts, as the shelf brings it in' },
   identify: { schema: IdentifyKnowledgeSchema, title: 'What Identify knows: features, things, look-alikes' },

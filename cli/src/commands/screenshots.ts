@@ -11,23 +11,28 @@ import { ensurePackage } from '../setup/debian.js';
 import { loadDemo } from '../setup/demo.js';
 import { startCluster } from '../setup/postgres.js';
 
-const UPRIGHT = { width: 820, height: 1180 };
 const LANDSCAPE = { width: 1280, height: 800 };
 
 /** The main views, each by the way to it from the Bench. */
 const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
   bench: () => Promise.resolve(),
-  'way-in': (page) => page.keyboard.press('1'),
+  'way-in': async (page) => {
+    await press(page, '1');
+    await page.locator('p-profile').waitFor();
+  },
   'way-in-night': async (page) => {
     await press(page, 'l', '1');
+    await page.locator('p-profile').waitFor();
   },
-  'way-in-tablet': async (page) => {
-    await page.setViewportSize(UPRIGHT);
-    await page.keyboard.press('1');
+  wish: async (page) => {
+    await openJob(page, 'Map office');
+    await page.getByRole('heading', { name: /More memory/ }).waitFor();
   },
   match: async (page) => {
-    await openJob(page, '403');
-    await page.getByRole('heading', { name: /^Fits with/ }).waitFor();
+    await openJob(page, 'Map office');
+    await page.getByRole('heading', { name: /More memory/ }).waitFor();
+    await press(page, '2', 'Enter', 'g');
+    await page.getByRole('heading', { name: /^All three fit/ }).waitFor();
   },
   move: async (page) => {
     await openJob(page, '409');

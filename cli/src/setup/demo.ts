@@ -2,16 +2,13 @@ import { sure } from '@petrichor/core/units';
 import { randomUUID } from 'node:crypto';
 import type { JobCommand } from '@petrichor/core/job';
 import {
+  allJobs,
   DEMO_ACCOUNTS,
   DEMO_WORKSHOP,
   demoDrives,
-  demoJobs,
-  otherMachines,
   demoModels,
   demoParts,
   nextDemoCommand,
-  pastJobs,
-  recordJobs,
 } from '@petrichor/demo';
 import {
   addAccount,
@@ -57,7 +54,7 @@ export async function loadDemo(databaseUrl: string, now = new Date()): Promise<b
     };
     /** Finished jobs, by the serial of their machine: what a comeback comes back from. */
     const finished = new Map<string, { jobId: string; number: number }>();
-    for (const demo of [...demoJobs(now), ...pastJobs(now), ...otherMachines(now), ...recordJobs(now)]) {
+    for (const demo of allJobs(now)) {
       // A minute a command: today's jobs over the last hours, the others on their day.
       let at = now.getTime() - 4 * 3_600_000 - demo.daysAgo * 86_400_000;
       const takenIn = new Date(at - (demo.stoodDays ?? 0) * 86_400_000);

@@ -46,11 +46,11 @@ export const ExtraSchema = z.strictObject({
 export type Extra = z.infer<typeof ExtraSchema>;
 
 /**
- * The one look or measurement that would settle an unknown: of the drive, of the slot, or of the model on the
- * bench.
+ * The one look or measurement that would settle an unknown: of the drive, of the slot, of the model on the
+ * bench, or of a part held beside the one that is in.
  */
 const SettlesSchema = z.strictObject({
-  of: z.enum(['drive', 'slot', 'model']).default('drive'),
+  of: z.enum(['drive', 'slot', 'model', 'part']).default('drive'),
   key: z.string(),
   ask: z.string(),
   /** Empty: a length in mm. */

@@ -42,12 +42,14 @@ type LinkOf<P extends Drive['link']['protocol']> = Extract<Drive['link'], { prot
 function nvmeLink(place: LinkPlace, drive: Drive, link: LinkOf<'nvme'>): Link | null {
   const { slot } = place;
   if (slot.kind !== 'm2' || !slot.protocols.includes('nvme')) return null;
-  const generation = Math.min(slot.generation, link.generation) as PcieGeneration;
+  // What nobody has read of the drive is held back by nothing of it: the slot is the most there is.
+  const own = { generation: link.generation ?? slot.generation, lanes: link.lanes ?? slot.lanes };
+  const generation = Math.min(slot.generation, own.generation) as PcieGeneration;
   const offered = lanesOf(place);
-  const lanes = Math.min(offered.lanes, link.lanes);
+  const lanes = Math.min(offered.lanes, own.lanes);
   const back = [
-    ...(slot.generation < link.generation ? [`the slot is generation ${slot.generation}`] : []),
-    ...(offered.lanes < link.lanes ? [offered.why] : []),
+    ...(slot.generation < own.generation ? [`the slot is generation ${slot.generation}`] : []),
+    ...(offered.lanes < own.lanes ? [offered.why] : []),
   ];
   return linked('nvme', `PCIe ${generation} ×${lanes}`, pcieCeiling(generation, lanes), drive, back);
 }
@@ -73,8 +75,9 @@ function sataLink({ slot }: LinkPlace, drive: Drive, link: LinkOf<'sata'>): Link
     return null;
   // An M.2 slot states its PCIe generation only; SATA in M.2 came with revision 3.
   const own = slot.kind === 'm2' ? 3 : (slot as { generation: SataGeneration }).generation;
-  const generation = Math.min(own, link.generation) as SataGeneration;
-  const back = own < link.generation ? [`the port is SATA ${RATES[own]} Gb/s`] : [];
+  const speaks = link.generation ?? own;
+  const generation = Math.min(own, speaks) as SataGeneration;
+  const back = own < speaks ? [`the port is SATA ${RATES[own]} Gb/s`] : [];
   return linked('sata', `SATA ${RATES[generation]} Gb/s`, sataCeiling(generation), drive, back);
 }
 

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { sayBeside } from './companions/beside.js';
 import { SOME_DRIVE, type Firmware, type Slot } from '../hardware/index.js';
 import { MeasureSchema, sayMm, type Measure } from '../units/index.js';
 
@@ -8,6 +9,11 @@ type Looks = z.infer<typeof LooksSchema>;
 
 /** Lengths of a slot that can be measured on the bench. */
 const MEASURED = ['coverAt', 'standOff', 'roomHeight', 'roomLength', 'roomWidth', 'threadDepth'] as const;
+/** Nobody has said that it can be moved. */
+function postAt(nowAtMm: number | null) {
+  return { nowAtMm, canMoveToMm: [], tool: null };
+}
+
 /** Looks that are answered by choosing, and what each answer means. */
 const SEEN = {
   metalAbove: { yes: true, no: false },
@@ -17,9 +23,29 @@ const SEEN = {
   // `as-told`: what the model says is in it; only a look at the machine says otherwise.
   fitted: { empty: null, 'as-told': undefined, 'holds-one': SOME_DRIVE },
   wiredFor: { sata: 'sata', 'cards-only': 'cards-only' },
+  key: { B: 'B', M: 'M' },
+  protocols: { nvme: ['nvme'], sata: ['sata'], both: ['nvme', 'sata'] },
+  post: {
+    '30': postAt(30),
+    '42': postAt(42),
+    '60': postAt(60),
+    '80': postAt(80),
+    '110': postAt(110),
+    none: postAt(null),
+  },
+  connector: {
+    sata: 'sata',
+    'micro-sata': 'micro-sata',
+    'pata-44': 'pata-44',
+    'pata-40': 'pata-40',
+    'zif-40': 'zif-40',
+  },
 } as const satisfies Readonly<Record<string, Readonly<Record<string, unknown>>>>;
 const seen = (key: string): Readonly<Record<string, unknown>> | undefined =>
   (SEEN as Readonly<Record<string, Readonly<Record<string, unknown>>>>)[key];
+
+/** Answers that can be kept for a look, by their values; empty: a length. */
+export const answersTo = (key: string): string[] => Object.keys(seen(key) ?? {});
 
 type Seen = keyof typeof SEEN;
 type Looked = (typeof MEASURED)[number] | Seen | (typeof FIRMWARE_LOOKS)[number];
@@ -38,6 +64,10 @@ const SAY_LOOKED: Readonly<Record<Looked, string>> = {
   otherDevice: 'other device on the cable',
   fitted: 'what is in the slot',
   wiredFor: 'what the slot is wired for',
+  key: 'key of the socket',
+  protocols: 'what the socket speaks',
+  post: 'where the post stands',
+  connector: 'plug of the bay',
   startsFromNvme: 'firmware starts from an NVMe drive',
   starts4kn: 'firmware starts from a drive of 4096-byte sectors',
 };
@@ -53,6 +83,7 @@ const SAY_ANSWER: Readonly<Record<string, string>> = {
 
 /** A look as a line of the history: `screw that holds the drive: worn`, `height of the stand-off: 2.3 mm`. */
 export const sayLook = (key: string, answer: Measure | string): string =>
+  (typeof answer === 'string' ? sayBeside(key, answer) : null) ??
   `${SAY_LOOKED[key as Looked] ?? 'something that is not asked for any more'}: ${typeof answer === 'string' ? (SAY_ANSWER[answer] ?? answer) : `${sayMm(answer.mm)} mm`}`;
 
 /** Whether a look of this key can be kept for this slot; the answer is a length, or one of the choices. */
@@ -68,7 +99,11 @@ export function withLooks(slot: Slot, looks: Looks | undefined): Slot {
     .filter(([key, answer]) => takesLook(slot, key, answer))
     .map(([key, answer]) => [key, typeof answer === 'string' ? seen(key)![answer] : answer] as const)
     .filter(([, value]) => value !== undefined);
-  return own.length === 0 ? slot : { ...slot, ...Object.fromEntries(own) };
+  if (own.length === 0) return slot;
+  const looked = new Set<string>(own.map(([key]) => key));
+  // What was looked at on this bench is known on it.
+  const sources = Object.fromEntries(Object.entries(slot.sources).filter(([fact]) => !looked.has(fact)));
+  return { ...slot, ...Object.fromEntries(own), sources };
 }
 
 /** Looks that are of the model rather than of a slot. */

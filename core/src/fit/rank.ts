@@ -26,8 +26,8 @@ const NO_LEAD_TIME = 1000;
 
 /**
  * Every drive against the place, best first: what goes in; what the diagnosis asks for; within the price
- * ceiling; the larger useful speed; the longer life; the lower price per GB that can be used; sooner to be
- * had; then the id, so that the order never depends on the catalogue's.
+ * ceiling; what can be had at all; the larger useful speed; the longer life; the lower price per GB that can
+ * be used; sooner to be had; then the id, so that the order never depends on the catalogue's.
  *
  * @example
  * ```ts
@@ -55,7 +55,8 @@ export function rankAll(place: Place, drives: readonly Drive[]): Ranking {
     counts[outcome]++;
     const asked = medium === null || drive.medium === medium ? 0 : 1;
     const dear = budgetMinor !== null && drive.priceMinor > budgetMinor ? 1 : 0;
-    standing[at] = CLASS[outcome] * 4 + asked * 2 + dear;
+    const unheard = drive.inStock < 1 && drive.leadDays === null ? 1 : 0;
+    standing[at] = CLASS[outcome] * 8 + asked * 4 + dear * 2 + unheard;
     price[at] = drive.priceMinor / usableGb(drive);
     if (outcome === 'no') continue;
     const own = drive.readBytesPerSecond;
@@ -64,7 +65,7 @@ export function rankAll(place: Place, drives: readonly Drive[]): Ranking {
     life[at] = drive.enduranceTbw ?? 0;
     days[at] = daysOf(drive);
   }
-  const worthless = CLASS.no * 4;
+  const worthless = CLASS.no * 8;
   const may: number[] = [];
   const cannot: number[] = [];
   for (let at = 0; at < drives.length; at++) (standing[at]! >= worthless ? cannot : may).push(at);
@@ -120,9 +121,9 @@ function ceilingOf(place: Place, drive: Drive, known: Map<number, number | null>
   const { link } = drive;
   const key =
     link.protocol === 'nvme'
-      ? link.generation * 8 + link.lanes
+      ? (link.generation ?? 0) * 8 + (link.lanes ?? 0)
       : link.protocol === 'sata'
-        ? 100 + link.generation
+        ? 100 + (link.generation ?? 0)
         : 200 + link.mode;
   const before = known.get(key);
   if (before !== undefined) return before;

@@ -16,6 +16,8 @@ export interface Rule {
   readonly alwaysSaid?: true;
   /** A 'no' that no reason gets past: it does not go in, or nothing hears it. */
   readonly isFinal?: true;
+  /** Facts of the slot without which it has no answer, by their names there. */
+  readonly restsOn?: readonly string[];
   at(place: Place): Ask | null;
 }
 export type Ask = (drive: Drive) => Check | null;

@@ -10,6 +10,7 @@ import {
   type Finding,
   type Outcome,
 } from './finding.js';
+import { askBlind, factsNotLooked } from './not-looked.js';
 import type { Place } from './place.js';
 import type { Ask, Rule } from './rule.js';
 import { RULES } from './rules/index.js';
@@ -31,11 +32,15 @@ const WORTH: Readonly<Record<Outcome, number>> = { no: 0, unknown: 1, extras: 2,
 
 /** The rules that have something to say about a place, ready to be asked about drive after drive. */
 type Bench = readonly { readonly rule: Rule; readonly ask: Ask }[];
-export const jobAt = (place: Place): Bench =>
-  RULES.flatMap((rule) => {
+export function jobAt(place: Place): Bench {
+  const open = factsNotLooked(place.slot);
+  return RULES.flatMap((rule) => {
     const ask = rule.at(place);
-    return ask ? [{ rule, ask }] : [];
+    if (!ask) return [];
+    const facts = open.filter((fact) => rule.restsOn?.includes(fact));
+    return [{ rule, ask: facts.length > 0 ? askBlind(ask, facts) : ask }];
   });
+}
 
 /**
  * Asks every rule about `drive` in `place`; the worst answer is the verdict.

@@ -33,10 +33,15 @@ const DriveBaseSchema = z.strictObject({
 
 const NvmeLinkSchema = z.strictObject({
   protocol: z.literal('nvme'),
-  generation: z.literal([1, 2, 3, 4, 5]),
-  lanes: z.literal([1, 2, 4]),
+  /** Null: nobody has read it. */
+  generation: z.literal([1, 2, 3, 4, 5]).nullable(),
+  lanes: z.literal([1, 2, 4]).nullable(),
 });
-const SataLinkSchema = z.strictObject({ protocol: z.literal('sata'), generation: z.literal([1, 2, 3]) });
+const SataLinkSchema = z.strictObject({
+  protocol: z.literal('sata'),
+  /** Null: nobody has read it. */
+  generation: z.literal([1, 2, 3]).nullable(),
+});
 const PataLinkSchema = z.strictObject({ protocol: z.literal('pata'), mode: z.literal([33, 66, 100, 133]) });
 
 /** What the drive speaks and how fast at most. */
@@ -135,6 +140,8 @@ export function sayForm(drive: Drive): string {
 
 /** `NVMe gen 4 ×4` · `SATA 6 Gb/s` · `PATA 100` */
 export function sayLink(link: DriveLink): string {
-  if (link.protocol === 'nvme') return `NVMe gen ${link.generation} ×${link.lanes}`;
-  return link.protocol === 'sata' ? `SATA ${[1.5, 3, 6][link.generation - 1]} Gb/s` : `PATA ${link.mode}`;
+  if (link.protocol === 'pata') return `PATA ${link.mode}`;
+  if (link.generation === null) return `${link.protocol === 'nvme' ? 'NVMe' : 'SATA'}, generation not read`;
+  if (link.protocol === 'sata') return `SATA ${[1.5, 3, 6][link.generation - 1]} Gb/s`;
+  return `NVMe gen ${link.generation}${link.lanes === null ? '' : ` ×${link.lanes}`}`;
 }

@@ -26,6 +26,10 @@ const base = {
   fitted: SOME_DRIVE,
   claimedLimitGb: null,
 };
+/** What stands in a slot whose facts are yet to be read, so that it is a slot at all: nobody has looked. */
+const notLooked = (...facts: readonly string[]) => ({
+  sources: Object.fromEntries(facts.map((fact) => [fact, { state: 'nobody-looked' as const }])),
+});
 const card = {
   standOff: guess(1.5),
   coverAt: guess(5),
@@ -39,6 +43,7 @@ const bay = (lengthMm: number, widthMm: number, heightMm: number, connector: str
   roomHeight: guess(heightMm),
   connector,
   generation: 3,
+  ...notLooked('connector', 'generation', 'roomLength', 'roomWidth', 'roomHeight'),
 });
 /** Usual sizes by family, all to be measured (trade: form factors). */
 const SLOTS: Record<FreshModel['slotKind'], object> = {
@@ -51,6 +56,17 @@ const SLOTS: Record<FreshModel['slotKind'], object> = {
     protocols: ['nvme'],
     generation: 3,
     lanes: 4,
+    ...notLooked(
+      'key',
+      'protocols',
+      'generation',
+      'lanes',
+      'roomLength',
+      'roomWidth',
+      'post',
+      'coverAt',
+      'standOff',
+    ),
     roomLength: guess(84),
     roomWidth: guess(24),
     post: { nowAtMm: 80, canMoveToMm: [], tool: null },
@@ -58,6 +74,7 @@ const SLOTS: Record<FreshModel['slotKind'], object> = {
   msata: {
     ...base,
     ...card,
+    ...notLooked('coverAt', 'standOff'),
     kind: 'msata',
     label: 'mSATA socket',
     wiredFor: 'not-known',
@@ -98,6 +115,8 @@ export function freshModel(known: FreshModel): MachineModel {
     maker: known.maker,
     name: known.name,
     labelTexts: [known.labelText],
+    // Only a laptop lies there with its lid open.
+    body: known.startSide === 'lid-open' ? 'folds' : 'stands',
     firmwareEntry: '',
     tryBeforeClosing:
       'Rest the cover on, plug the mains in, read the drive list in firmware, then mains out again.',

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { PhotoHashSchema } from './photo-hash.js';
 import { ScrewSchema } from './screw.js';
 import { UsedUpKindSchema } from './used-up.js';
 
@@ -39,6 +40,12 @@ const LeadConnectorSchema = z.strictObject({
 });
 export type LeadConnector = z.infer<typeof LeadConnectorSchema>;
 
+/** Not in every machine of the model. */
+const onlyWhere = {
+  /** A place: this is there only where that place holds something. Null: in all of them. */
+  onlyWith: z.string().nullable().default(null),
+};
+
 /** What an operation takes out, loosens, unplugs, peels or turns off: what goes on the tray. */
 export const TakenThingSchema = z.discriminatedUnion('kind', [
   z.strictObject({
@@ -54,6 +61,7 @@ export const TakenThingSchema = z.discriminatedUnion('kind', [
     /** A mark beside the holes. */
     mark: z.string().max(20).nullable().default(null),
     behind: BehindHoleSchema.nullable().default(null),
+    ...onlyWhere,
   }),
   z.strictObject({
     key: z.string(),
@@ -66,6 +74,7 @@ export const TakenThingSchema = z.discriminatedUnion('kind', [
     connector: LeadConnectorSchema.nullable().default(null),
     /** The part that this lead ties to the machine, by its label: it must not lift while the lead is on. */
     ties: z.string().max(60).nullable().default(null),
+    ...onlyWhere,
   }),
 ]);
 export type TakenThing = z.infer<typeof TakenThingSchema>;
@@ -85,6 +94,9 @@ const MirrorSchema = z.strictObject({
   checks: z.array(z.string().min(1).max(120)).max(6).default([]),
   /** What is laid on anew here, of that which opening uses up. */
   lays: z.array(UsedUpKindSchema).max(4).default([]),
+  /** Of its own, as by hand (null) where a tool took it off. Unset: the same as on the way in. */
+  tool: z.string().max(12).nullable().optional(),
+  detail: z.string().max(240).nullable().default(null),
 });
 
 /** Where a cover's clips are opened, and how deep the tool may go. */
@@ -93,6 +105,11 @@ export const ClipsSchema = z.strictObject({
   deepestMm: z.number().min(0.5).max(40),
   /** What lies behind, what comes last, what not to do. */
   note: z.string().max(160).nullable().default(null),
+  /** Where each clip sits on the map of its side, in the order in which they let go. Empty: nobody noted. */
+  order: z
+    .array(z.strictObject({ xMm: z.number(), yMm: z.number() }))
+    .max(40)
+    .default([]),
 });
 
 /** One operation of a guide: a thing two hands do before the next thing can be done. */
@@ -121,6 +138,16 @@ export const OperationSchema = z.strictObject({
   risk: z.enum(['low', 'some', 'high']).default('low'),
   /** Done while the machine still has power: said at the step. */
   live: z.boolean().default(false),
+  /** Whether hands are inside the machine. Null: nobody said; its depth against the outer screws tells. */
+  inside: z.boolean().nullable().default(null),
+  /** Whether its tool is metal. Null: nobody said; what turns screws is. */
+  metal: z.boolean().nullable().default(null),
+  /** Variants of the model that have it. Empty: all. */
+  variants: z.array(z.string()).max(12).default([]),
+  /** What it looks like. */
+  photo: PhotoHashSchema.nullable().default(null),
+  /** Page of the maker's manual that says so. */
+  page: z.number().int().min(1).max(9999).nullable().default(null),
   /** What to look at before going on. */
   checks: z.array(z.string().min(1).max(120)).max(6).default([]),
   /** What it is to the workshop's policy. */
@@ -167,6 +194,29 @@ const StartNeedsSchema = z.strictObject({
    * Operations that have to be undone again first: with what they take out, it cannot be started as it lies.
    */
   back: z.array(z.string()).max(40).default([]),
+  /** What it starts from. Null, of this and of what follows: nobody said. */
+  power: z.enum(['mains', 'battery', 'either']).nullable().default(null),
+  /** Where the button sits that starts it. */
+  button: z.string().max(80).nullable().default(null),
+  /** Its own screen shows it, or one from outside has to be plugged in. */
+  screen: z.enum(['own', 'outside']).nullable().default(null),
+  /** Whether the cooler has to be on. */
+  cooling: z.enum(['has-to-be-on', 'not-for-a-look']).nullable().default(null),
+  /** How it has to lie for it. */
+  side: SideSchema.nullable().default(null),
+});
+export type StartNeeds = z.infer<typeof StartNeedsSchema>;
+/** It can be started open; what for, nobody said. */
+export const BARE_START: StartNeeds = StartNeedsSchema.parse({});
+
+/** The maker's own manual of the model. */
+const ManualSchema = z.strictObject({
+  title: z.string().min(1).max(120),
+  /** Where it can be read; null: only here. */
+  address: z
+    .url({ protocol: /^https?$/, error: 'An address begins with https://.' })
+    .max(300)
+    .nullable(),
 });
 
 /** Everything that comes off, in which order it may, and where the screws are. */
@@ -185,6 +235,8 @@ export const GuideSchema = z.strictObject({
   operations: z.array(OperationSchema).min(1).max(120),
   /** Null: nobody has said whether it can be started open, so it is tried once closed. */
   start: StartNeedsSchema.nullable().default(null),
+  /** Null: nobody named one. */
+  manual: ManualSchema.nullable().default(null),
 });
 export type Guide = z.infer<typeof GuideSchema>;
 

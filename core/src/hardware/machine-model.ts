@@ -6,7 +6,7 @@ import {
   type WirelessFacts,
 } from './companions.js';
 import { asPlaces } from './first-edition.js';
-import { GuideSchema } from './guide.js';
+import { GuideSchema, type Guide } from './guide.js';
 import { FirmwareSchema, SharingSchema } from './sharing.js';
 import { isDrivePlace, MachinePlaceSchema, type MachinePlace } from './machine-place.js';
 import type { Slot } from './slot.js';
@@ -18,6 +18,14 @@ const SettingSchema = z.strictObject({
   /** Why one turns it off, and what to have at hand first. */
   caution: z.string().max(200).nullable(),
 });
+
+/** How it is built: a lid on hinges over its own keys, or a screen on a stand. */
+export const BodySchema = z.enum(['folds', 'stands']);
+export type Body = z.infer<typeof BodySchema>;
+export const SAY_BODY: Record<Body, string> = {
+  folds: 'folds: a lid on hinges, keys and touchpad',
+  stands: 'stands: a screen on a foot or an arm',
+};
 
 /** A difference inside one model that changes its places. */
 const VariantSchema = z.strictObject({
@@ -48,6 +56,8 @@ export const MachineModelDocumentSchema = z
     name: z.string().min(1).max(60),
     /** What the label underneath says: typing any part of these finds the model. */
     labelTexts: z.array(z.string().min(1).max(60)).min(1),
+    /** Null: nobody has said. */
+    body: BodySchema.nullable().default(null),
     firmwareEntry: z.string().max(120),
     /** The same for the boot menu. */
     bootMenuEntry: z.string().max(120).default(''),
@@ -109,18 +119,37 @@ export const MachineModelDocumentSchema = z
     const places = [...model.places, ...(model.variants?.of.flatMap((one) => one.places) ?? [])];
     const ids = new Set(places.map(({ id }) => id));
     const slots = new Set(places.filter(isDrivePlace).map(({ id }) => id));
-    model.guide.operations.forEach(({ place }, at) => {
-      if (place !== null && !ids.has(place))
-        fault(
-          ['guide', 'operations', at, 'place'],
-          `names the place '${place}', which the model does not have`,
-        );
-    });
+    checkWhere(model, ids, fault);
     model.sharing.forEach((rule, at) => {
       for (const id of [rule.slot, rule.kind === 'lanes' ? rule.with : rule.unless])
         if (!slots.has(id)) fault(['sharing', at], `names the slot '${id}', which the model does not have`);
     });
   });
+
+/** Where steps and things hold: places and variants that the model has. */
+function checkWhere(
+  { guide, variants }: { guide: Guide; variants: z.infer<typeof VariantsSchema> | null },
+  places: ReadonlySet<string>,
+  fault: (path: (string | number)[], message: string) => void,
+): void {
+  const known = new Set(variants?.of.map(({ id }) => id));
+  guide.operations.forEach((operation, at) => {
+    const path = ['guide', 'operations', at];
+    if (operation.place !== null && !places.has(operation.place))
+      fault([...path, 'place'], `names the place '${operation.place}', which the model does not have`);
+    for (const id of operation.variants)
+      if (!known.has(id))
+        fault([...path, 'variants'], `names the variant '${id}', which the model does not have`);
+    operation.takes.forEach(({ onlyWith }, thing) => {
+      if (onlyWith !== null && !places.has(onlyWith))
+        fault(
+          [...path, 'takes', thing, 'onlyWith'],
+          `names the place '${onlyWith}', which the model does not have`,
+        );
+    });
+  });
+}
+
 /** Reads documents of the first edition, too. */
 export const MachineModelSchema = z.preprocess(asPlaces, MachineModelDocumentSchema);
 export type MachineModel = z.infer<typeof MachineModelDocumentSchema>;

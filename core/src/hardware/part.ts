@@ -94,20 +94,21 @@ export const WirelessSchema = PartBaseSchema.extend({
   kind: z.literal('wireless'),
   key: z.enum(['A', 'E', 'A+E', 'mini-pcie']),
   antennas: z.number().int().min(1).max(4),
-  /** What firmware allow-lists name it by. */
-  deviceId: z.string().max(30),
+  /** What firmware allow-lists name it by; null: not read. */
+  deviceId: z.string().max(30).nullable(),
 });
 export type Wireless = z.infer<typeof WirelessSchema>;
 
 export const BatterySchema = PartBaseSchema.extend({
   kind: z.literal('battery'),
   wattHours: z.number().positive(),
-  connector: z.string().max(30),
+  /** Null, of this and of what follows: nobody looked. */
+  connector: z.string().max(30).nullable(),
   /** Order of the wires from the marked end, so that one with crossed poles is seen. */
-  wireOrder: z.string().max(40),
-  lengthMm: millimetres,
-  widthMm: millimetres,
-  heightMm: millimetres,
+  wireOrder: z.string().max(40).nullable(),
+  lengthMm: millimetres.nullable(),
+  widthMm: millimetres.nullable(),
+  heightMm: millimetres.nullable(),
 });
 export type Battery = z.infer<typeof BatterySchema>;
 

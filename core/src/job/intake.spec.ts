@@ -1,3 +1,5 @@
+import { jobAt } from '../testing/walks.js';
+import { BaselineSchema, checksOf } from './shape/baseline.js';
 import { intake } from '../testing/samples.js';
 import { IntakeSchema } from './shape/intake.js';
 
@@ -21,7 +23,7 @@ describe('what the counter writes down', () => {
       { serial: 'TF–14' },
       'serial: A serial has letters, digits and signs, no spaces. Scan it again or type it without them.',
     ],
-    [{ complaint: ' ' }, 'complaint: Write the complaint in the customer’s words.'],
+    [{ complaint: ' ' }, 'complaint: Write what they say, in the customer’s words.'],
     [{ mustNotLose: '' }, 'mustNotLose: Ask what must not be lost, and write down what they say.'],
     [{ promisedAt: '' }, 'promisedAt: Choose the day and time you promise.'],
     [{ complaint: 'x'.repeat(2001) }, 'complaint: Shorten this to 2000 characters.'],
@@ -34,5 +36,22 @@ describe('what the counter writes down', () => {
 
   it('cuts the blanks that a scanner or a hand leaves around', () => {
     expect(IntakeSchema.parse({ ...intake(), serial: ' TF14-1\t' }).serial).toBe('TF14-1');
+  });
+});
+
+describe('what is tried', () => {
+  const ids = (body: Parameters<typeof checksOf>[0]) => checksOf(body).map(({ id }) => id);
+  it('is what a machine of that body has', () => {
+    expect(ids('stands')).toContain('stand');
+    for (const id of ['hinges', 'click', 'keys'] as const) {
+      expect(ids('stands')).not.toContain(id);
+      expect(ids('folds')).toContain(id);
+    }
+    expect(ids(null)).toEqual(ids('folds'));
+  });
+
+  it('reads an intake of before a machine could stand', () => {
+    const { stand: _, ...old } = jobAt('diagnose').job.intake.baseline;
+    expect(BaselineSchema.parse(old).stand).toBe('not-tried');
   });
 });

@@ -194,7 +194,7 @@ describe('proving', () => {
       at < 2 ? { ...step, leg: 'in' as const, moves: [...step.moves, lead] } : step,
     );
     const stamp = { by: job.openedBy, at: job.openedAt };
-    const checks = unpluggedChecks({ way: { ...job.way!, steps }, rechecked: {} });
+    const checks = unpluggedChecks({ changes: [], way: { ...job.way!, steps }, rechecked: {} });
     expect(checks).toEqual([
       {
         id: `${first!.operationId}/cam`,
@@ -212,8 +212,27 @@ describe('proving', () => {
     // What the first edition kept by its name still counts.
     const rechecked = { 'camera lead': { result: 'works' as const, note: '', ...stamp } };
     expect(
-      unpluggedChecks({ way: { ...job.way!, steps }, rechecked }).map((one) => one.rechecked?.result),
+      unpluggedChecks({ changes: [], way: { ...job.way!, steps }, rechecked }).map(
+        (one) => one.rechecked?.result,
+      ),
     ).toEqual(['works', 'works']);
+  });
+
+  it('does not ask of leads that are tied away with a drive that stays in', () => {
+    const { job } = jobAt('way-in');
+    const steps = job.way!.steps;
+    const operation = job.way!.guide!.operations.find((one) => one.id === 'battery')!;
+    const lead = { ...operation, id: 'cable', role: null, place: 'm2-a' };
+    const own = { ...steps.find((one) => one.operationId === 'battery')!, operationId: 'cable', role: null };
+    const way = {
+      ...job.way!,
+      guide: { ...job.way!.guide!, operations: [...job.way!.guide!.operations, lead] },
+      steps: [...steps, { ...own, id: 'in:cable' }],
+    };
+    const ids = (changes: typeof job.changes) =>
+      unpluggedChecks({ way, rechecked: {}, changes }).map(({ id }) => id);
+    expect(ids(job.changes)).toContain('cable/battery');
+    expect(ids([{ ...job.changes[0]!, kind: 'leave-unplugged' }])).not.toContain('cable/battery');
   });
 });
 

@@ -1,4 +1,5 @@
-import { memorySockets, m2Slot, model, operation, part, TestJob } from '../testing/samples.js';
+import { baySlot, TestJob } from '../testing/samples.js';
+import { found, memoryIn, MODULE, roomy } from '../testing/roomy.js';
 import { finishPart } from '../testing/walks.js';
 import { missing } from './gates/index.js';
 import { agreementHolds, billNow } from './reading/agreement.js';
@@ -7,77 +8,9 @@ import { sayChanges } from './reading/say-change.js';
 import { memoryAfter } from './reading/part-verdict.js';
 import { stockClaim } from './reading/stock-claim.js';
 import type { JobCommand } from './commands/index.js';
-import type { Found } from './shape/found.js';
 
-const BOARD = {
-  generation: 'ddr4' as const,
-  lowVoltageOnly: false,
-  solderedGib: 0,
-  maxMegatransfers: 3200,
-  megatransfersAllFull: 2933,
-  oddCountsWork: true,
-};
-/** A machine with a drive, an empty slot for another, and two sockets for memory. */
-const roomy = () => {
-  const plain = model();
-  return model({
-    places: [
-      ...plain.places,
-      m2Slot({ id: 'm2-b', label: 'second slot', fitted: null, reach: ['drive-b'] }),
-      ...memorySockets('A', 'B').map((one, at) => ({
-        ...one,
-        id: ['mem-a', 'mem-b'][at]!,
-        reach: ['cover-off'],
-      })),
-    ],
-    memory: BOARD,
-    firmware: { startsFromNvme: true, starts4kn: null, storageMode: null },
-    guide: {
-      ...plain.guide,
-      operations: [
-        ...plain.guide.operations,
-        operation({
-          id: 'drive-b',
-          place: 'm2-b',
-          atSwap: true,
-          after: [['drain']],
-          layer: 'slot',
-          title: 'Second drive out',
-          takes: [{ kind: 'drive', key: 'drive', verb: 'Out', label: 'second drive' }],
-          mirror: { title: 'Slide the second drive in', short: 'second drive', caution: null, minutes: 1 },
-        }),
-      ],
-    },
-  });
-};
-const MODULE = part({
-  kind: 'memory',
-  id: 'orrin-16',
-  name: 'Orrin 16',
-  generation: 'ddr4',
-  gib: 16,
-  megatransfers: 3200,
-  priceMinor: 4300,
-  inStock: 2,
-  drawer: 'G1',
-} as never);
-const memoryIn = (placeId: string, own: Partial<JobCommand> = {}): JobCommand =>
-  ({
-    type: 'plan-change',
-    changeId: 'mem',
-    kind: 'memory',
-    placeId,
-    partId: 'orrin-16',
-    ...own,
-  }) as JobCommand;
-const found = (placeIds: string[], own: Partial<Found>): JobCommand => ({
-  type: 'find',
-  placeIds,
-  found: { is: 'as-guide', holds: null, missing: [], screws: null, note: '', how: 'seen', ...own },
-});
-
-const atMatch = (): TestJob => {
-  const bench = new TestJob([roomy()]);
+const atMatch = (models = [roomy()]): TestJob => {
+  const bench = new TestJob(models);
   bench.parts = [MODULE];
   finishPart(bench);
   return bench.must({ type: 'advance', from: 'diagnose' });
@@ -273,17 +206,19 @@ describe('memory alone', () => {
 
 describe('a drive that is left in', () => {
   it('is not taken out, and a place known to be empty has none to leave', () => {
-    const bench = atMatch().must({
+    const of = roomy();
+    const dead = { label: 'a dead drive', markedGb: null, lengthMm: null, medium: null };
+    const bay = baySlot({ fitted: dead, reach: ['cover-off'] });
+    const leave = {
       type: 'plan-change',
       changeId: 'dead',
       kind: 'leave-unplugged',
-      placeId: 'm2-a',
-    });
+      placeId: 'bay-b',
+    } as const;
+    const bench = atMatch([{ ...of, places: [...of.places, bay] }]).must(leave);
     expect(sayChanges(bench.job)).toBe('a drive left unplugged');
-    bench.must({ type: 'drop-change', changeId: 'dead', why: '' }, found(['m2-a'], { is: 'empty' }));
-    expect(
-      bench.give({ type: 'plan-change', changeId: 'dead', kind: 'leave-unplugged', placeId: 'm2-a' }),
-    ).toContain('nothing-in-it');
+    bench.must({ type: 'drop-change', changeId: 'dead', why: '' }, found(['bay-b'], { is: 'empty' }));
+    expect(bench.give(leave)).toContain('nothing-in-it');
   });
 });
 

@@ -7,12 +7,13 @@ import { MarkSchema } from './shape/mark.js';
 import { waitsFor } from './reading/waiting.js';
 import { ordersOpen } from './reading/orders.js';
 import { stopHolds } from './reading/diagnosis.js';
-import { isBefore, phaseIndex, PhaseSchema, PHASES, SAY_PHASE, type Phase } from './shape/phases.js';
+import { isBefore, phaseIndex, PhaseSchema, PHASES, type Phase } from './shape/phases.js';
 import type { JobState } from './shape/state.js';
 import { countOut, stillOut } from './reading/tray.js';
 import { SYSTEM_LAYER } from './shape/tray.js';
 import { legOf, minutesLeft, progress } from './reading/walk.js';
 import { mainDrive } from './reading/changes.js';
+import { isWish, sayPhase } from './reading/wishes.js';
 import { sayChanges } from './reading/say-change.js';
 
 /** One row of the Bench: what the list shows without opening the job. */
@@ -88,7 +89,7 @@ export function summarise(job: JobState): JobSummary {
     promisedAt: job.intake.promisedAt,
     ...standing(job, stopped, waits, minutes),
     detail: waits ? waits.detail : detail(job),
-    deed: `${DEED[job.phase]} the ${shortName(job.intake.modelName)}`,
+    deed: `${deedOf(job)} the ${shortName(job.intake.modelName)}`,
     minutes,
     out: countOut(job),
     outDetail: outDetail(job),
@@ -129,7 +130,7 @@ function standing(
   const time = minutes ? `, ${sayMinutes(minutes)}` : '';
   return {
     mark: inward ? 'ready-in' : 'ready-out',
-    waitsFor: `Ready for hands: ${SAY_PHASE[job.phase].toLowerCase()}${time}`,
+    waitsFor: `Ready for hands: ${sayPhase(job.phase, job).toLowerCase()}${time}`,
   };
 }
 
@@ -170,6 +171,16 @@ const DEED: Record<Phase, string> = {
   'hand-over': 'Hand over',
 };
 
+/** Where nothing is broken, or no drive goes in. */
+const DEED_OF_WISH: Partial<Record<Phase, string>> = {
+  diagnose: 'Talk over the wish for',
+  match: 'Match what goes into',
+  swap: 'Do what is planned in',
+};
+
+const deedOf = (job: JobState): string =>
+  (isWish(job) ? DEED_OF_WISH[job.phase] : undefined) ?? DEED[job.phase];
+
 const shortName = (modelName: string): string => modelName.split(' ').slice(1).join(' ') || modelName;
 
 function detail(job: JobState): string {
@@ -193,6 +204,8 @@ function outDetail(job: JobState): string {
     tape: 'tape',
     drive: 'old drive',
     setting: 'settings',
+    lost: 'a lost screw',
+    owed: 'a borrowed screw',
   } as const;
   return [...new Set(out.map((item) => kinds[item.kind]))].join(', ');
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { bareSlot, judge } from '../fit/index.js';
 import { m2Drive, m2Slot, model, TestJob } from '../testing/samples.js';
 import { jobAt } from '../testing/walks.js';
-import { buildWay, type Way } from '../teardown/index.js';
+import { buildWay, type Way } from '../opening/index.js';
 import { nextTick } from './next-command.js';
 import { countOut, moveThings, sayItem, stillOut } from './reading/tray.js';
 import { trayItemId, trayWaiverCode, type TrayItem } from './shape/tray.js';

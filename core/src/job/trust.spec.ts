@@ -1,3 +1,4 @@
+import { BARE_START } from '../hardware/index.js';
 import { model, part, TestJob } from '../testing/samples.js';
 import { jobAt, finishPart, walkLeg, soundAtSafeguard } from '../testing/walks.js';
 import { customerPage, workshopPage } from '../papers/index.js';
@@ -316,7 +317,9 @@ describe('what leaves the workshop', () => {
 describe('trying before it is closed', () => {
   const at = (start: { back: string[] } | null) => {
     const base = model();
-    const bench = new TestJob([{ ...base, guide: { ...base.guide, start } }]);
+    const bench = new TestJob([
+      { ...base, guide: { ...base.guide, start: start && { ...BARE_START, ...start } } },
+    ]);
     while (bench.job.phase !== 'swap') {
       finishPart(bench);
       bench.must({ type: 'advance', from: bench.job.phase });
@@ -327,7 +330,9 @@ describe('trying before it is closed', () => {
 
   it.each([
     [{ back: [] }, 'try', null],
-    [{ back: ['cover-off'] }, 'way-out', 'cannot'],
+    // What it needs goes back for it.
+    [{ back: ['cover-off'] }, 'try', null],
+    [{ back: ['screws'] }, 'way-out', 'cannot'],
     [null, 'way-out', 'not-said'],
   ] as const)('%j: then comes %s', (start, phase, because) => {
     const { job } = at(start && { back: [...start.back] });
@@ -335,7 +340,7 @@ describe('trying before it is closed', () => {
   });
 
   it('says what would have to be in', () =>
-    expect(at({ back: ['cover-off'] }).job.way?.start?.out).toEqual(['cover']));
+    expect(at({ back: ['screws'] }).job.way?.start?.out).toEqual(['M2 × 5 pan']));
 });
 
 describe('what the guide lacks', () => {

@@ -1,12 +1,7 @@
 import * as z from 'zod';
+import { PhotoHashSchema } from '../hardware/index.js';
 import { findUnkeepable, sure } from '../units/index.js';
-import {
-  evolve,
-  PhotoHashSchema,
-  RecordedEventSchema,
-  type JobState,
-  type RecordedEvent,
-} from '../job/index.js';
+import { evolve, RecordedEventSchema, type JobState, type RecordedEvent } from '../job/index.js';
 
 /**
  * A whole job in one file: every event as it was, and the photos they name. Sealed notes are never part of

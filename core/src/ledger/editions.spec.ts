@@ -1,5 +1,5 @@
 import { readFileSync, readdirSync } from 'node:fs';
-import { buildWay } from '../teardown/index.js';
+import { buildWay } from '../opening/index.js';
 import { slotsOf, MachineModelSchema } from '../hardware/index.js';
 import {
   copiesOnRecord,

@@ -2,7 +2,14 @@ import { sayDrive } from '../hardware/index.js';
 import {
   BASELINE_CHECKS,
   billNow,
-  companionsIn,
+  fittedAlone,
+  isWish,
+  labelOfChange,
+  oldDrives,
+  othersToBeShown,
+  proofOf,
+  SAY_WISH,
+  sayChange,
   lastSpeed,
   lastTime,
   paidMinor,
@@ -18,13 +25,16 @@ import {
   SAY_WORKING,
   sayCustody,
   sayFate,
+  saySubstitute,
+  sayToCustomer,
   TIMED,
   type Change,
   type DriveChange,
+  type NoteKind,
   type JobState,
 } from '../job/index.js';
 import { sayMbs } from '../prove/index.js';
-import { sayTax } from '../quote/index.js';
+import { sayTax, taxesOf } from '../quote/index.js';
 import { sayDate, sayMoney, sure } from '../units/index.js';
 import { copyLines, dataLines } from './data-lines.js';
 import { row, type Page, type PageTable } from './page.js';
@@ -38,17 +48,25 @@ export function customerPage(job: JobState, when: { readonly takenIn: string }):
   return {
     title: titleOf(job),
     rows: [
+      ...billRows(job),
       ...row('For', intake.customer.name),
       ...row('Machine', `${intake.modelName}, serial ${intake.serial}`),
       ...row('Brought in', `${when.takenIn}: “${intake.complaint}”`),
       ...row('With it came', intake.accessories),
-      ...row('What was wrong', conclusion ? `${conclusion.say}.` : 'No conclusion was recorded.'),
+      ...(isWish(job)
+        ? row('Wished for', wished(intake.wishes))
+        : [
+            ...row('What was wrong', conclusion ? `${conclusion.say}.` : 'No conclusion was recorded.'),
+            ...row('Wished for besides', wished(intake.wishes)),
+          ]),
       ...(endedEarly ? whyBack(endedEarly) : []),
       ...(cured ? [...row('What was done', cured.what), ...row('How we know', cured.checked)] : []),
-      ...(drive ? driveRows(job, drive) : []),
+      ...(endedEarly ? [] : workRows(job, drive)),
       ...row('Old parts', ...removedLines(job)),
+      ...row('Other screws', ...job.substitutes.map(sayToCustomer)),
       ...foundRows(job),
       ...row('Left open', ...leftOpen(job)),
+      ...row('To be looked at next time', ...notesOf(job, 'next-time')),
       ...row('Free of charge', givenBy(job) && `This repair is given to you. Signed: ${givenBy(job)}.`),
       ...row('Warranty', ...warrantyLines(job)),
     ],
@@ -68,27 +86,103 @@ export function customerPage(job: JobState, when: { readonly takenIn: string }):
   };
 }
 
+const wished = (wishes: JobState['intake']['wishes']): string =>
+  wishes.length === 0 ? '' : `${wishes.map((one) => SAY_WISH[one].toLowerCase()).join(', ')}.`;
+
+/** Whose bill it is, and its number: that of the job, which no other one has. */
+function billRows(job: JobState): Page['rows'] {
+  const bill = billNow(job);
+  const pricing = job.offer?.pricing ?? job.looking;
+  if (!bill || !pricing) return [];
+  return [
+    ...row('Bill', `Number ${job.number}.`),
+    ...row(
+      'From',
+      ...pricing.address.split('\n').filter(Boolean),
+      pricing.taxNumber && `Tax number ${pricing.taxNumber}`,
+    ),
+  ];
+}
+
 function titleOf(job: JobState): string {
   if (job.endedEarly) return 'Your machine, as it came';
   if (job.cured) return 'Your machine, mended without a new drive';
-  return isFitted(job) ? 'Your machine, with its new drive' : 'Your machine';
+  if (!isFitted(job)) return 'Your machine';
+  return mainDrive(job) ? 'Your machine, with its new drive' : 'Your machine, with what was changed';
 }
 
 const whyBack = ({ reason, referredTo }: NonNullable<JobState['endedEarly']>): Page['rows'] =>
   row('Why it goes back', reason, referredTo && `We refer it to ${referredTo}.`);
 
-const driveRows = (job: JobState, { drive, slot }: DriveChange): Page['rows'] => [
-  ...row(
-    'What was done',
-    isFitted(job)
-      ? `${sayDrive(drive)} fitted in the ${slot.label}. Serial ${job.serials.newDrive ?? 'not recorded'}.`
-      : 'No new drive is fitted yet.',
-    ...companionLines(job),
-  ),
-  ...row('Your data', ...dataLines(job)),
-  ...row('Proved', job.proved?.sentence ?? 'Not proved yet.', ...measuredLines(job)),
-  ...row('Old drive', ...oldDriveLines(job)),
-];
+/** Of what was really done; where nothing was planned there is nothing to say of it. */
+function workRows(job: JobState, drive: DriveChange | null): Page['rows'] {
+  if (job.changes.length === 0) return [];
+  return [
+    ...row('What was done', ...(isFitted(job) ? doneLines(job) : fittedLater(job)), ...companionLines(job)),
+    ...(drive ? row('Your data', ...dataLines(job)) : row('Your data', ...staysLines(job))),
+    ...row('Proved', ...proofLines(job, drive), ...measuredLines(job)),
+    ...row('Old drive', ...oldDriveLines(job)),
+  ];
+}
+
+const fittedLater = (job: JobState): string[] =>
+  mainDrive(job) && !job.cured ? ['No new drive is fitted yet.'] : [];
+
+/** A line for each change that went in on the way, the main drive first as it stands in the list. */
+const doneLines = (job: JobState): string[] =>
+  job.changes.filter((one) => one.fitted === null).flatMap((change) => doneLine(job, change));
+
+function doneLine(job: JobState, change: Change): string[] {
+  const { kind, thing, place, judged } = change;
+  if (judged?.outcome === 'rolled-back')
+    return [`${thing?.label ?? place} was tried, did not work here, and is out again.`];
+  const line = DONE[kind](change, job);
+  if (line === '') return [];
+  const instead = change.declined.map((one) => `${one.instead}, instead of: ${one.label}.`);
+  return [thing?.from === 'own' ? `${line} It is your own.` : line, ...instead];
+}
+
+type SayDone = (change: Change, job: JobState) => string;
+const wasIn = ({ slot }: Change): string => slot?.fitted?.label ?? 'The drive';
+const partIn: SayDone = ({ thing, place }) => `${thing?.label ?? ''} fitted in ${place}.`;
+const driveIn: SayDone = (change, job) =>
+  `${change.thing?.label ?? ''} fitted in the ${change.place}. Serial ${serialOf(job, change)}.`;
+
+const DONE: Readonly<Record<Change['kind'], SayDone>> = {
+  'replace-drive': driveIn,
+  'add-drive': driveIn,
+  'take-out-drive': (change) => `${wasIn(change)} was taken out of the ${change.place}.`,
+  'move-drive': (change) => `${wasIn(change)} was moved out of the ${change.place}.`,
+  'leave-unplugged': (change) =>
+    `${wasIn(change)} stays in the ${change.place}, unplugged, its leads insulated. What is on it stays on it.`,
+  memory: partIn,
+  battery: ({ thing }) => `${thing?.label ?? ''} fitted.`,
+  wireless: partIn,
+  cooling: ({ thing, place }) => (thing ? `${thing.label} renewed at ${place}.` : `${place} seen to.`),
+  look: ({ place }) => `We looked at the ${place}.`,
+  cure: () => '',
+};
+
+const serialOf = (job: JobState, { id }: Change): string =>
+  (id === mainDrive(job)?.id ? job.serials.newDrive : proofOf(job, id).newSerial) ?? 'not recorded';
+
+/** No drive went in. */
+const staysLines = (job: JobState): string[] =>
+  isFitted(job) ? ['It stays on the drive that was in the machine; nothing of it was moved.'] : [];
+
+/** What the closed machine showed of each change; what it showed open, where nobody looked again. */
+function proofLines(job: JobState, drive: DriveChange | null): string[] {
+  const others = othersToBeShown(job).map((change) => {
+    const { start, closed } = proofOf(job, change.id);
+    const told = closed ?? start;
+    if (!told) return `${labelOfChange(change)}: not looked at yet.`;
+    return `${told.sentence}${closed ? '' : ' So it was before the machine was closed.'} Seen by ${told.by.name}.`;
+  });
+  return [...(drive ? [job.proved?.sentence ?? 'Not proved yet.'] : []), ...others];
+}
+
+const notesOf = ({ notes }: JobState, kind: NoteKind): string[] =>
+  notes.filter((one) => one.kind === kind).map((one) => one.text);
 
 function foundRows({ notes }: JobState): Page['rows'] {
   const found = notes.filter((note) => note.kind === 'found');
@@ -113,13 +207,19 @@ const CUSTOMERS: ReadonlySet<string> = new Set([
 
 function oldDriveLines(job: JobState): string[] {
   const { oldDriveFate, serials } = job;
-  if (!oldDriveFate && !hadOldDrive(job)) return [];
+  const others = oldDrives(job)
+    .filter(({ changeId }) => changeId !== '')
+    .map(
+      ({ label, serial, now }) =>
+        `${label}, serial ${serial ?? 'not recorded'}. ${now ? sayFate({ ...now, note: '' }) : 'Not settled yet.'}`,
+    );
+  if (!oldDriveFate && !hadOldDrive(job)) return others;
   const name = `${mainDrive(job)?.slot.fitted?.label ?? 'Old drive'}, serial ${serials.oldDrive ?? 'not recorded'}.`;
-  return [`${name} ${oldDriveFate ? sayFate({ ...oldDriveFate, note: '' }) : 'Not settled yet.'}`];
+  return [`${name} ${oldDriveFate ? sayFate({ ...oldDriveFate, note: '' }) : 'Not settled yet.'}`, ...others];
 }
 
 const companionLines = (job: JobState): string[] =>
-  companionsIn(job)
+  fittedAlone(job)
     .filter((one) => one.judged?.outcome === 'works')
     .map((one) => `${one.thing?.label ?? ''} fitted.`);
 
@@ -151,9 +251,11 @@ function warrantyLines(job: JobState): string[] {
     `On our work: ${months(pricing.workWarrantyMonths)}.`,
     ...(job.cured || !isFitted(job)
       ? []
-      : [
-          `On the parts we fitted: ${months(pricing.partWarrantyMonths)}. The drive's labels carry it: leave them on.`,
-        ]),
+      : job.changes.every((one) => one.thing === null || one.thing.from === 'own')
+        ? []
+        : [
+            `On the parts we fitted: ${months(pricing.partWarrantyMonths)}. Their labels carry it: leave them on.`,
+          ]),
   ];
 }
 
@@ -162,13 +264,18 @@ function billTable(job: JobState): PageTable[] {
   const bill = billNow(job);
   if (!bill) return [];
   const paid = paidMinor(job);
+  const currency = (job.offer?.pricing ?? job.looking)?.currency ?? '';
   return [
     {
       caption: 'Price',
-      head: ['What', 'How many', 'Amount'],
+      head: ['What', 'How many', currency ? `Amount, ${currency}` : 'Amount'],
       rows: [
         ...bill.lines.map((line) => [line.say, String(line.quantity), sayMoney(line.netMinor)]),
-        [`Tax, ${sayTax(bill.taxBasisPoints)}`, '', sayMoney(bill.taxMinor)],
+        ...taxesOf(bill).map((one) => [
+          `Tax, ${sayTax(one.basisPoints)} of ${sayMoney(one.netMinor)}`,
+          '',
+          sayMoney(one.taxMinor),
+        ]),
         ...(bill.roundingMinor === 0 ? [] : [['Rounded', '', sayMoney(bill.roundingMinor)]]),
         ['In all', '', sayMoney(bill.totalMinor)],
         ...(paid === 0 ? [] : [['Paid', '', sayMoney(paid)]]),
@@ -259,8 +366,15 @@ export function workshopPage(job: JobState, say: { readonly when: (at: string) =
         ),
       ),
       ...row(
+        'Changes',
+        ...job.changes.map(
+          (one) =>
+            `${sayChange(one)}${one.override ? `; taken against the verdict: ${one.override}` : ''}${one.judged ? `; ${sayTrial(one.judged)}` : ''}.`,
+        ),
+      ),
+      ...row(
         'On trial',
-        ...companionsIn(job).map(({ thing, judged }) => `${thing?.label ?? ''}: ${sayTrial(judged)}.`),
+        ...fittedAlone(job).map(({ thing, judged }) => `${thing?.label ?? ''}: ${sayTrial(judged)}.`),
       ),
       ...row(
         'Agreed',
@@ -276,6 +390,7 @@ export function workshopPage(job: JobState, say: { readonly when: (at: string) =
         'Corrections of the guide',
         ...job.notes.filter((one) => one.kind === 'correction').map((one) => one.text),
       ),
+      ...row('Other screws', ...job.substitutes.map(sayOtherScrew)),
       ...row('Copies', ...copyLines(job)),
       ...row(
         'Let go, and why',
@@ -302,6 +417,18 @@ export function workshopPage(job: JobState, say: { readonly when: (at: string) =
     signs: ['', ''],
   };
 }
+
+const sayOtherScrew = (one: JobState['substitutes'][number]): string => {
+  const { became, lostSettled, from, givenBack } = one;
+  const lost =
+    lostSettled &&
+    (lostSettled.how === 'found' ? 'found since' : `not in the machine (${lostSettled.by.name})`);
+  return [
+    `${saySubstitute(one)}, at ‘${one.title}’`,
+    ...(became === 'lost' ? [lost ?? 'not looked for yet'] : []),
+    ...(from === 'borrowed' ? [givenBack ? 'given back' : 'not given back yet'] : []),
+  ].join('; ');
+};
 
 const sayTrial = (judged: Change['judged']): string => {
   if (judged === null) return 'still on trial';

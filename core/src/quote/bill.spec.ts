@@ -1,7 +1,7 @@
 import { Decimal } from 'decimal.js';
 import fc from 'fast-check';
 import { readMoney, sayMoney, shareOf, toStep } from '../units/index.js';
-import { billOf, depositOf, labourMinor, type BillLine } from './index.js';
+import { billOf, BillSchema, depositOf, labourMinor, taxesOf, type BillLine } from './index.js';
 
 const line = (netMinor: number): BillLine => ({ kind: 'other', say: 'x', quantity: 1, netMinor });
 /** Half away from zero, as the rule says, by a decimal library. */
@@ -81,6 +81,27 @@ describe('a bill', () => {
         },
       ),
     );
+  });
+
+  // Worked by hand: goods 100.00 at 20 % = 20.00; work 40.00 at 8.25 % = 3.30.
+  it('taxes work at a rate of its own, each rate on its own sum', () => {
+    const work = { ...line(4000), kind: 'labour' as const };
+    const rates = { taxBasisPoints: 2000, labourTaxBasisPoints: 825, coinMinor: 1 } as const;
+    const bill = billOf([line(10_000), work], rates);
+    expect(bill.taxes).toEqual([
+      { basisPoints: 2000, netMinor: 10_000, taxMinor: 2000 },
+      { basisPoints: 825, netMinor: 4000, taxMinor: 330 },
+    ]);
+    expect(bill.totalMinor).toBe(16_330);
+    // Nothing of a rate, no line of it.
+    expect(billOf([line(10_000)], rates).taxes).toHaveLength(1);
+    // A rate of nothing is a rate.
+    expect(billOf([work], { ...rates, labourTaxBasisPoints: 0 }).totalMinor).toBe(4000);
+  });
+
+  it('of before there was more than one rate has that one', () => {
+    const { taxes: _, ...old } = billOf([line(10_000)], { taxBasisPoints: 2000, coinMinor: 1 });
+    expect(taxesOf(BillSchema.parse(old))).toEqual([{ basisPoints: 2000, netMinor: 10_000, taxMinor: 2000 }]);
   });
 
   it('does not depend on the order of its lines', () => {

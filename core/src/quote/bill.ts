@@ -15,8 +15,19 @@ export type BillLine = z.infer<typeof BillLineSchema>;
 export const BillSchema = z.strictObject({
   lines: z.array(BillLineSchema),
   netMinor: z.number().int(),
+  /** Of things. */
   taxBasisPoints: z.number().int(),
   taxMinor: z.number().int(),
+  /** By rate, each on its own sum; empty: of before there was more than one. */
+  taxes: z
+    .array(
+      z.strictObject({
+        basisPoints: z.number().int(),
+        netMinor: z.number().int(),
+        taxMinor: z.number().int(),
+      }),
+    )
+    .default([]),
   /** What rounding to the smallest coin added or took off. */
   roundingMinor: z.number().int(),
   totalMinor: z.number().int(),
@@ -25,9 +36,13 @@ export const BillSchema = z.strictObject({
 });
 export type Bill = z.infer<typeof BillSchema>;
 
+/** Tax by rate, also of a bill that was made while there was but one. */
+export const taxesOf = ({ taxes, taxBasisPoints, netMinor, taxMinor }: Bill): Bill['taxes'] =>
+  taxes.length > 0 ? taxes : [{ basisPoints: taxBasisPoints, netMinor, taxMinor }];
+
 /**
- * Lines summed; tax once on the sum, half away from zero; the total rounded to the smallest coin that is
- * taken.
+ * Lines summed; tax once on the sum of each rate, half away from zero; the total rounded to the
+ * smallest coin that is taken.
  *
  * @example
  * ```ts
@@ -39,22 +54,39 @@ export type Bill = z.infer<typeof BillSchema>;
  */
 export function billOf(
   lines: readonly BillLine[],
-  { taxBasisPoints, coinMinor }: Pick<Pricing, 'taxBasisPoints' | 'coinMinor'>,
+  {
+    taxBasisPoints,
+    labourTaxBasisPoints = null,
+    coinMinor,
+  }: Pick<Pricing, 'taxBasisPoints' | 'coinMinor'> & Partial<Pick<Pricing, 'labourTaxBasisPoints'>>,
   isFrom = false,
 ): Bill {
-  const netMinor = lines.reduce((sum, one) => sum + one.netMinor, 0);
-  const taxMinor = shareOf(netMinor, taxBasisPoints, 10_000);
+  const netMinor = sumOf(lines);
+  const ofWork = labourTaxBasisPoints ?? taxBasisPoints;
+  const rates = [...new Set([taxBasisPoints, ofWork])];
+  const taxes = rates
+    .map((basisPoints) => {
+      const own = sumOf(
+        lines.filter((one) => (one.kind === 'labour' ? ofWork : taxBasisPoints) === basisPoints),
+      );
+      return { basisPoints, netMinor: own, taxMinor: shareOf(own, basisPoints, 10_000) };
+    })
+    .filter((one) => one.netMinor !== 0 || rates.length === 1);
+  const taxMinor = taxes.reduce((sum, one) => sum + one.taxMinor, 0);
   const totalMinor = toStep(netMinor + taxMinor, coinMinor);
   return {
     lines: [...lines],
     netMinor,
     taxBasisPoints,
     taxMinor,
+    taxes,
     roundingMinor: totalMinor - netMinor - taxMinor,
     totalMinor,
     isFrom,
   };
 }
+
+const sumOf = (lines: readonly BillLine[]): number => lines.reduce((sum, one) => sum + one.netMinor, 0);
 
 /** Hands for `minutes`, rounded up to whole minutes first: nobody is billed for seconds. */
 export const labourMinor = (minutes: number, hourMinor: number): number =>

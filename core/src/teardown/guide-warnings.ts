@@ -3,7 +3,7 @@ import { contradictions } from './guide-contradictions.js';
 import { powerWarnings } from './guide-power.js';
 import { overlengths } from './overlength.js';
 import { warn, type GuideWarning, type Written } from './guide-warning.js';
-import { wayFault } from './plan.js';
+import { doable, wayFault } from './plan.js';
 import type { PlanInput } from './plan-input.js';
 
 export type { GuideWarning };
@@ -128,20 +128,5 @@ const takesOff = (operation: Operation, label: string): boolean =>
   operation.takes.some((thing) => thing.kind !== 'screw' && thing.label === label);
 
 /** True when no order does `then` without `first` (the planner's own meaning of "must"). */
-function isBefore(operations: readonly Operation[], first: string, later: string): boolean {
-  const doable = new Set<string>();
-  for (let grew = true; grew;) {
-    grew = false;
-    for (const { id, after } of operations) {
-      if (
-        id === first ||
-        doable.has(id) ||
-        !(after.length === 0 || after.some((all) => all.every((one) => doable.has(one))))
-      )
-        continue;
-      doable.add(id);
-      grew = true;
-    }
-  }
-  return !doable.has(later);
-}
+const isBefore = (operations: readonly Operation[], first: string, later: string): boolean =>
+  !doable(operations, first).has(later);

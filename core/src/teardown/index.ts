@@ -1,11 +1,10 @@
 export * from './plan.js';
 export * from './plan-input.js';
-export type { Target } from './target.js';
-export * from './way.js';
+export { buildBack } from './back.js';
+export { stepBack, stepIn, turning } from './steps.js';
 export * from './way-step.js';
 export * from './guide-warnings.js';
 export * from './mat.js';
 export * from './overlength.js';
 export * from './policy.js';
 export * from './start.js';
-export * from './opening-minutes.js';

@@ -2,7 +2,7 @@ import { GuideSchema, ScrewSchema } from '../hardware/index.js';
 import { m2Slot, model, operation } from '../testing/samples.js';
 import type { Sheet, Stroke } from '../sheets/index.js';
 import { drawMat } from './mat.js';
-import { buildWay, type Way } from './way.js';
+import { buildWay, type Way } from '../opening/index.js';
 
 const MARGIN = 12;
 const screws = (id: string, holes: [number, number][], captive = false) =>

@@ -1,6 +1,6 @@
 import { machineOutlineOf, SAY_SIDE, sayScrew, type Guide, type Side } from '../hardware/index.js';
 import { clipLine, PAPERS, ruler, type Box, type Paper, type Sheet, type Stroke } from '../sheets/index.js';
-import type { WayStep } from './way-step.js';
+import { isTaking, type WayStep } from './way-step.js';
 
 const MARGIN = 12;
 /** Below the drawing: the ruler and which sheet this is. */
@@ -32,7 +32,7 @@ interface Mat {
  */
 export function drawMat(guide: Guide, steps: readonly WayStep[], title: string, paper: Paper): Mat {
   const placed = steps
-    .filter((step) => step.leg === 'in')
+    .filter((step) => step.leg === 'in' && isTaking(step))
     .flatMap((step) => step.moves.flatMap((thing) => (thing.kind === 'screw' ? [{ step, thing }] : [])))
     .map((one, at) => ({ ...one, name: letter(at), side: one.step.side ?? guide.startSide }));
   const groups = placed.map(({ step, thing, name, side }): MatGroup => ({

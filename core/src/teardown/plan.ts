@@ -98,23 +98,26 @@ export function wayFault({
     for (const before of after.flat())
       if (!known.has(before)) return say(GUIDE_WARNINGS, 'unknown-before', { id, before });
 
-  const doable = new Set<string>();
-  for (let grew = true; grew;) {
-    grew = false;
-    for (const { id, after } of operations) {
-      if (
-        doable.has(id) ||
-        !(after.length === 0 || after.some((all) => all.every((before) => doable.has(before))))
-      )
-        continue;
-      doable.add(id);
-      grew = true;
-    }
-  }
-  const stuck = reach.filter((id) => !doable.has(id));
+  const can = doable(operations);
+  const stuck = reach.filter((id) => !can.has(id));
   if (stuck.length === 0) return null;
-  const circle = operations.filter(({ id }) => !doable.has(id)).map(({ id }) => id);
+  const circle = operations.filter(({ id }) => !can.has(id)).map(({ id }) => id);
   return say(GUIDE_WARNINGS, 'circle', { stuck, circle });
+}
+
+/** What some order does, by the ids of the operations; `without`: as if that one could not be done. */
+export function doable(
+  operations: readonly Pick<PlanOperation, 'id' | 'after'>[],
+  without?: string,
+): ReadonlySet<string> {
+  const can = new Set<string>();
+  for (let size = -1; size !== can.size;) {
+    size = can.size;
+    for (const { id, after } of operations)
+      if (id !== without && (after.length === 0 || after.some((all) => all.every((one) => can.has(one)))))
+        can.add(id);
+  }
+  return can;
 }
 
 /** The targets and everything that some alternative of theirs may want before. */

@@ -13,11 +13,18 @@ export const PolicySchema = z.strictObject({
     .max(120, 'Two minutes are the most.'),
   /** False: the machine is closed first and tried then. */
   tryBeforeClosing: z.boolean(),
+  /** One change is tried by each start, whatever that costs. */
+  oneAtATime: z.boolean().default(false),
 });
 export type Policy = z.infer<typeof PolicySchema>;
 
 /** What a workshop does that decided nothing else (common practice, no source: 15 s). */
-export const USUAL_POLICY: Policy = { unplugBattery: 'always', drainSeconds: 15, tryBeforeClosing: true };
+export const USUAL_POLICY: Policy = {
+  unplugBattery: 'always',
+  drainSeconds: 15,
+  tryBeforeClosing: true,
+  oneAtATime: false,
+};
 
 /** Operations that the policy adds to what has to be reached. */
 export const reachByPolicy = ({ operations }: Guide, policy: Policy): string[] =>

@@ -41,7 +41,14 @@ export const WayStepSchema = z.strictObject({
   checks: z.array(z.string()).default([]),
   /** What leaves the machine (way in) or the tray (way out). */
   moves: z.array(TakenThingSchema),
+  /** Whether it takes out; null: as its leg says, on the way in, or of before this was kept. */
+  takes: z.boolean().nullable().default(null),
+  /** The start that it leads to, or for the way out the last; from 1. */
+  round: z.number().int().min(1).default(1),
   /** The step that it undoes, or that undoes it. */
   mirrorOf: z.string().nullable(),
 });
 export type WayStep = z.infer<typeof WayStepSchema>;
+
+/** Whether hands take out by this step; else they put back. */
+export const isTaking = ({ takes, leg }: Pick<WayStep, 'takes' | 'leg'>): boolean => takes ?? leg === 'in';

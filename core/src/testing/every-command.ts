@@ -1,5 +1,5 @@
 import type { JobCommand, JobState, Phase } from '../job/index.js';
-import { PHASES } from '../job/index.js';
+import { holesToFill, nextTick, PHASES } from '../job/index.js';
 import { sallow } from './disk-tables.js';
 import { ataReport } from './reports.js';
 import { TestJob } from './samples.js';
@@ -40,6 +40,32 @@ type ByType = {
 
 /** One command of every kind there is. A new kind does not compile until it stands here, too. */
 const EVERY: ByType = {
+  'decline-extra': { type: 'decline-extra', changeId: 'first', extraId: 'screw', instead: 'held by tape' },
+  'take-extra': { type: 'take-extra', changeId: 'first', extraId: 'screw' },
+  'substitute-screw': {
+    type: 'substitute-screw',
+    id: 's1',
+    stepId: 'out:screws',
+    key: 'short',
+    open: 3,
+    count: 1,
+    became: 'lost',
+    from: 'found-here',
+    partId: null,
+    screw: {
+      thread: 'M2',
+      lengthMm: 5,
+      head: 'pan',
+      bit: 'PH0',
+      headDiameterMm: null,
+      headHeightMm: null,
+      form: 'machine',
+    },
+    where: '',
+    seen: { depthMm: null, turns: null, headSits: true },
+  },
+  'settle-lost-screw': { type: 'settle-lost-screw', id: 's1', how: 'searched' },
+  'give-screw-back': { type: 'give-screw-back', id: 's1' },
   'amend-intake': (job) => ({ type: 'amend-intake', intake: { ...job.intake, stake: 'copied' } }),
   observe: { type: 'observe', observation: 'clicks', seen: 'seen' },
   'read-report': { type: 'read-report', source: 'file', name: 'x', report: ataReport({ 197: 4 }) },
@@ -72,10 +98,26 @@ const EVERY: ByType = {
   'plan-change': {
     type: 'plan-change',
     changeId: 'c2',
-    kind: 'leave-unplugged',
+    kind: 'take-out-drive',
     placeId: 'm2-a',
   },
   'drop-change': { type: 'drop-change', changeId: 'first', why: '' },
+  'record-change-serial': {
+    type: 'record-change-serial',
+    changeId: 'second',
+    which: 'new',
+    serial: 'PP3-2',
+  },
+  'show-change': {
+    type: 'show-change',
+    changeId: 'second',
+    ok: true,
+    size: { shown: 931.5, unit: 'GiB' },
+    gib: null,
+    megatransfers: null,
+    note: '',
+  },
+  'state-wish': { type: 'state-wish', fault: true, wishes: ['more-memory'] },
   find: {
     type: 'find',
     placeIds: ['m2-a'],
@@ -258,6 +300,20 @@ export function jobsAtEveryPart(): JobState[] {
     from: 0,
     count: 3,
   });
+  // At the step that drives the screws of the cover in again.
+  const atScrews = jobAt('way-out');
+  for (let n = 0; n < 40 && holesToFill(atScrews.job).length === 0; n++) {
+    const next = nextTick(atScrews.job, true);
+    if (next) atScrews.must(next);
+    atScrews.clock += 20;
+  }
+  const without = jobAt('match').must(
+    { type: 'look', at: 'm2-a', key: 'screwState', answer: 'missing' },
+    { type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3' },
+  );
+  const [first] = without.job.changes;
+  if (first)
+    without.must({ type: 'decline-extra', changeId: first.id, extraId: 'screw', instead: 'held by tape' });
   const parts = PHASES.slice(1).flatMap((phase: Phase) => {
     const begun = jobAt(phase);
     if (phase === 'hand-over') return [begun.job];
@@ -267,5 +323,10 @@ export function jobsAtEveryPart(): JobState[] {
   });
   // As jobs of before guides were kept in them.
   const old: JobState = { ...halfway.job, way: { ...halfway.job.way!, guide: null } };
-  return [cured.job, running.job, halfway.job, old, ...parts];
+  // A second drive beside the main one, where it has to show.
+  const trying = jobAt('try').job;
+  const second = trying.changes.map((one) => ({ ...one, id: 'second', kind: 'add-drive' as const }));
+  const two: JobState = { ...trying, changes: [...trying.changes, ...second] };
+  const later = [atScrews.job, without.job];
+  return [cured.job, running.job, halfway.job, old, two, ...later, ...parts];
 }

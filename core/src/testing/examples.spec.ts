@@ -5,7 +5,7 @@ import { runInNewContext } from 'node:vm';
 /** Entrances of core whose docs show them at work, by the room that exports them. */
 const ENTRANCES: Readonly<Record<string, readonly string[]>> = {
   diagnose: ['weigh', 'lookAt'],
-  fit: ['judge', 'rankAll'],
+  fit: ['judge', 'judgeSubstitute', 'rankAll'],
   formats: ['readAny'],
   identify: ['narrow'],
   job: ['decide', 'evolve', 'missing'],

@@ -204,6 +204,7 @@ export const model = (own: Partial<MachineModel> = {}): MachineModel => ({
   maker: 'Tarnwell',
   name: 'Fen 14',
   labelTexts: ['TF14-2K'],
+  body: 'folds',
   firmwareEntry: 'F2',
   tryBeforeClosing: 'Rest the cover on.',
   settings: [{ id: 'secure-boot', label: 'Secure Boot', caution: null }],

@@ -1,6 +1,6 @@
 import {
   billNow,
-  legOf,
+  isWalkedNow,
   nextTick,
   paidMinor,
   unpluggedChecks,
@@ -78,10 +78,10 @@ const ON_THE_WAY: Partial<Record<Phase, JobCommand[]>> = {
 
 /** Walks every step of the part the job is at. */
 export function walkLeg(bench: TestJob): void {
-  const leg = legOf(bench.job.phase);
   for (let tick = nextTick(bench.job, true); tick; tick = nextTick(bench.job, true)) {
     const stepId = 'stepId' in tick ? tick.stepId : null;
-    if (bench.job.way?.steps.find((step) => step.id === stepId)?.leg !== leg) return;
+    const step = bench.job.way?.steps.find((one) => one.id === stepId);
+    if (!step || !isWalkedNow(bench.job, step)) return;
     bench.must(tick);
     bench.clock += 60;
   }

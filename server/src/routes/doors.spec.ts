@@ -133,6 +133,13 @@ const LINES: Record<RouteName, Line> = {
     by: ROLES,
     body: () => ({ id: id(), item: { kind: 'part', id: PART.id }, move: { kind: 'received', quantity: 1 } }),
   },
+  putLabelled: {
+    by: ROLES,
+    body: () => ({
+      id: `hand-${id()}`,
+      labelled: { family: 'msata', maker: 'M', name: 'N', markedGb: 60, size: 'full', generation: null },
+    }),
+  },
   putItems: { by: LEAD, body: () => ({ drives: [], parts: [] }) },
   diagnosis: { by: ROLES },
   pastCases: { by: ROLES },

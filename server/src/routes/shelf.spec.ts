@@ -24,6 +24,27 @@ describe('the shelf', () => {
     await ines.post('/api/shelf/items', { drives: demoDrives(), parts: demoParts() }).expect(201);
   });
 
+  it('knows a thing in the hand by its label, once, and never writes over one that is there', async () => {
+    const labelled = {
+      family: 'm2',
+      maker: 'Skerry',
+      name: 'Q9',
+      markedGb: 2000,
+      lengthMm: 80,
+      key: 'M',
+      protocol: 'nvme',
+      generation: null,
+    };
+    const id = `hand-${randomUUID()}`;
+    const put = (own: object, as = id) =>
+      ines.post('/api/shelf/labelled', { id: as, labelled: { ...labelled, ...own } });
+    expect((await put({}).expect(201)).body).toEqual({ put: 1 });
+    expect((await put({ name: 'other' }).expect(201)).body).toEqual({ put: 0 });
+    const known = (await ines.get('/api/knowledge')).body.drives.find((one: { id: string }) => one.id === id);
+    expect(known).toMatchObject({ name: 'Q9', inStock: 0, source: 'its label, read by Ines' });
+    await put({ key: '' }, `hand-${randomUUID()}`).expect(400);
+  });
+
   it('begins with what the list says, and moves from there', async () => {
     expect((await move('received', 2).expect(201)).body.level).toMatchObject({ onShelf: 8, reserved: 0 });
     expect(await freeNow(part.id)).toBe(8);

@@ -3,6 +3,7 @@ import { jest } from '@jest/globals';
 import { nextTick, type JobCommand, type JobState } from '@petrichor/core/job';
 import { nextDemoCommand, demoJobs } from '@petrichor/demo';
 import { pino } from 'pino';
+import { finish, WALKED_MS } from '../testing/finish.js';
 import { anIntake } from '../testing/intake.js';
 import { TestServer } from '../testing/server.js';
 import { benchRows } from '../store/jobs.js';
@@ -140,7 +141,10 @@ it('carries a whole job from the counter to the customer, and the Bench follows'
 
 it('leaves nothing behind of a command that was refused', async () => {
   const jobs = new JobService(server.database);
-  const job = await jobs.open(acting, { commandId: randomUUID(), intake: anIntake() });
+  const job = await jobs.open(acting, {
+    commandId: randomUUID(),
+    intake: anIntake({ serial: 'TF14-2K-55001' }),
+  });
   await expect(
     jobs.give(acting, job.id, {
       commandId: randomUUID(),
@@ -212,4 +216,29 @@ it('a tick brings its job’s row up to date in place: no index is written anew'
   expect(changed).toEqual(expect.arrayContaining(['seq', 'summary']));
   expect(changed.filter((name) => indexed.includes(name))).toEqual([]);
   client.release();
+});
+
+describe('a machine that was here before', () => {
+  it(
+    'starts from how its last job left it, in places that its model still has',
+    async () => {
+      const jobs = new JobService(server.database);
+      const serial = 'TF14-2K-55021';
+      const first = await finish(server, { serial });
+      expect(first.closed).not.toBeNull();
+      const again = await jobs.open(later(4000), {
+        commandId: randomUUID(),
+        intake: anIntake({ serial: 'tf14-2k-55021' }),
+      });
+      expect(again.found).toMatchObject({
+        'm2-a': { is: 'holds', how: 'left', note: `job ${first.number}`, holds: { label: 'Pellow P3 1 TB' } },
+      });
+      const other = await jobs.open(later(4001), {
+        commandId: randomUUID(),
+        intake: anIntake({ serial: 'TF14-2K-55022' }),
+      });
+      expect(other.found).toEqual({});
+    },
+    WALKED_MS,
+  );
 });

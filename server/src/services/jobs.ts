@@ -1,6 +1,8 @@
 import { sure } from '@petrichor/core/units';
 import type { CommandReply, GiveCommand, OpenJob } from '@petrichor/api';
+import { placesOf, type MachineModel } from '@petrichor/core/hardware';
 import {
+  asLeft,
   decide,
   evolve,
   fitCaseOf,
@@ -36,6 +38,7 @@ import type { Feed } from './feed.js';
 import { followUp } from './follow-up.js';
 import { JobCache } from './job-cache.js';
 import { drawLedger } from './ledger-draw.js';
+import { lastJobOf } from './ledger.js';
 import { lookedUp } from './look-ups.js';
 import { askedHash, isRepeat } from './repeat.js';
 import { sameCustomer } from '../store/customers.js';
@@ -90,10 +93,28 @@ export class JobService {
         number,
         intake: await this.withCustomer(tx, intake),
       };
-      return (await this.write(tx, null, acting, { commandId, hash }, [opened])).job;
+      const left = await this.asLeft(tx, acting.workshopId, intake, model);
+      return (await this.write(tx, null, acting, { commandId, hash }, [opened, ...left])).job;
     });
     this.cache.keep(acting.workshopId, job);
     return job;
+  }
+
+  /** A machine that comes back starts from how its last job here left it; what is found corrects it. */
+  private async asLeft(
+    tx: WorkshopTx,
+    workshopId: string,
+    intake: Intake,
+    model: MachineModel,
+  ): Promise<JobEvent[]> {
+    const jobId = await lastJobOf(tx, intake);
+    if (jobId === null) return [];
+    const job = await this.load(tx, workshopId, jobId);
+    const left = asLeft(job);
+    return placesOf(model, job.variantId).flatMap(({ id, label }): JobEvent[] => {
+      const found = left[id];
+      return found ? [{ type: 'found', places: [{ id, label }], found }] : [];
+    });
   }
 
   /**

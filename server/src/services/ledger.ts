@@ -181,19 +181,37 @@ const filterOf = ({ state, modelId, from, to, comebacks }: LedgerQuery): LedgerF
 
 /** Every job of a machine or of a drive, by its serial, the newest first. */
 export const historyOf = (database: Database, workshopId: string, serial: string): Promise<LedgerRow[]> =>
-  database.inWorkshop(workshopId, async (tx) => {
-    const word = wholeSerial(serial);
-    const numbers = await jobsWithWords(tx, [word], FIRST_PAGE, MOST_HISTORY);
-    const rows = await rowsOf(
-      tx,
-      numbers,
-      { state: 'all', modelId: null, from: null, to: null, comebacks: false },
-      MOST_HISTORY,
-    );
-    return rows.filter((row) =>
-      [row.serial, row.newSerial, row.oldSerial].some((one) => one !== '' && wholeSerial(one) === word),
-    );
-  });
+  database.inWorkshop(workshopId, (tx) => historyIn(tx, serial, MOST_HISTORY));
+
+async function historyIn(tx: WorkshopTx, serial: string, most: number): Promise<LedgerRow[]> {
+  const word = wholeSerial(serial);
+  const numbers = await jobsWithWords(tx, [word], FIRST_PAGE, most);
+  const rows = await rowsOf(
+    tx,
+    numbers,
+    { state: 'all', modelId: null, from: null, to: null, comebacks: false },
+    most,
+  );
+  return rows.filter((row) =>
+    [row.serial, row.newSerial, row.oldSerial].some((one) => one !== '' && wholeSerial(one) === word),
+  );
+}
+
+/** Of the jobs with a serial as many are looked at for the last one of the machine. */
+const MOST_VISITS = 20;
+
+/** The last finished job of one machine of one model; null: it was never here. */
+export async function lastJobOf(
+  tx: WorkshopTx,
+  { serial, modelId }: { readonly serial: string; readonly modelId: string },
+): Promise<string | null> {
+  const rows = await historyIn(tx, serial, MOST_VISITS);
+  const own = rows.find(
+    (row) =>
+      row.closedAt !== null && row.modelId === modelId && wholeSerial(row.serial) === wholeSerial(serial),
+  );
+  return own?.id ?? null;
+}
 
 export const figuresBehind = (
   database: Database,

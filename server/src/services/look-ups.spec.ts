@@ -17,7 +17,7 @@ const all: Knowledge = {
       causes: shipped.causes.map((one) => ({ ...one, say: `${one.say}, as we call it` })),
     };
   },
-  policy: () => ({ unplugBattery: 'always', drainSeconds: 40, tryBeforeClosing: false }),
+  policy: () => ({ unplugBattery: 'always', drainSeconds: 40, tryBeforeClosing: false, oneAtATime: false }),
   pricing: () => ({ ...new TestJob().pricing, hourMinor: 12_345, lookingMinor: 4321 }),
 };
 

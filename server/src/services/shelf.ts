@@ -1,5 +1,6 @@
 import { sure } from '@petrichor/core/units';
-import type { MoveStock, PutItems, ShelfReply, StockEntry } from '@petrichor/api';
+import type { MoveStock, PutItems, PutLabelled, ShelfReply, StockEntry } from '@petrichor/api';
+import { driveFromLabel, isLabelledDrive, partFromLabel } from '@petrichor/core/hardware';
 import { stockClaim, type JobState } from '@petrichor/core/job';
 import {
   applyMove,
@@ -14,7 +15,7 @@ import { randomUUID } from 'node:crypto';
 import { stringify } from 'safe-stable-stringify';
 import { Refused } from '../refused.js';
 import type { Database, WorkshopTx } from '../store/database.js';
-import { putDrives, putParts } from '../store/knowledge.js';
+import { addDrives, addParts, putDrives, putParts } from '../store/knowledge.js';
 import { heldBy, insertMove, levels, lockItem, moveOf, movesOf, putLevel } from '../store/shelf.js';
 import type { Acting } from './acting.js';
 
@@ -60,6 +61,19 @@ export async function moveIn(tx: WorkshopTx, { by, at }: Acting, id: string, ite
   await putLevel(tx, item, moved.level, freeOf(moved.level));
   return moved;
 }
+
+/** A thing in the hand; one that is there already, or was sent twice, stays as it is. */
+export const putLabelled = (
+  database: Database,
+  { workshopId, by }: Acting,
+  { id, labelled }: PutLabelled,
+): Promise<number> =>
+  database.inWorkshop(workshopId, async (tx) => {
+    const source = `its label, read by ${by.name}`;
+    return isLabelledDrive(labelled)
+      ? addDrives(tx, [driveFromLabel(labelled, id, source)])
+      : addParts(tx, [partFromLabel(labelled, id, source)]);
+  });
 
 /** Documents from a table. What they say of the count is a count of the shelf, and is kept as such. */
 export const putItems = (database: Database, acting: Acting, { drives, parts }: PutItems): Promise<number> =>

@@ -104,6 +104,25 @@ export async function putParts(tx: WorkshopTx, parts: readonly Part[]): Promise<
   await put(tx, 'part', parts);
 }
 
+/** How many are new: one of the same id stays as it is. */
+export const addDrives = (tx: WorkshopTx, drives: readonly Drive[]): Promise<number> =>
+  add(tx, 'drive', drives);
+export const addParts = (tx: WorkshopTx, parts: readonly Part[]): Promise<number> => add(tx, 'part', parts);
+
+async function add(
+  tx: WorkshopTx,
+  table: 'drive' | 'part',
+  documents: readonly { id: string }[],
+): Promise<number> {
+  const { rowCount } = await tx.query(
+    `insert into ${table} (workshop_id, id, document)
+     select current_workshop(), d ->> 'id', d from jsonb_array_elements($1) as d
+     on conflict (workshop_id, id) do nothing`,
+    [JSON.stringify(documents)],
+  );
+  return rowCount ?? 0;
+}
+
 const put = (
   tx: WorkshopTx,
   table: 'machine_model' | 'drive' | 'part',

@@ -8,6 +8,7 @@ import {
   type MemoryBayFacts,
 } from '../../hardware/index.js';
 import type * as z from 'zod';
+import type { Finding } from '../finding.js';
 import { judgeBattery } from './battery.js';
 import { judgeMemory } from './memory.js';
 import { judgeWireless } from './wireless.js';
@@ -104,4 +105,36 @@ describe('battery', () => {
   ] as const)('one %s', (_, own, outcome) =>
     expect(outcomeOf(judgeBattery(place, battery(own)))).toBe(outcome),
   );
+
+  const unread = { connector: null, wireOrder: null, lengthMm: null, widthMm: null, heightMm: null };
+  const SAME = { 'battery-size': 'same', 'battery-plug': 'same', 'battery-wires': 'same' };
+  const asks = (findings: Finding[]) => findings.flatMap(({ settles }) => settles?.key ?? []);
+
+  it('by its label alone asks for what decides, one look after the other, and is judged by them', () => {
+    for (const at of [place, null]) {
+      const none = judgeBattery(at, battery(unread));
+      expect(outcomeOf(none)).toBe('unknown');
+      expect(asks(none)).toEqual(['battery-size', 'battery-plug', 'battery-wires']);
+      expect(outcomeOf(judgeBattery(at, battery(unread), SAME))).toBe('fits');
+      for (const key of Object.keys(SAME))
+        expect(outcomeOf(judgeBattery(at, battery(unread), { ...SAME, [key]: 'other' }))).toBe('no');
+    }
+  });
+
+  it('what an eye saw beside the old one stands above what the model says', () =>
+    expect(outcomeOf(judgeBattery(place, battery({ connector: '8-pin' }), { 'battery-plug': 'same' }))).toBe(
+      'fits',
+    ));
+
+  it('of a wireless card asks for notch and leads where nobody noted the socket', () => {
+    const card = WirelessSchema.parse({ ...shelf, kind: 'wireless', key: 'E', antennas: 2, deviceId: null });
+    expect(asks(judgeWireless(null, card))).toEqual(['wireless-notch', 'wireless-leads']);
+    const seen = { 'wireless-notch': 'same', 'wireless-leads': 'other' };
+    expect(judgeWireless(null, card, seen).map(({ outcome }) => outcome)).toEqual([
+      'fits',
+      'extras',
+      'unknown',
+    ]);
+    expect(outcomeOf(judgeWireless(null, card, { 'wireless-notch': 'other' }))).toBe('no');
+  });
 });

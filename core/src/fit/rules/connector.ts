@@ -14,6 +14,7 @@ const SAY: Readonly<Record<Connector, string>> = {
 export const connector: Rule = {
   id: 'connector',
   name: 'Connector',
+  restsOn: ['connector'],
   isFinal: true,
   at({ slot }) {
     if (!isBay(slot)) return null;

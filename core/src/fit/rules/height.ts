@@ -20,6 +20,7 @@ import { sameFamily, type Rule } from '../rule.js';
 export const height: Rule = {
   id: 'height',
   name: 'Height',
+  restsOn: ['coverAt', 'standOff', 'roomHeight'],
   alwaysSaid: true,
   at(place) {
     const { slot } = place;

@@ -6,6 +6,7 @@ import { oncePer, type Rule } from '../rule.js';
 export const key: Rule = {
   id: 'key',
   name: 'Key',
+  restsOn: ['key'],
   isFinal: true,
   at({ slot }) {
     if (slot.kind !== 'm2') return null;

@@ -8,6 +8,7 @@ import { oncePer, type Rule } from '../rule.js';
 export const lengthAndPost: Rule = {
   id: 'length-and-post',
   name: 'Length, post',
+  restsOn: ['post'],
   at(place) {
     const { slot } = place;
     if (slot.kind === 'm2')

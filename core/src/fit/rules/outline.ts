@@ -34,6 +34,7 @@ const TELL_APART: Partial<Record<string, string>> = {
 export const outline: Rule = {
   id: 'outline',
   name: 'Outline',
+  restsOn: ['roomLength', 'roomWidth'],
   isFinal: true,
   at(place) {
     const { slot } = place;

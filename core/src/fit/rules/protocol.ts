@@ -8,6 +8,7 @@ const SAY = { nvme: 'NVMe', sata: 'SATA', pata: 'PATA' } as const;
 export const protocol: Rule = {
   id: 'protocol',
   name: 'Speaks',
+  restsOn: ['protocols'],
   isFinal: true,
   at({ slot }) {
     const heard = protocolsOf(slot);

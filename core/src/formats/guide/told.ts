@@ -7,7 +7,8 @@ import {
   type Slot,
   type TakenThing,
 } from '../../hardware/index.js';
-import { buildWay, overlengths, type WayStep } from '../../teardown/index.js';
+import { buildWay, UNTRIED } from '../../opening/index.js';
+import { isTaking, overlengths, type WayStep } from '../../teardown/index.js';
 
 /** A guide as it is read rather than walked: what all its written forms are made from. */
 interface ToldGuide {
@@ -58,7 +59,7 @@ export function tellGuide(model: MachineModel): ToldGuide {
       ? model.cautions
       : [...model.cautions, MANUAL_FIRST],
     ways: slotsOf(model, null).flatMap((slot) => {
-      const way = slot.reach.length > 0 ? buildWay(model, slot, []) : null;
+      const way = slot.reach.length > 0 ? buildWay(model, slot, [], UNTRIED) : null;
       return way?.ok ? [tellWay(slot, way.steps)] : [];
     }),
     hazards: overlengths(guide).map((one) => one.sentence),
@@ -93,7 +94,7 @@ function tellStep(step: WayStep): ToldStep {
             `Clips: start at ${step.clips.startAt}, no deeper than ${step.clips.deepestMm} mm.${step.clips.note ? ` ${step.clips.note}` : ''}`,
           ]
         : []),
-      ...step.moves.map((thing) => sayThing(thing, step.leg === 'in')),
+      ...step.moves.map((thing) => sayThing(thing, isTaking(step))),
       ...(step.live ? ['The machine still has power here.'] : []),
       ...step.checks.map((check) => `Look: ${check}`),
       ...(step.waitSeconds ? [`Wait ${step.waitSeconds} s.`] : []),

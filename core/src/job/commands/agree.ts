@@ -1,17 +1,12 @@
 import * as z from 'zod';
 import { judge, type Place, type Verdict } from '../../fit/index.js';
-import {
-  billOf,
-  depositOf,
-  optionOf,
-  OptionKindSchema,
-  type Besides,
-  type QuoteOption,
-} from '../../quote/index.js';
+import { billOf, depositOf, optionOf, OptionKindSchema, type QuoteOption } from '../../quote/index.js';
 import { oneLine } from '../../units/index.js';
 import { AGREED_HOW, type Offer } from '../shape/agreement.js';
-import { linesSince, sayThing } from '../reading/agreement.js';
+import { linesSince } from '../reading/agreement.js';
 import type { JobEvent } from '../events/index.js';
+import { besidesOf } from '../reading/besides.js';
+import { withDeclined } from '../reading/declined.js';
 import { handsOn } from '../reading/hands-on.js';
 import { isUnfitToStay } from '../reading/old-drive.js';
 import { isBefore } from '../shape/phases.js';
@@ -21,7 +16,6 @@ import { hasWalked } from '../reading/walk.js';
 import { accept, ANYONE, HANDS, command, refuse, type Context, type Decision } from './define.js';
 import { choose } from './match.js';
 import { drivesIn, mainDrive } from '../reading/changes.js';
-import { sayChange } from '../reading/say-change.js';
 import { FIRST_CHANGE, type Change } from '../shape/change.js';
 import type { Drive } from '../../hardware/index.js';
 import { driveChange } from '../shape/thing.js';
@@ -108,21 +102,11 @@ const asIf = (
   };
 };
 
-function besidesOf({ id, thing, verdict, ...change }: Change): Besides {
-  const own = thing?.drive ?? thing?.part ?? null;
-  const waitDays = thing?.from !== 'shelf' || own === null || own.inStock > 0 ? 0 : own.leadDays;
-  return {
-    changeId: id,
-    say: sayChange({ ...change, thing }),
-    thing: thing && {
-      label: sayThing(thing),
-      isDrive: thing.drive !== null,
-      netMinor: thing.priceMinor,
-      waitDays,
-    },
-    extras: verdict?.extras ?? [],
-  };
-}
+/** What this job has reserved of a drive counts as there. */
+const heldOf = (job: JobState, driveId: string): number =>
+  drivesIn(job).find((one) => one.drive.id === driveId)?.drive.inStock ?? 0;
+
+const REFUSED: ReadonlySet<Verdict['outcome']> = new Set(['no', 'unknown']);
 
 /** The drive of an option, judged today; or why it cannot be offered. */
 function driveOf(
@@ -137,14 +121,13 @@ function driveOf(
   const shelved = knowledge.drive(driveId);
   if (!place || !shelved) return 'That drive or slot is no longer known. Load the page again.';
   const now = drivesIn(job).find((one) => one.drive.id === driveId && one.slot.id === slotId);
-  const held = drivesIn(job).find((one) => one.drive.id === driveId)?.drive.inStock ?? 0;
-  const drive = { ...withMeasured(shelved, job), inStock: Math.max(shelved.inStock, held) };
-  const verdict = judge(place, drive);
+  const drive = { ...withMeasured(shelved, job), inStock: Math.max(shelved.inStock, heldOf(job, driveId)) };
+  const change = now?.change;
+  const verdict = withDeclined(judge(place, drive), change?.declined ?? []);
   // What a lead took against the verdict is fitted and paid for like anything else.
-  const taken = (now?.override ?? null) !== null;
-  if (!taken && (verdict.outcome === 'no' || verdict.outcome === 'unknown'))
+  if (!change?.override && REFUSED.has(verdict.outcome))
     return `${drive.maker} ${drive.name} cannot be offered: ${verdict.because}`;
-  const thing = now?.change.thing;
+  const thing = change?.thing;
   return thing && thing.from !== 'shelf'
     ? { place, drive, verdict, netMinor: thing.priceMinor, isHere: true }
     : { place, drive, verdict };

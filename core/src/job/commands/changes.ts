@@ -2,50 +2,18 @@ import * as z from 'zod';
 import type { Verdict } from '../../fit/index.js';
 import { isDrivePlace, type MachinePlace, type Part, type Slot } from '../../hardware/index.js';
 import { oneLine } from '../../units/index.js';
-import type { JobEvent } from '../events/index.js';
 import { changeById } from '../reading/changes.js';
+import { withDeclined } from '../reading/declined.js';
+import { movedVerdict } from '../reading/moved-verdict.js';
 import { partVerdict } from '../reading/part-verdict.js';
 import { placesOfJob } from '../reading/place-of.js';
+import { goesAt, TAKES, type Takes } from '../reading/takes.js';
 import { hasWalked } from '../reading/walk.js';
-import {
-  bareChange,
-  ChangeKindSchema,
-  ThingSourceSchema,
-  type Change,
-  type ChangeKind,
-} from '../shape/change.js';
+import { bareChange, ChangeKindSchema, ThingSourceSchema, type Change } from '../shape/change.js';
 import { partThing } from '../shape/thing.js';
 import type { JobState } from '../shape/state.js';
 import { accept, HANDS, command, refuse, type Context, type Decision } from './define.js';
-
-/** The event that puts a change as it is now planned into the job's list. */
-export function planned(change: Change): JobEvent {
-  const { by: _by, at: _at, fitted: _fitted, judged: _judged, ...rest } = change;
-  const { originalRefitted: _refitted, partReturned: _returned, ...own } = rest;
-  return { type: 'change-planned', change: own };
-}
-
-interface Takes {
-  /** Kinds of places where it is done; null: of the machine as a whole. */
-  readonly places: readonly MachinePlace['kind'][] | 'drive' | 'any' | null;
-  /** Kinds of parts that go in; empty: none does. */
-  readonly parts: readonly Part['kind'][];
-  /** Whether it may be done without a part. */
-  readonly without: boolean;
-}
-
-/** What each kind of change is done with, and where. */
-const TAKES: Readonly<Record<Exclude<ChangeKind, 'replace-drive' | 'add-drive'>, Takes>> = {
-  'take-out-drive': { places: 'drive', parts: [], without: true },
-  'move-drive': { places: 'drive', parts: [], without: true },
-  'leave-unplugged': { places: 'drive', parts: [], without: true },
-  memory: { places: ['memory'], parts: ['memory'], without: false },
-  battery: { places: ['battery'], parts: ['battery'], without: false },
-  wireless: { places: ['wireless'], parts: ['wireless'], without: false },
-  cooling: { places: ['cooler'], parts: ['paste', 'pad'], without: true },
-  cure: { places: null, parts: [], without: true },
-  look: { places: 'any', parts: [], without: true },
-};
+import { judgedNow, planned, withOthersJudged } from './judged-again.js';
 
 const price = z.number('Type the price.').int().min(0, 'Not below 0.').max(100_000_000).nullable();
 
@@ -81,14 +49,20 @@ export const planChange = command('plan-change', {
     const part = context.knowledge.parts().find((one) => one.id === command.partId);
     if (!part && (command.partId || !takes.without)) return refuse('unknown-part');
     if (part && !takes.parts.includes(part.kind)) return refuse('other-part', { name: part.name });
-    const verdict = part ? partVerdict(model, job, command.placeId, part) : null;
-    const refused = part && verdict ? partAgainst(part, verdict, command, context) : null;
+    const verdict = part
+      ? partVerdict(model, job, command.placeId, part)
+      : movedVerdict(model, job, { ...command, slot: place && isDrivePlace(place) ? place : null });
+    const refused = verdict ? thingAgainst(part, verdict, command, context) : null;
     if (refused) return refused;
-    return accept(planned(changeOf(command, place, part, verdict, context)));
+    return accept(
+      ...withOthersJudged(job, [planned(changeOf(command, place, part, verdict, context))], context),
+    );
   },
 });
 
 type Asked = z.infer<z.ZodObject<typeof ASKED>>;
+
+const isOfDrives = ({ places }: Takes): boolean => places === 'drive' || places === 'boxed-drive';
 
 /** What is wrong about where it is to be done. */
 function placeAgainst(
@@ -98,15 +72,12 @@ function placeAgainst(
   place: MachinePlace | undefined,
   places: readonly MachinePlace[],
 ): Decision | null {
-  if (!place) return asked.placeId === null && takes.places !== 'drive' ? null : refuse('unknown-place');
+  if (!place) return asked.placeId === null && !isOfDrives(takes) ? null : refuse('unknown-place');
   if (!goesAt(takes, place)) return refuse('other-place', { place: place.label });
   const other = job.changes.find((one) => one.id !== asked.changeId && one.placeId === place.id);
   if (other && asked.kind !== 'look') return refuse('place-taken', { place: place.label, kind: other.kind });
-  return takes.places === 'drive' && isDrivePlace(place) ? driveAgainst(asked, place, places) : null;
+  return isOfDrives(takes) && isDrivePlace(place) ? driveAgainst(asked, place, places) : null;
 }
-
-const goesAt = ({ places }: Takes, place: MachinePlace): boolean =>
-  places === 'any' || (places === 'drive' ? isDrivePlace(place) : (places?.includes(place.kind) ?? false));
 
 /** What speaks against doing it with the drive that is in a place. */
 function driveAgainst(
@@ -122,18 +93,19 @@ function driveAgainst(
 }
 
 /** What the verdict and the shelf say against it. */
-function partAgainst(
-  part: Part,
+function thingAgainst(
+  part: Part | undefined,
   { outcome, because, findings }: Verdict,
   { from = 'shelf', reason }: Asked,
   { roles }: Pick<Context, 'roles'>,
 ): Decision | null {
   const impossible = findings.find((one) => one.isFinal);
   if (impossible) return refuse('impossible', { because: impossible.sentence });
-  const open = outcome === 'no' || outcome === 'unknown';
+  // What nobody can tell of a drive before it is out is looked at on the way.
+  const open = outcome === 'no' || (outcome === 'unknown' && part !== undefined);
   if (open && (reason === undefined || !roles.includes('lead')))
     return refuse(outcome === 'no' ? 'does-not-go' : 'cannot-say', { because });
-  return from === 'shelf' && part.inStock < 1 && part.leadDays === null
+  return part && from === 'shelf' && part.inStock < 1 && part.leadDays === null
     ? refuse('part-not-in-stock', { name: part.name })
     : null;
 }
@@ -153,14 +125,62 @@ function changeOf(
   return bareChange({ id, kind, ...where, thing, verdict, override, original, at, by });
 }
 
+/** Something that the verdict asks for is not done, and what is done instead. */
+export const declineExtra = command('decline-extra', {
+  shape: {
+    changeId: z.string(),
+    extraId: z.string(),
+    instead: oneLine().min(3, 'Say what is done instead.').max(80),
+  },
+  by: HANDS,
+  decide: (job, { changeId, extraId, instead }, { at, by }) => {
+    const change = changeById(job, changeId);
+    const extra = change?.verdict?.extras.find((one) => one.id === extraId);
+    if (!change || !extra) return refuse('unknown-extra');
+    if (hasWalked(job) || change.fitted) return refuse('way-begun');
+    const declined = [
+      ...change.declined.filter((one) => one.extraId !== extraId),
+      { extraId, label: labelOf(change, extra), instead, at, by },
+    ];
+    return accept(planned({ ...change, declined, verdict: withDeclined(asJudged(change), declined) }));
+  },
+});
+
+/** What it was called before something else was to be done in its place. */
+const labelOf = ({ declined }: Change, { id, label }: { id: string; label: string }): string =>
+  declined.find((one) => one.extraId === id)?.label ?? label;
+
+/** The verdict with the labels that it had. */
+const asJudged = (change: Change): Change['verdict'] =>
+  change.verdict && {
+    ...change.verdict,
+    extras: change.verdict.extras.map((extra) => ({ ...extra, label: labelOf(change, extra) })),
+  };
+
+/** It is done after all, as the verdict asks. */
+export const takeExtra = command('take-extra', {
+  shape: { changeId: z.string(), extraId: z.string() },
+  by: HANDS,
+  asks: ['model', 'parts'],
+  decide: (job, { changeId, extraId }, context) => {
+    const change = changeById(job, changeId);
+    if (!change?.declined.some((one) => one.extraId === extraId)) return refuse('unknown-extra');
+    if (hasWalked(job) || change.fitted) return refuse('way-begun');
+    const declined = change.declined.filter((one) => one.extraId !== extraId);
+    const again = judgedNow(job, { ...change, declined }, context);
+    return again ? accept(planned(again)) : refuse('unknown-place');
+  },
+});
+
 /** A change that is not made after all. */
 export const dropChange = command('drop-change', {
   shape: { changeId: z.string(), why: z.string().trim().max(200).default('') },
   by: HANDS,
-  decide: (job, { changeId, why }) => {
+  asks: ['model', 'parts'],
+  decide: (job, { changeId, why }, context) => {
     const change = changeById(job, changeId);
     if (!change) return refuse('unknown-change');
     if (hasWalked(job) || change.fitted) return refuse('way-begun');
-    return accept({ type: 'change-dropped', changeId, why });
+    return accept(...withOthersJudged(job, [{ type: 'change-dropped', changeId, why }], context));
   },
 });

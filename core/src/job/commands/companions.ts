@@ -9,7 +9,8 @@ import {
   type Finding,
 } from '../../fit/index.js';
 import { companionsOf, type MachineModel, type Part } from '../../hardware/index.js';
-import { companionsIn } from '../reading/changes.js';
+import { rollableIn } from '../reading/changes.js';
+import { originalOf } from '../reading/old-drives.js';
 import { CompanionKindSchema } from '../shape/companion.js';
 import { accept, HANDS, command, refuse } from './define.js';
 
@@ -89,7 +90,7 @@ export const judgeTrial = command('judge-companion', {
   },
   by: HANDS,
   decide: (job, { companionId, outcome, note }) => {
-    const one = companionsIn(job).find((known) => known.id === companionId);
+    const one = rollableIn(job).find((known) => known.id === companionId);
     if (!one) return refuse('unknown-companion');
     if (one.judged !== null) return refuse('judged', { label: one.thing?.label ?? '' });
     if (outcome === 'rolled-back' && note.length < 3) return refuse('why-not-working');
@@ -105,10 +106,11 @@ export const undoCompanion = command('undo-companion', {
   },
   by: HANDS,
   decide: (job, { companionId, step }) => {
-    const one = companionsIn(job).find((known) => known.id === companionId);
+    const one = rollableIn(job).find((known) => known.id === companionId);
+    const original = one ? originalOf(job, one) : '';
     if (one?.judged?.outcome !== 'rolled-back') return refuse('not-rolled-back');
-    if (step === 'part-returned' && one.original !== '' && !one.originalRefitted)
-      return refuse('original-first', { original: one.original });
+    if (step === 'part-returned' && original !== '' && !one.originalRefitted)
+      return refuse('original-first', { original });
     if (step === 'original-refitted' ? one.originalRefitted : one.partReturned) return refuse('done');
     return accept({ type: 'companion-undone', companionId, step });
   },

@@ -1,15 +1,16 @@
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
 import { levelOn } from '../../move/index.js';
-import { buildOpening } from '../../teardown/index.js';
+import { buildOpening } from '../../opening/index.js';
 import { missing } from '../gates/index.js';
 import { NoteKindSchema, NoteSchema } from '../shape/note.js';
 import { isBefore, PhaseSchema } from '../shape/phases.js';
-import { phaseAfter, phaseBefore } from '../reading/phases.js';
+import { hasMoreRounds, phaseAfter, phaseBefore } from '../reading/phases.js';
 import { isHere } from '../reading/custody.js';
+import { oldDrives } from '../reading/old-drives.js';
 import { OldDriveFateSchema, SanitisedSchema } from '../shape/custody.js';
 import { isUnfitToStay, mediumKnown } from '../reading/old-drive.js';
-import { slotsOfJob } from '../reading/place-of.js';
+import { foundForWay } from '../reading/found-for-way.js';
 import type { JobState } from '../shape/state.js';
 import { sayItem, stillOut } from '../reading/tray.js';
 import { hasWalked } from '../reading/walk.js';
@@ -35,19 +36,19 @@ export const advance = command('advance', {
     // another now.
     return next === 'way-in' && !hasWalked(job)
       ? planAndEnter(job, context)
-      : accept({ type: 'phase-entered', phase: next });
+      : accept({ type: 'phase-entered', phase: next, round: roundAfter(job) });
   },
 });
+
+/** Once what is in was tried, the next round's changes come. */
+const roundAfter = (job: JobState): number => (job.way?.round ?? 1) + (hasMoreRounds(job) ? 1 : 0);
 
 function planAndEnter(job: JobState, { knowledge }: Context<'model' | 'policy'>): Decision {
   const model = knowledge.model(job.intake.modelId);
   const targets = model ? targetsOf(model, job) : [];
   if (!model || targets.length === 0) return refuse('no-model');
   const policy = knowledge.policy();
-  const way = buildOpening(model, targets, {
-    policy,
-    slots: slotsOfJob(model, job),
-  });
+  const way = buildOpening(model, targets, foundForWay(model, job, policy));
   return enterWay(model.guide, way, null, policy.tryBeforeClosing);
 }
 
@@ -70,7 +71,7 @@ export const returnTo = command('return-to', {
     const neighbours = phase === before;
     const handsBetween = !isBefore(phase, 'way-in') && isBefore(phase, 'set-up') && !neighbours;
     if (handsBetween) return refuse('one-at-a-time', { from: job.phase, to: before });
-    return accept({ type: 'phase-entered', phase });
+    return accept({ type: 'phase-entered', phase, round: job.way?.round ?? 1 });
   },
 });
 
@@ -122,25 +123,27 @@ export const settleOldDrive = command('settle-old-drive', {
     /** `medium`: of a drive that nothing on the job tells the kind of. */
     sanitised: SanitisedSchema.omit({ level: true }).nullable().optional(),
     note: z.string().trim().max(300),
+    /** Of the change whose place it came from; unset: the one that the main drive came in for. */
+    changeId: z.string().optional(),
   },
   by: ANYONE,
   closedToo: true,
-  decide: (job, { fate, until, sanitised, note: words }) => {
+  decide: (job, { fate, until, sanitised, note: words, changeId = '' }) => {
     if (job.phase !== 'hand-over') return refuse('settled-at-hand-over');
-    if (job.closed && !isHere(job)) return refuse('gone', { what: 'The old drive' });
-    const out = stillOut(job).some((item) => item.kind === 'drive');
-    if (fate === 'stays-in-use' && out) return refuse('is-out');
-    if (fate === 'stays-in-use' && isUnfitToStay(job)) return refuse('unfit');
+    const against =
+      driveAgainst(job, changeId) ?? (fate === 'stays-in-use' ? stayAgainst(job, changeId) : null);
+    if (against) return against;
     if (fate === 'kept-as-fallback' && !until) return refuse('until');
     if (fate !== 'sanitised')
-      return accept({ type: 'old-drive-settled', fate, until, sanitised: null, note: words });
+      return accept({ type: 'old-drive-settled', changeId, fate, until, sanitised: null, note: words });
     if (!sanitised) return refuse('method');
-    const medium = sanitised.medium ?? mediumKnown(job);
+    const medium = sanitised.medium ?? (changeId === '' ? mediumKnown(job) : null);
     if (!medium) return refuse('medium');
     const level = levelOn(sanitised.method, medium);
     if (level === null) return refuse('no-effect');
     return accept({
       type: 'old-drive-settled',
+      changeId,
       fate,
       until: null,
       sanitised: { ...sanitised, medium, level },
@@ -148,6 +151,19 @@ export const settleOldDrive = command('settle-old-drive', {
     });
   },
 });
+
+/** It is none of this job's, or gone with its customer. */
+function driveAgainst(job: JobState, changeId: string): Decision | null {
+  if (changeId !== '' && !oldDrives(job).some((one) => one.changeId === changeId))
+    return refuse('unknown-change');
+  return job.closed && !isHere(job, changeId) ? refuse('gone', { what: 'The old drive' }) : null;
+}
+
+/** What speaks against an old drive staying in use. */
+function stayAgainst(job: JobState, changeId: string): Decision | null {
+  if (stillOut(job).some((item) => item.kind === 'drive')) return refuse('is-out');
+  return changeId === '' && isUnfitToStay(job) ? refuse('unfit') : null;
+}
 
 /** Things of the tray that a sentence names. */
 const MOST_NAMED = 3;

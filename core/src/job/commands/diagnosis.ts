@@ -251,7 +251,7 @@ export const cure = command('cure', {
     if (job.conclusion?.remedy.kind !== 'no-drive') return refuse('needs-drive');
     return accept(
       { type: 'cured', what, checked, looking: knowledge.pricing() },
-      { type: 'phase-entered', phase: 'prove' },
+      { type: 'phase-entered', phase: 'prove', round: 1 },
     );
   },
 });

@@ -1,5 +1,6 @@
 import type { Guide } from '../../hardware/index.js';
-import type { PlanFault, Start, Way } from '../../teardown/index.js';
+import type { Way } from '../../opening/index.js';
+import type { PlanFault, Start } from '../../teardown/index.js';
 import type { WayState } from '../shape/state.js';
 import { accept, refuse, type Decision } from './define.js';
 
@@ -17,6 +18,7 @@ export function enterWay(
 ): Decision {
   if (!way.ok) return refuse('no-way', { problem: way.problem });
   const { version: guideVersion, layers } = guide;
+  const { rounds, because } = way;
   const start: Start = tryFirst ? way.start : { possible: false, because: 'policy', out: [] };
   return accept(
     {
@@ -28,7 +30,9 @@ export function enterWay(
       scouting,
       tryBeforeClosing: start.possible,
       start,
+      rounds: start.possible ? rounds.map((one) => [...new Set(one)]) : [],
+      because: [...because],
     },
-    { type: 'phase-entered', phase: 'way-in' },
+    { type: 'phase-entered', phase: 'way-in', round: 1 },
   );
 }

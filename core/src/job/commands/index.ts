@@ -19,9 +19,12 @@ import * as runs from './runs.js';
 import * as safeguard from './safeguard.js';
 import * as scout from './scout.js';
 import * as sealed from './sealed.js';
+import * as shown from './shown.js';
 import * as stop from './stop.js';
+import * as substitutes from './substitutes.js';
 import * as turnBack from './turn-back.js';
 import * as way from './way.js';
+import * as wish from './wish.js';
 import type { CommandDefinition } from './define.js';
 
 /** Every file of commands. A new one stands here; a command in one of them stands nowhere else. */
@@ -45,9 +48,12 @@ const FILES = [
   safeguard,
   scout,
   sealed,
+  shown,
   stop,
+  substitutes,
   turnBack,
   way,
+  wish,
 ] as const;
 
 type DefinitionsIn<File> = File extends unknown

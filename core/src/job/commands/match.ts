@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import {
+  besideAt,
   FIRMWARE_LOOKS,
+  isBeside,
   judge,
   linkOf,
   NeedSchema,
@@ -15,11 +17,13 @@ import { OF_MODEL, placeOf, slotsOfJob, withMeasured } from '../reading/place-of
 import type { JobState } from '../shape/state.js';
 import { hasWalked } from '../reading/walk.js';
 import { accept, HANDS, command, refuse, type Context, type Decision } from './define.js';
+import { withDeclined } from '../reading/declined.js';
 import { changeById, drivesIn, mainDrive } from '../reading/changes.js';
-import { FIRST_CHANGE, ThingSourceSchema } from '../shape/change.js';
-import type { Drive } from '../../hardware/index.js';
+import { FIRST_CHANGE, ThingSourceSchema, type Change } from '../shape/change.js';
+import { placesOf, type Drive, type MachineModel, type Part } from '../../hardware/index.js';
 import { driveChange } from '../shape/thing.js';
-import { planned } from './changes.js';
+import type { JobEvent } from '../events/index.js';
+import { planned, withOthersJudged } from './judged-again.js';
 
 const gigabytes = z
   .number()
@@ -95,7 +99,7 @@ export const readLabel = command('read-label', {
 /** A length of the slot, or what is seen there or in the firmware. */
 export const look = command('look', {
   shape: {
-    /** A slot, or `model`. */
+    /** A slot, `model`, or a part at its place. */
     at: z.string(),
     key: z.string().max(40),
     answer: z.union([
@@ -110,20 +114,14 @@ export const look = command('look', {
     ]),
   },
   by: HANDS,
-  asks: ['model'],
-  decide: (job, { at, key, answer }, { knowledge }) => {
-    const model = knowledge.model(job.intake.modelId);
+  asks: ['model', 'parts'],
+  decide: (job, asked, context) => {
+    const model = context.knowledge.model(job.intake.modelId);
     if (!model) return refuse('unknown-model');
+    const { at, key, answer } = asked;
+    if (isBeside(key, answer)) return lookBeside(job, model, { type: 'looked', at, key, answer }, context);
     if (hasWalked(job)) return refuse('look-before-way');
-    if (at === OF_MODEL) {
-      if (key === 'variant')
-        return model.variants?.of.some((one) => one.id === answer) && typeof answer === 'string'
-          ? accept({ type: 'variant-settled', variantId: answer })
-          : refuse('unknown-variant');
-      if (FIRMWARE_LOOKS.some((one) => one === key) && (answer === 'yes' || answer === 'no'))
-        return accept({ type: 'looked', at, key, answer });
-      return refuse('unknown-look');
-    }
+    if (at === OF_MODEL) return lookAtModel(model, key, answer);
     const slot = slotsOfJob(model, job).find((one) => one.id === at);
     const found = typeof answer === 'string' ? answer : readOff(answer.with, answer.mm);
     return slot && takesLook(slot, key, found)
@@ -131,6 +129,40 @@ export const look = command('look', {
       : refuse('unknown-look');
   },
 });
+
+function lookAtModel({ variants }: MachineModel, key: string, answer: unknown): Decision {
+  if (key === 'variant')
+    return variants?.of.some((one) => one.id === answer) && typeof answer === 'string'
+      ? accept({ type: 'variant-settled', variantId: answer })
+      : refuse('unknown-variant');
+  return FIRMWARE_LOOKS.some((one) => one === key) && (answer === 'yes' || answer === 'no')
+    ? accept({ type: 'looked', at: OF_MODEL, key, answer })
+    : refuse('unknown-look');
+}
+
+/** On a visit the old one is in sight, and nothing new is in yet. */
+function lookBeside(
+  job: JobState,
+  model: MachineModel,
+  seen: Extract<JobEvent, { type: 'looked' }>,
+  context: Context<'model' | 'parts'>,
+): Decision {
+  if (hasWalked(job) && !job.way?.scouting) return refuse('look-before-way');
+  return isPartAt(model, job, seen.at, context.knowledge.parts())
+    ? accept(...withOthersJudged(job, [seen], context))
+    : refuse('unknown-look');
+}
+
+/** Whether looks of one of these parts at one of this machine's places are kept under `at`. */
+const isPartAt = (
+  model: MachineModel,
+  { variantId }: Pick<JobState, 'variantId'>,
+  at: string,
+  parts: readonly Part[],
+): boolean => {
+  const place = placesOf(model, variantId).find((one) => at.startsWith(besideAt(one.id, '')));
+  return place !== undefined && parts.some((part) => at === besideAt(place.id, part.id));
+};
 
 const choice = {
   slotId: z.string(),
@@ -173,9 +205,10 @@ export const overrideFit = command('override-fit', {
 export function choose(
   job: JobState,
   { slotId, driveId, changeId, ...source }: Choice,
-  { knowledge, at, by }: Pick<Context<'model' | 'drive' | 'parts'>, 'knowledge' | 'at' | 'by'>,
+  context: Pick<Context<'model' | 'drive' | 'parts'>, 'knowledge' | 'at' | 'by'>,
   reason: string | null,
 ): Decision {
+  const { knowledge, at, by } = context;
   if (hasWalked(job)) return refuse('other-drive-in-way');
   if (isBefore(job.phase, 'match')) return refuse('diagnose-first');
   const id = changeId ?? changeMeant(job, slotId);
@@ -184,15 +217,21 @@ export function choose(
   const place = placeOf(job, slotId, knowledge);
   const shelved = knowledge.drive(driveId);
   if (!place || !shelved) return refuse('unknown-drive-or-slot');
-  const drive = asHeld(withMeasured(shelved, job), changeById(job, id)?.thing?.drive);
-  const verdict = judge(place, drive);
+  const known = changeById(job, id);
+  const drive = asHeld(withMeasured(shelved, job), known?.thing?.drive);
+  const declined = declinedAt(known, slotId, driveId);
+  const verdict = withDeclined(judge(place, drive), declined);
   const against =
     (reason === null ? verdictAgainst(verdict) : overrideAgainst(verdict)) ??
     notToBeHad(job, place, drive, source);
   if (against) return against;
-  const own = { id, verdict, override: reason, link: linkOf(place, drive), at, by };
-  return accept(planned(driveChange(place.slot, drive, source, own)));
+  const own = { id, verdict, declined, override: reason, link: linkOf(place, drive), at, by };
+  return accept(...withOthersJudged(job, [planned(driveChange(place.slot, drive, source, own))], context));
 }
+
+/** The same drive in the same place: what is done instead of an extra stays so. */
+const declinedAt = (known: Change | undefined, slotId: string, driveId: string): Change['declined'] =>
+  known?.placeId === slotId && known.thing?.drive?.id === driveId ? known.declined : [];
 
 /** What this change has reserved counts as there. */
 const asHeld = (drive: Drive, own: Drive | null | undefined): Drive =>

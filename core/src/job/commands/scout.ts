@@ -1,13 +1,15 @@
 import * as z from 'zod';
-import { buildScouting } from '../../teardown/index.js';
+import { buildScouting } from '../../opening/index.js';
 import { isBefore } from '../shape/phases.js';
-import { slotsOfJob } from '../reading/place-of.js';
+import { foundForWay } from '../reading/found-for-way.js';
+import { placesOfJob } from '../reading/place-of.js';
 import { HANDS, command, refuse } from './define.js';
 import { enterWay } from './enter-way.js';
 
 /** Opens the machine to look and measure, and closes it again, before anything is chosen or ordered. */
 export const scout = command('scout', {
   shape: {
+    /** Of any place. */
     slotId: z.string(),
     why: z.string().trim().min(3, 'Say what you want to see in there.').max(200),
   },
@@ -18,11 +20,10 @@ export const scout = command('scout', {
     if (!isBefore(job.phase, 'way-in')) return refuse('too-late');
     if (job.phase === 'intake') return refuse('take-in-first');
     const model = knowledge.model(job.intake.modelId);
-    const slots = model ? slotsOfJob(model, job) : [];
-    const slot = slots.find((one) => one.id === slotId);
-    if (!model || !slot) return refuse('no-slot');
-    if (slot.reach.length === 0) return refuse('soldered');
-    const way = buildScouting(model, slot, { policy: knowledge.policy(), slots });
+    const place = model && placesOfJob(model, job).find((one) => one.id === slotId);
+    if (!place) return refuse('no-slot');
+    if (place.reach?.length === 0) return refuse('soldered');
+    const way = buildScouting(model, place, foundForWay(model, job, knowledge.policy()));
     return enterWay(model.guide, way, { slotId, from: job.phase, why }, false);
   },
 });

@@ -1,9 +1,10 @@
+import type { WayStep } from '../../teardown/index.js';
 import * as z from 'zod';
 import { oneLine } from '../../units/index.js';
 import { SerialSchema } from '../shape/serial.js';
 import { AlsoKindSchema, alsoSteps } from '../reading/also.js';
 import type { JobState } from '../shape/state.js';
-import { legOf, countOf, currentStep, type StepProgress } from '../reading/walk.js';
+import { isWalkedNow, legOf, countOf, currentStep, type StepProgress } from '../reading/walk.js';
 import { accept, HANDS, command, refuse, type Decision } from './define.js';
 
 /**
@@ -77,9 +78,9 @@ export const takeBackTick = command('take-back-tick', {
   decide: (job) => {
     const leg = legOf(job.phase);
     const last = job.way?.ticks.at(-1);
-    const lastLeg = job.way?.steps.find((step) => step.id === last?.stepId)?.leg;
+    const step = job.way?.steps.find((one) => one.id === last?.stepId);
     if (!leg || !last) return refuse('no-step-back');
-    if (lastLeg !== leg) return refuse('other-leg');
+    if (!step || !isWalkedNow(job, step) || isOfRoundBefore(job, step)) return refuse('other-leg');
     return accept({ type: 'tick-taken-back' });
   },
 });
@@ -110,11 +111,15 @@ export const recordSerial = command('record-serial', {
   decide: (_, { which, serial }) => accept({ type: 'serial-recorded', which, serial }),
 });
 
+/** What a start has shown is not undone by a key: it is rolled back. */
+const isOfRoundBefore = ({ way }: JobState, { leg, round }: WayStep): boolean =>
+  leg === 'swap' && round < (way?.round ?? 1);
+
 function onCurrent(job: JobState, stepId: string, decideHere: (here: StepProgress) => Decision): Decision {
   const leg = legOf(job.phase);
   if (!leg) return refuse('not-walking');
   const here = currentStep(job);
-  if (!here || here.step.leg !== leg) return refuse('leg-done');
+  if (!here || !isWalkedNow(job, here.step)) return refuse('leg-done');
   if (here.step.id !== stepId) {
     const asked = job.way?.steps.find((step) => step.id === stepId);
     return refuse('other-step', { asked: asked?.title ?? stepId, title: here.step.title });

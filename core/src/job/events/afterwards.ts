@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import { ComebackReasonSchema, SAY_COMEBACK } from '../shape/comeback.js';
 import { RemovedSchema, SAY_REMOVED } from '../shape/removed.js';
+import { outForGood } from '../reading/old-drives.js';
+import { clearItem } from '../reading/tray.js';
 import { event } from './define.js';
 import { stamp } from '../shape/stamp.js';
 import { sayDate } from '../../units/index.js';
@@ -10,6 +12,9 @@ export const removedSettled = event('removed-settled', {
   evolve: (job, { type: _, ...one }, meta) => ({
     ...job,
     removed: [...job.removed, { ...one, ...stamp(meta) }],
+    tray: outForGood(job)
+      .filter((item) => item.label === one.what)
+      .reduce((tray, item) => clearItem(tray, item.id), job.tray),
   }),
   tells: ({ what, fate, until }) =>
     `${what}: ${SAY_REMOVED[fate]}${until ? ` until ${sayDate(until)}` : ''}.`,

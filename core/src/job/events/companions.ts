@@ -2,6 +2,9 @@ import * as z from 'zod';
 import { bareChange } from '../shape/change.js';
 import { CompanionKindSchema } from '../shape/companion.js';
 import { onChange, putChange } from './on-changes.js';
+import { changeById } from '../reading/changes.js';
+import { originalOf, takenOutBy } from '../reading/old-drives.js';
+import { clearItem } from '../reading/tray.js';
 import { event } from './define.js';
 import { stamp } from '../shape/stamp.js';
 import { companion, andNote } from './tell.js';
@@ -65,14 +68,23 @@ export const companionUndone = event('companion-undone', {
     step: z.enum(['original-refitted', 'part-returned']),
   },
   touches: ['stock'],
-  evolve: (job, { companionId, step }, meta) => ({
-    ...job,
-    changes: onChange(
-      job,
-      companionId,
-      step === 'original-refitted' ? { originalRefitted: stamp(meta) } : { partReturned: stamp(meta) },
-    ),
-  }),
+  evolve: (job, { companionId, step }, meta) => {
+    if (step === 'part-returned')
+      return { ...job, changes: onChange(job, companionId, { partReturned: stamp(meta) }) };
+    const change = changeById(job, companionId);
+    return {
+      ...job,
+      // What goes back in has to be known by name afterwards, when it lies on the tray no more.
+      changes: onChange(job, companionId, {
+        originalRefitted: stamp(meta),
+        ...(change ? { original: originalOf(job, change) } : {}),
+      }),
+      tray: (change ? takenOutBy(job, change) : []).reduce(
+        (tray, item) => clearItem(tray, item.id),
+        job.tray,
+      ),
+    };
+  },
   tells: ({ companionId, step }, job) =>
     step === 'original-refitted'
       ? `Refitted what was there before ${companion(job, companionId)}.`

@@ -3,7 +3,10 @@ import { FactsSchema } from '../../units/index.js';
 import { NoteSchema, SAY_NOTE } from '../shape/note.js';
 import { PhaseSchema, SAY_PHASE } from '../shape/phases.js';
 import { OldDriveFateSchema, SanitisedSchema } from '../shape/custody.js';
+import { changeById } from '../reading/changes.js';
+import { drivesOut, oldDrivesOpen } from '../reading/old-drives.js';
 import { clearItem } from '../reading/tray.js';
+import type { JobState } from '../shape/state.js';
 import { PricingSchema } from '../../quote/index.js';
 import { event } from './define.js';
 import { stamp } from '../shape/stamp.js';
@@ -11,11 +14,16 @@ import { sayFate } from '../reading/fates.js';
 
 /** The job goes on to, or back to, a phase. */
 export const phaseEntered = event('phase-entered', {
-  shape: { phase: PhaseSchema },
+  shape: {
+    phase: PhaseSchema,
+    /** Of a change, or of a start: which round of the opening it is. */
+    round: z.number().int().min(1).default(1),
+  },
   touches: ['stock'],
-  evolve: (job, { phase }) => ({
+  evolve: (job, { phase, round }) => ({
     ...job,
     phase,
+    way: job.way && (phase === 'swap' || phase === 'try') ? { ...job.way, round } : job.way,
   }),
   tells: ({ phase }) => SAY_PHASE[phase],
 });
@@ -54,20 +62,35 @@ export const oldDriveSettled = event('old-drive-settled', {
     until: z.string().nullable(),
     sanitised: SanitisedSchema.nullable().default(null),
     note: z.string(),
+    /** Empty: the one that the main drive came in for. */
+    changeId: z.string().default(''),
   },
-  evolve: (job, { fate, until, sanitised, note }, meta) => ({
+  evolve: (job, { fate, until, sanitised, note, changeId }, meta) => ({
     ...job,
-    oldDriveFate: { fate, until, note, ...stamp(meta) },
+    oldDriveFate: changeId === '' ? { fate, until, note, ...stamp(meta) } : job.oldDriveFate,
     custody: [
       ...job.custody,
-      { fate, until, sanitised, serial: job.serials.oldDrive ?? '', note, ...stamp(meta) },
+      { changeId, fate, until, sanitised, serial: serialOf(job, changeId), note, ...stamp(meta) },
     ],
-    tray: job.tray
-      .filter((item) => item.kind === 'drive')
-      .reduce((tray, item) => clearItem(tray, item.id), job.tray),
+    tray: trayWithout(job, changeId),
   }),
   tells: (said) => `Old drive: ${sayFate(said)}`,
 });
+
+const serialOf = ({ serials, shown }: JobState, changeId: string): string =>
+  (changeId === '' ? serials.oldDrive : shown[changeId]?.oldSerial) ?? '';
+
+/** The settled drive leaves the tray; where it is the last that is open, all that lies there is it. */
+function trayWithout(job: JobState, changeId: string): JobState['tray'] {
+  const placeOf = (id: string): string | null => changeById(job, id)?.placeId ?? null;
+  const others = oldDrivesOpen(job).filter((one) => one.changeId !== changeId);
+  const theirs = new Set(others.map((one) => placeOf(one.changeId)));
+  const gone = drivesOut(job).filter(({ placeId }) => {
+    if (others.length === 0) return true;
+    return changeId === '' ? !theirs.has(placeId) : placeId === placeOf(changeId);
+  });
+  return gone.reduce((tray, { item }) => clearItem(tray, item.id), job.tray);
+}
 
 /** No repair: the machine goes back as it came. */
 export const endedEarly = event('ended-early', {

@@ -16,6 +16,8 @@ import * as orders from './orders.js';
 import * as proof from './proof.js';
 import * as safeguard from './safeguard.js';
 import * as sealed from './sealed.js';
+import * as shown from './shown.js';
+import * as substitutes from './substitutes.js';
 import * as way from './way.js';
 import type { EventDefinition, Touched } from './define.js';
 
@@ -37,6 +39,8 @@ const FILES = [
   proof,
   safeguard,
   sealed,
+  shown,
+  substitutes,
   way,
 ] as const;
 

@@ -13,7 +13,7 @@ const listing = {
   sentence: z.string(),
 };
 
-/** What firmware showed with the cover resting on. */
+/** What firmware showed before it was closed. */
 export const tried = event('tried', {
   shape: { ...listing },
   evolve: (job, { type: _, ...result }, meta) => ({

@@ -7,9 +7,10 @@ import { CountLineSchema } from '../shape/screw-count.js';
 import { isAlso } from '../reading/also.js';
 import type { JobState } from '../shape/state.js';
 import type { Tick } from '../shape/way.js';
+import { isOfSubstitute } from '../reading/substitutes.js';
 import { moveThings } from '../reading/tray.js';
 import { event } from './define.js';
-import { stamp } from '../shape/stamp.js';
+import { stamp, type Stamp } from '../shape/stamp.js';
 import { stepTitle } from './tell.js';
 import { mainDrive } from '../reading/changes.js';
 
@@ -26,10 +27,12 @@ export const wayPlanned = event('way-planned', {
       .default(null),
     tryBeforeClosing: z.boolean().default(true),
     start: StartSchema.nullable().default(null),
+    rounds: z.array(z.array(z.string())).default([]),
+    because: z.array(z.string()).default([]),
   },
   evolve: (job, { type: _, ...planned }) => ({
     ...job,
-    way: { ...planned, turnedBack: null, ticks: [], waits: {} },
+    way: { ...planned, turnedBack: null, round: 1, ticks: [], waits: {} },
     screwCount: null,
   }),
   tells: ({ steps, scouting }) =>
@@ -80,6 +83,7 @@ export const scouted = event('scouted', {
       way: null,
       screwCount: null,
       phase: from,
+      substitutes: job.substitutes.map((one) => ({ ...one, tick: null })),
       visits: [
         ...job.visits,
         {
@@ -168,10 +172,14 @@ export const tickTakenBack = event('tick-taken-back', {
   evolve: (job) => {
     const last = job.way?.ticks.at(-1);
     if (!job.way || !last) return job;
-    const tray = trayAfter(job, last, -last.count);
     const ticks = job.way.ticks.slice(0, -1);
+    const gone = job.substitutes.filter((one) => one.tick === ticks.length);
+    const tray = trayAfter(job, last, -last.count).filter(
+      (item) => !gone.some(({ id }) => isOfSubstitute(item, id)),
+    );
+    const substitutes = job.substitutes.filter((one) => one.tick !== ticks.length);
     const own = job.way.steps.find((step) => step.id === last.stepId && isAlso(step));
-    if (!own) return { ...job, way: { ...job.way, ticks }, tray };
+    if (!own) return { ...job, way: { ...job.way, ticks }, tray, substitutes };
     const steps = job.way.steps.filter((step) => step !== own && step.id !== own.mirrorOf);
     return {
       ...job,
@@ -190,6 +198,13 @@ export const serialRecorded = event('serial-recorded', {
   evolve: (job, { which, serial }) => ({ ...job, serials: { ...job.serials, [which]: serial } }),
   tells: ({ which, serial }) => `Serial of the ${which === 'oldDrive' ? 'old' : 'new'} drive: ${serial}.`,
 });
+
+/** Things that go in at a step in another way than by its tick. */
+export const put = (
+  job: JobState,
+  { stepId, key, count }: Pick<Tick, 'stepId' | 'key' | 'count'>,
+  meta: Stamp,
+): JobState => walk(job, { stepId, key, count, short: null, ...stamp(meta) });
 
 const walk = (job: JobState, tick: Tick): JobState =>
   job.way

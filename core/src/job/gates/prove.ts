@@ -4,7 +4,9 @@ import { BASELINE_CHECKS } from '../shape/baseline.js';
 import { unpluggedChecks } from '../reading/unplugged.js';
 import { verdictOfSpeed } from '../reading/verdict-of-speed.js';
 import { must, should, type Gate, type Missing } from './gate.js';
-import { companionsIn, mainDrive } from '../reading/changes.js';
+import { changesOpen } from './try.js';
+import { isWish } from '../reading/wishes.js';
+import { fittedAlone, mainDrive } from '../reading/changes.js';
 
 /**
  * What worked at intake works again; what nobody tried then is no promise now. And what it was is said, so
@@ -18,16 +20,18 @@ export const prove: Gate = (job) => {
       missing.push(should('unplugged', { about: id }, { what: say }));
     else if (again === 'faulty') missing.push(should('unplugged-fault', { about: id }, { what: say }));
   }
-  if (
-    companionsIn(job).some((one) => one.kind === 'memory' && one.judged?.outcome === 'works') &&
-    !job.memoryShown
-  )
-    missing.push(should('memory', {}));
-  missing.push(...baselineOpen(job));
-  if (job.conclusion && !job.confirmed) missing.push(must('confirmed', {}));
+  if (!job.cured) missing.push(...changesOpen(job, 'closed'));
+  missing.push(...memoryOpen(job), ...baselineOpen(job));
+  if (job.conclusion && !job.confirmed && !isWish(job)) missing.push(must('confirmed', {}));
   if (job.intake.comebackOf && !job.comebackReason) missing.push(must('comeback', {}));
   return missing;
 };
+
+/** Modules that went in by themselves, outside of any way: they show here alone. */
+const memoryOpen = (job: JobState): Missing[] =>
+  !job.memoryShown && fittedAlone(job).some((one) => one.kind === 'memory' && one.judged?.outcome === 'works')
+    ? [should('memory', {})]
+    : [];
 
 /** The new drive, as firmware lists it and as it reads. */
 function driveOpen(job: JobState): Missing[] {

@@ -74,6 +74,15 @@ export const linesSince = (job: Pick<JobState, 'priceChanges' | 'changes'>): Bil
       quantity: 1,
       netMinor: one.thing?.priceMinor ?? 0,
     })),
+  // What was offered with the rest and is not in after all is not paid for.
+  ...job.changes
+    .filter((one) => one.fitted === null && one.judged?.outcome === 'rolled-back' && one.thing?.priceMinor)
+    .map((one): BillLine => ({
+      kind: one.thing?.drive ? 'drive' : 'part',
+      say: `Not fitted after all: ${one.thing?.label ?? ''}`,
+      quantity: 1,
+      netMinor: -(one.thing?.priceMinor ?? 0),
+    })),
   ...job.priceChanges.map((one) => one.line),
 ];
 

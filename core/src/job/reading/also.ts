@@ -32,7 +32,12 @@ export function alsoSteps(job: Pick<JobState, 'way'>, kind: AlsoKind, label: str
   const number = steps.filter(isAlso).length + 1;
   const what = count > 1 ? `${count} × ${label}` : label;
   const place = (onTheWayIn ? here : last) ?? outside(job);
-  const common = { ...bareStep(place), moves: [thingOf(kind, label, count)] };
+  const common = {
+    ...bareStep(place),
+    round: place.round,
+    takes: null,
+    moves: [thingOf(kind, label, count)],
+  };
   const [inId, backId] = [`in:also-${number}`, `out:also-${number}`];
   const short = cut(what, 24);
   const stepIn: WayStep = {
@@ -70,7 +75,7 @@ const lastInward = (job: Pick<JobState, 'way'>): WayStep | null =>
   null;
 
 const outside = ({ way }: Pick<JobState, 'way'>) =>
-  ({ layer: way?.layers[0]?.id ?? 'outside', side: null, live: false }) as const;
+  ({ layer: way?.layers[0]?.id ?? 'outside', side: null, live: false, round: 1 }) as const;
 
 const thingOf = (kind: AlsoKind, label: string, count: number): TakenThing => ({
   key: 'also',
@@ -80,6 +85,7 @@ const thingOf = (kind: AlsoKind, label: string, count: number): TakenThing => ({
   count,
   connector: null,
   ties: null,
+  onlyWith: null,
 });
 
 /** A step of which nothing is known but where it stands. */

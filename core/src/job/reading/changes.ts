@@ -1,6 +1,6 @@
 import type { Link, Verdict } from '../../fit/index.js';
 import type { Drive, Slot } from '../../hardware/index.js';
-import { isFitted } from './fitted.js';
+import { isIn } from './fitted.js';
 import type { Change, ChangeKind } from '../shape/change.js';
 import type { JobState } from '../shape/state.js';
 
@@ -48,6 +48,14 @@ const COMPANIONS: ReadonlySet<ChangeKind> = new Set(['memory', 'wireless', 'batt
 export const fittedAlone = ({ changes }: HasChanges): Change[] =>
   changes.filter((one) => COMPANIONS.has(one.kind) && one.fitted !== null);
 
+/**
+ * What went in besides the drive that the system goes to: each of it may be rolled back without the others.
+ */
+export function rollableIn(job: HasChanges & Course): Change[] {
+  const main = mainDrive(job)?.id;
+  return job.changes.filter((one) => one.thing !== null && one.id !== main && isIn(job, one));
+}
+
 /** Parts other than drives that are in, whichever way they came there: they have to prove themselves. */
 export const companionsIn = (job: HasChanges & Course): Change[] =>
-  job.changes.filter((one) => COMPANIONS.has(one.kind) && (one.fitted !== null || isFitted(job)));
+  job.changes.filter((one) => COMPANIONS.has(one.kind) && isIn(job, one));

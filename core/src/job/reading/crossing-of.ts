@@ -22,6 +22,7 @@ import { answersNow } from './safeguard.js';
 import { stakeOf } from './stake.js';
 import type { JobState } from '../shape/state.js';
 import { mainDrive } from './changes.js';
+import { isWish } from './wishes.js';
 
 /**
  * What a dock on USB 5 Gb/s carries after its own overhead, and a slot of the machine (common practice, no
@@ -64,10 +65,26 @@ export function crossingOf(job: JobState, model: MachineModel | undefined): Cros
     backup: answers.backup,
     recoveryKey: answers.recoveryKey,
     nothingToKeep: stakeOf(job) === 'none',
-    beside: job.need.plan === 'add' || (isIntoEmpty(job) && holdsAnother(job, model)),
-    wantsBeside: job.need.plan === 'add',
+    ...standsBeside(job, model),
   };
 }
+
+/** Whether the new drive can stand beside the old one, and whether that is what is wanted. */
+function standsBeside(
+  job: JobState,
+  model: MachineModel | undefined,
+): Pick<Crossing, 'beside' | 'wantsBeside'> {
+  const added = job.need.plan === 'add';
+  const beside = isIntoEmpty(job) && holdsAnother(job, model);
+  return { beside: added || beside, wantsBeside: added || (beside && isWish(job)) };
+}
+
+/**
+ * The machine came without a drive, as far as anybody knows: nothing is there to be kept or copied, and no
+ * old drive is spoken of.
+ */
+export const cameWithoutDrive = (job: JobState, model: MachineModel | undefined): boolean =>
+  isIntoEmpty(job) && !holdsAnother(job, model) && job.move.source === null;
 
 /**
  * A partition that nobody said the fullness of counts as full: never as empty. Null: nobody said it of any.

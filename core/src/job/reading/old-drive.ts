@@ -1,3 +1,4 @@
+import { isTaking } from '../../teardown/index.js';
 import { asNumber, attributeRaw, isRotating, type SelfReport, type Slot } from '../../hardware/index.js';
 import type { Health, SanitiseMedium, SourceDisk } from '../../move/index.js';
 import { protocolRunAt } from './place-of.js';
@@ -22,7 +23,7 @@ export const isIntoEmpty = (job: Pick<JobState, 'changes'>): boolean => mainDriv
 /** The way in was walked to the drive, and none was there. */
 function wasMissing(job: Pick<JobState, 'way'>): boolean {
   const steps = progress(job).filter(
-    ({ step }) => step.leg === 'in' && step.moves.some((thing) => thing.kind === 'drive'),
+    ({ step }) => isTaking(step) && step.moves.some((thing) => thing.kind === 'drive'),
   );
   return (
     steps.length > 0 &&

@@ -1,5 +1,6 @@
 import {
   aside,
+  besideAt,
   judgeBattery,
   judgeMemory,
   judgeWireless,
@@ -22,7 +23,7 @@ import {
 import type { JobState } from '../shape/state.js';
 import { seatedIn, type Seated } from './as-found.js';
 
-type Seen = Pick<JobState, 'changes' | 'found' | 'variantId'>;
+type Seen = Pick<JobState, 'changes' | 'found' | 'looks' | 'variantId'>;
 type MemoryPlace = Extract<MachinePlace, { kind: 'memory' }>;
 
 /** What memory sockets there are, and what will be in them once all planned changes are made. */
@@ -47,10 +48,11 @@ export function partVerdict(model: MachineModel, job: Seen, placeId: string | nu
   const place = placesOf(model, job.variantId).find((one) => one.id === placeId);
   if (part.kind === 'memory' && place?.kind === 'memory')
     return verdictOf(memoryFindings(model, job, place, part));
-  if (part.kind === 'wireless' && place?.kind === 'wireless' && place.facts)
-    return verdictOf(judgeWireless(place.facts, part));
-  if (part.kind === 'battery' && place?.kind === 'battery' && place.facts)
-    return verdictOf(judgeBattery(place.facts, part));
+  const seen = place ? job.looks[besideAt(place.id, part.id)] : undefined;
+  if (part.kind === 'wireless' && place?.kind === 'wireless')
+    return verdictOf(judgeWireless(place.facts, part, seen));
+  if (part.kind === 'battery' && place?.kind === 'battery')
+    return verdictOf(judgeBattery(place.facts, part, seen));
   // Paste, pads and what is laid on have no place that they could miss.
   if (place?.kind === 'cooler') return verdictOf([]);
   return verdictOf([notKnown(part, place)]);

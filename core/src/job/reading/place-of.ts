@@ -15,6 +15,7 @@ import type { Knowledge } from './knowledge.js';
 import type { JobState } from '../shape/state.js';
 import { partsOf } from './stock-claim.js';
 import { drivesIn } from './changes.js';
+import { needAt } from './need-at.js';
 import type { ChangeKind } from '../shape/change.js';
 
 /** Where looks at the model itself are kept, beside those at its slots. */
@@ -54,7 +55,7 @@ export function placeOf(
     model,
     slot,
     {
-      need: { ...job.need, medium: mediumAsked(job) },
+      need: { ...needAt(job, slot, slots), medium: mediumAsked(job) },
       firmware: firmwareWithLooks(model.firmware, job.looks[OF_MODEL]),
       others: slots.filter((one) => one.id !== slotId).flatMap((one) => occupiedAfter(job, one)),
       parts: withOwnParts(knowledge.parts(), job),

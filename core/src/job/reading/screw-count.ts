@@ -1,3 +1,4 @@
+import { isTaking } from '../../teardown/index.js';
 import { sayScrew, type Screw } from '../../hardware/index.js';
 import { sayMm } from '../../units/index.js';
 import { stillOut } from './tray.js';
@@ -23,7 +24,11 @@ export function screwsExpected(
         if (!kinds.has(key)) kinds.set(key, { screw: thing.screw, key, expected: 0 });
       }
   for (const item of stillOut(job)) {
-    const kind = item.screw !== null && !isCaptive(job, item) && kinds.get(screwKey(item.screw));
+    const kind =
+      item.kind === 'screw' &&
+      item.screw !== null &&
+      !isCaptive(job, item) &&
+      kinds.get(screwKey(item.screw));
     if (kind) kind.expected += item.out;
   }
   return [...kinds.values()].sort(
@@ -111,13 +116,13 @@ const sayHoles = (holes: readonly HolesOfStep[]): string =>
  * Holes of this kind that were counted as filled on the way out, last first: the newest is nearest at hand.
  */
 function drivenHoles(job: Pick<JobState, 'way'>, screw: Screw): HolesOfStep[] {
-  return holesOf(job, screw, ['swap', 'out'], (moved) => [0, moved]).reverse();
+  return holesOf(job, screw, false, (moved) => [0, moved]).reverse();
 }
 
 /** Holes of this kind that are open now, which the screw would go into. */
 function openHoles(job: Pick<JobState, 'way'>, screw: Screw): HolesOfStep[] {
-  const back = holesOf(job, screw, ['swap', 'out'], (moved, of) => [moved, of]);
-  const out = new Set(holesOf(job, screw, ['in'], (moved) => [0, moved]).map((one) => one.stepId));
+  const back = holesOf(job, screw, false, (moved, of) => [moved, of]);
+  const out = new Set(holesOf(job, screw, true, (moved) => [0, moved]).map((one) => one.stepId));
   const opened = new Map(job.way?.steps.map((step) => [step.id, step.mirrorOf]));
   return back.filter((one) => out.has(opened.get(one.stepId) ?? ''));
 }
@@ -125,13 +130,13 @@ function openHoles(job: Pick<JobState, 'way'>, screw: Screw): HolesOfStep[] {
 function holesOf(
   job: Pick<JobState, 'way'>,
   screw: Screw,
-  legs: readonly string[],
+  taken: boolean,
   part: (moved: number, of: number) => [number, number],
 ): HolesOfStep[] {
   return progress(job).flatMap(({ step, moved }) =>
     step.moves.flatMap((thing) => {
       if (
-        !legs.includes(step.leg) ||
+        isTaking(step) !== taken ||
         thing.kind !== 'screw' ||
         thing.captive ||
         screwKey(thing.screw) !== screwKey(screw)
@@ -150,7 +155,7 @@ export const countOpen = ({ screwCount }: Pick<JobState, 'screwCount'>): string[
 /** Where the screws of a step that was left short belong: said at once, at the step. */
 export function sayMissing(job: Pick<JobState, 'way'>, stepId: string): string | null {
   const here = progress(job).find((one) => one.step.id === stepId);
-  if (!here || here.step.leg === 'in') return null;
+  if (!here || isTaking(here.step)) return null;
   const missing = here.step.moves.flatMap((thing) => {
     const left = countOf(thing) - (here.moved[thing.key] ?? 0);
     if (thing.kind !== 'screw' || left === 0) return [];

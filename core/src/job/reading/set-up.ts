@@ -110,6 +110,12 @@ const BY_PLAN: Record<DataPlan, readonly SetUpItem[]> = {
   'nothing-to-keep': [INSTALLED, ACTIVATED, DRIVERS, TOOLS],
 };
 
+/** Plans that leave two drives with the same identifiers. */
+const TWO_ALIKE: ReadonlySet<DataPlan> = new Set(['clone', 'rescue']);
+/** Whether old and new drive must not be attached together at a start; undecided, they may have to be. */
+export const leavesTwoAlike = ({ safeguard }: Pick<JobState, 'safeguard'>): boolean =>
+  safeguard === null || TWO_ALIKE.has(safeguard.plan);
+
 /** The checklist of Set up for this job; empty until the data plan is decided. */
 export function setUpItems(job: Pick<JobState, 'safeguard' | 'move'>): readonly SetUpItem[] {
   if (!job.safeguard) return [];

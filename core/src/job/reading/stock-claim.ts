@@ -1,7 +1,7 @@
 import { sure } from '../../units/index.js';
 import type { Extra } from '../../fit/index.js';
 import type { ItemRef } from '../../shelf/index.js';
-import { isFitted } from './fitted.js';
+import { isFitted, isIn } from './fitted.js';
 import type { JobState } from '../shape/state.js';
 import { fittedAlone } from './changes.js';
 
@@ -14,7 +14,7 @@ interface StockClaim {
 
 /** A pure reading of the job: whoever keeps the stock brings its moves in line with it. */
 export function stockClaim(job: JobState): StockClaim[] {
-  return [...ofTheList(job), ...companions(job)].reduce<StockClaim[]>(
+  return [...ofTheList(job), ...companions(job), ...substitutes(job)].reduce<StockClaim[]>(
     (all, claim) =>
       all.some((one) => same(one, claim))
         ? all.map((one) => (same(one, claim) ? { ...one, quantity: one.quantity + claim.quantity } : one))
@@ -31,22 +31,28 @@ function ofTheList(job: JobState): StockClaim[] {
     (one) => one.fitted === null && one.thing !== null && one.partReturned === null,
   );
   if (planned.length === 0 || (job.endedEarly && !isFitted(job))) return [];
+  const claims = planned.flatMap((change): StockClaim[] => {
+    const state = isIn(job, change) ? 'used' : 'reserved';
+    const { thing, verdict } = change;
+    const parts = [...partsOf(verdict?.extras ?? [])].map(([id, quantity]): StockClaim => ({
+      item: { kind: 'part', id },
+      quantity,
+      state,
+    }));
+    return [...(thing?.item ? [{ item: thing.item, quantity: 1, state } as const] : []), ...parts];
+  });
   const state = isFitted(job) ? 'used' : 'reserved';
-  const things = planned.flatMap(({ thing }): StockClaim[] =>
-    thing?.item ? [{ item: thing.item, quantity: 1, state }] : [],
-  );
-  const extras = planned.flatMap(({ verdict }) => verdict?.extras ?? []);
-  const parts = [...partsOf(extras)].map(([id, quantity]): StockClaim => ({
-    item: { kind: 'part', id },
-    quantity,
-    state,
-  }));
   // What was ordered for this job and has come is its own, whatever it stands in for.
   const came = job.orders
     .filter((one) => one.state === 'arrived' && one.item?.kind === 'part')
     .map((one): StockClaim => ({ item: sure(one.item), quantity: one.quantity, state }));
-  return [...things, ...parts, ...came];
+  return [...claims, ...came];
 }
+
+const substitutes = (job: JobState): StockClaim[] =>
+  job.substitutes.flatMap(({ partId, count }): StockClaim[] =>
+    partId === null ? [] : [{ item: { kind: 'part', id: partId }, quantity: count, state: 'used' }],
+  );
 
 /** A companion is used while it is in the machine, and the shelf's again once it is returned. */
 const companions = (job: JobState): StockClaim[] =>

@@ -1,6 +1,6 @@
 import type { Extra } from '../../fit/index.js';
 import type { MachineModel, MachinePlace } from '../../hardware/index.js';
-import type { Target } from '../../teardown/index.js';
+import type { Target } from '../../opening/index.js';
 import { FIRST_CHANGE, type Change, type ChangeKind } from '../shape/change.js';
 import type { JobState } from '../shape/state.js';
 import { seatedIn } from './as-found.js';
@@ -60,9 +60,14 @@ function targetsOfChange(
     : [];
 }
 
+/** What lies in such a place in every machine, unless somebody found it empty. */
+const OLD_PART = { battery: 'the old battery', wireless: 'the old card' } as const;
+
 /** What comes out of a place that is no drive's; null: nothing, as far as anybody knows. */
 function originalOf(change: Change, place: MachinePlace, found: JobState['found']): string | null {
   if (change.original !== '') return change.original;
+  if (place.kind === 'battery' || place.kind === 'wireless')
+    return found[place.id]?.is === 'empty' ? null : OLD_PART[place.kind];
   if (place.kind !== 'memory') return null;
   const seated = seatedIn(place, found[place.id]);
   return seated.is === 'module' ? `the module of ${place.label}` : null;

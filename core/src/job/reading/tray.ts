@@ -1,5 +1,5 @@
 import { sure } from '../../units/index.js';
-import type { WayStep } from '../../teardown/index.js';
+import { isTaking, type WayStep } from '../../teardown/index.js';
 import { type TrayItem, trayItemId, trayWaiverCode } from '../shape/tray.js';
 
 interface HasTray {
@@ -18,9 +18,11 @@ export const countOut = (job: HasTray): number => stillOut(job).reduce((sum, ite
 
 /** `8 of 8 M2 × 5 pan` or `battery`, for sentences. */
 export const sayItem = (item: TrayItem): string =>
-  item.kind === 'screw'
-    ? `${item.out} × ${item.label}${item.verb === 'Loose' ? ' (loosened)' : ''}`
-    : `${item.of > 1 ? `${item.out} × ` : ''}${item.label} (${item.verb.toLowerCase()})`;
+  item.kind === 'lost' || item.kind === 'owed'
+    ? `${item.out} × ${item.label} (${item.verb.toLowerCase()})`
+    : item.kind === 'screw'
+      ? `${item.out} × ${item.label}${item.verb === 'Loose' ? ' (loosened)' : ''}`
+      : `${item.of > 1 ? `${item.out} × ` : ''}${item.label} (${item.verb.toLowerCase()})`;
 
 /**
  * The tray after `count` things of `key` moved in `step`: out of the machine on the way in, back into it
@@ -29,7 +31,7 @@ export const sayItem = (item: TrayItem): string =>
 export function moveThings(tray: readonly TrayItem[], step: WayStep, key: string, count: number): TrayItem[] {
   const thing = step.moves.find((one) => one.key === key);
   if (!thing) return [...tray];
-  const goesOut = step.leg === 'in';
+  const goesOut = isTaking(step);
   const id = trayItemId(goesOut ? step.id : sure(step.mirrorOf), key);
   const change = goesOut ? count : -count;
   if (tray.some((item) => item.id === id)) {

@@ -1,4 +1,4 @@
-import type { WayStep } from '../../teardown/index.js';
+import { isTaking, type WayStep } from '../../teardown/index.js';
 import type { JobState } from '../shape/state.js';
 
 /** Something that was unplugged or taken off on this job, and has to be seen to work again. */
@@ -13,12 +13,14 @@ interface UnpluggedCheck {
 
 /**
  * The checklist of Prove that this job made for itself: every lead that was unplugged on the way in, once, in
- * the order it came off. Mains and battery show by themselves: their steps have that role.
+ * the order it came off. Mains and battery show by themselves: their steps have that role. The leads of a
+ * drive that stays in, unplugged, are tied away.
  */
-export function unpluggedChecks(job: Pick<JobState, 'way' | 'rechecked'>): UnpluggedCheck[] {
+export function unpluggedChecks(job: Pick<JobState, 'way' | 'rechecked' | 'changes'>): UnpluggedCheck[] {
+  const tied = tiedAway(job);
   const seen = new Map<string, UnpluggedCheck>();
   for (const step of job.way?.steps ?? []) {
-    if (step.leg !== 'in' || roleOf(job, step) !== null) continue;
+    if (!isTaking(step) || roleOf(job, step) !== null || tied.has(step.operationId ?? '')) continue;
     for (const thing of step.moves) {
       if (thing.kind !== 'lead') continue;
       const id = `${step.operationId ?? step.id}/${thing.key}`;
@@ -39,6 +41,16 @@ export function unpluggedChecks(job: Pick<JobState, 'way' | 'rechecked'>): Unplu
     all.some((other) => other !== one && other.say === one.say)
       ? { ...one, say: `${one.say} (${one.step})` }
       : one,
+  );
+}
+
+/** Operations at the places of drives that are left in. */
+function tiedAway({ way, changes }: Pick<JobState, 'way' | 'changes'>): ReadonlySet<string> {
+  const left = new Set(changes.flatMap((one) => (one.kind === 'leave-unplugged' ? [one.placeId] : [])));
+  return new Set(
+    (way?.guide?.operations ?? [])
+      .filter((one) => one.place !== null && left.has(one.place))
+      .map(({ id }) => id),
   );
 }
 

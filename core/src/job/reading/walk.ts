@@ -58,3 +58,9 @@ export const hasWalked = (job: Pick<JobState, 'way'>): boolean => (job.way?.tick
 const LEG_OF: Partial<Record<Phase, Leg>> = { 'way-in': 'in', swap: 'swap', 'way-out': 'out' };
 /** The leg that is walked at this part of the job; null: nobody walks there. */
 export const legOf = (phase: Phase): Leg | null => LEG_OF[phase] ?? null;
+
+/** Whether a step is walked at this part of the job: of a later round not before its time. */
+export const isWalkedNow = (
+  { phase, way }: Pick<JobState, 'phase' | 'way'>,
+  { leg, round }: WayStep,
+): boolean => leg === legOf(phase) && (leg !== 'swap' || round <= (way?.round ?? 1));

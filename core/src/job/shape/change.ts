@@ -1,24 +1,14 @@
 import * as z from 'zod';
 import { LinkSchema, VerdictSchema } from '../../fit/index.js';
 import { DriveSchema, PartSchema, SlotSchema } from '../../hardware/index.js';
+import { OPENING_KINDS } from '../../opening/index.js';
 import { ItemRefSchema } from '../../shelf/index.js';
+import { DeclinedSchema } from './declined.js';
 import { part } from './part.js';
 import { Stamp, StampSchema } from './stamp.js';
 
-/** What may be done to a machine. */
-export const CHANGE_KINDS = [
-  'replace-drive',
-  'add-drive',
-  'take-out-drive',
-  'move-drive',
-  'leave-unplugged',
-  'memory',
-  'battery',
-  'wireless',
-  'cooling',
-  'cure',
-  'look',
-] as const;
+/** What may be done to a machine; a cure alone needs no opening. */
+export const CHANGE_KINDS = [...OPENING_KINDS, 'cure'] as const;
 export const ChangeKindSchema = z.enum(CHANGE_KINDS);
 export type ChangeKind = z.infer<typeof ChangeKindSchema>;
 
@@ -78,6 +68,8 @@ export const ChangeSchema = z.strictObject({
   thing: ThingSchema.nullable(),
   /** Null: nothing has to fit, or it was not kept. */
   verdict: VerdictSchema.nullable(),
+  /** What the verdict asks for and is not done. */
+  declined: z.array(DeclinedSchema).default([]),
   /** Why a lead took it against the verdict. */
   override: z.string().nullable(),
   /** What drive and slot agree on: Prove measures against it. */
@@ -108,6 +100,7 @@ export const bareChange = (own: Pick<Change, 'id' | 'kind' | 'by' | 'at'> & Part
   slot: null,
   thing: null,
   verdict: null,
+  declined: [],
   override: null,
   link: null,
   original: '',

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { PhotoHashSchema } from './note.js';
+import { PhotoHashSchema } from '../../hardware/index.js';
 
 /** Sides of a machine as the counter looks at it. */
 export const VIEWS = ['lid', 'screen', 'keyboard', 'base', 'edges'] as const;

@@ -27,6 +27,8 @@ export const SanitisedSchema = z.strictObject({
 
 /** One change of hands of the old drive. */
 const CustodySchema = z.strictObject({
+  /** Of the change whose place it came from; empty: the one that the main drive came in for. */
+  changeId: z.string().default(''),
   fate: OldDriveFateSchema,
   /** Kept until this day, `2026-12-24`; null: no date. */
   until: z.string().nullable(),

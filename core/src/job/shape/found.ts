@@ -26,13 +26,14 @@ export const SAY_PLACE_PART: Record<PlacePart, string> = {
   lead: 'lead',
 };
 
-/** How somebody knows. */
-export const FOUND_HOW = ['seen', 'read', 'told'] as const;
+/** How somebody knows. `left`: as the last job here left it. */
+export const FOUND_HOW = ['seen', 'read', 'told', 'left'] as const;
 export type FoundHow = (typeof FOUND_HOW)[number];
 export const SAY_FOUND_HOW: Record<FoundHow, string> = {
   seen: 'seen',
   read: 'read at a start',
   told: 'told',
+  left: 'as left here',
 };
 
 const size = z.number().positive('More than 0.').max(64_000).nullable();

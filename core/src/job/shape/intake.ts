@@ -4,6 +4,7 @@ import { BaselineSchema } from './baseline.js';
 import { ConditionSchema } from './condition.js';
 import { SerialSchema } from './serial.js';
 import { DataStakeSchema } from './stake.js';
+import { WishSchema } from './wish.js';
 
 const text = (least: number, most: number, missing: string) =>
   z.string().trim().min(least, missing).max(most, `Shorten this to ${most} characters.`);
@@ -20,7 +21,11 @@ export const IntakeSchema = z.strictObject({
   /** Kept beside the id, so that lists and old jobs read without the model. */
   modelName: text(1, 120, 'Choose the model: type part of the label under the machine.'),
   serial: SerialSchema.max(40),
-  complaint: text(1, 2000, 'Write the complaint in the customer’s words.'),
+  /** Whether something is broken. A job of before this was asked is about a fault. */
+  fault: z.boolean().default(true),
+  /** What is wished for, besides or instead. */
+  wishes: z.array(WishSchema).max(10).default([]),
+  complaint: text(1, 2000, 'Write what they say, in the customer’s words.'),
   /** In the customer's words. Nothing is decided by them: that is what `stake` is for. */
   mustNotLose: text(1, 2000, 'Ask what must not be lost, and write down what they say.'),
   /**
@@ -57,7 +62,14 @@ export type Intake = z.infer<typeof IntakeSchema>;
  */
 const ONE_LINE = [['customer', 'name'], ['customer', 'reach'], ['modelName'], ['warranty']] as const;
 /** An intake as it is written today. */
-export const NewIntakeSchema = IntakeSchema.superRefine(({ customer, modelName, warranty }, context) => {
+export const NewIntakeSchema = IntakeSchema.superRefine((intake, context) => {
+  const { customer, modelName, warranty, fault, wishes } = intake;
+  if (!fault && wishes.length === 0)
+    context.addIssue({
+      code: 'custom',
+      path: ['wishes'],
+      message: 'Say what is wished for, or that something is broken.',
+    });
   const lines = [customer.name, customer.reach, modelName, warranty];
   for (const [at, path] of ONE_LINE.entries())
     if (/[\r\n]/.test(sure(lines[at])))

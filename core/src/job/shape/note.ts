@@ -1,12 +1,14 @@
 import { part } from './part.js';
 import { Stamp } from './stamp.js';
 import * as z from 'zod';
+import { PhotoHashSchema } from '../../hardware/index.js';
 
 /**
  * What a note is. `measure`: a length read off; `found`: what was wrong before anyone touched it, told to the
- * customer; `correction`: the guide says otherwise, for a lead to look at.
+ * customer; `correction`: the guide says otherwise, for a lead to look at; `next-time`: told when the
+ * machine comes in again.
  */
-export const NoteKindSchema = z.enum(['note', 'measure', 'found', 'correction']);
+export const NoteKindSchema = z.enum(['note', 'measure', 'found', 'correction', 'next-time']);
 export type NoteKind = z.infer<typeof NoteKindSchema>;
 
 export const SAY_NOTE: Record<NoteKind, string> = {
@@ -14,10 +16,8 @@ export const SAY_NOTE: Record<NoteKind, string> = {
   measure: 'Measured',
   found: 'Found out of place',
   correction: 'Not how it was',
+  'next-time': 'Look at next time',
 };
-
-/** SHA-256 of a photo as it is kept, hexadecimal: its name everywhere. */
-export const PhotoHashSchema = z.string().regex(/^[0-9a-f]{64}$/, 'That is no photo of this workshop.');
 
 export const NoteSchema = z.strictObject({
   text: z.string(),

@@ -20,9 +20,11 @@ import { agreementPart } from './agreement.js';
 import { ordersPart } from './orders.js';
 import { sealedPart } from './sealed.js';
 import { changesPart } from './change.js';
+import { shownPart } from './shown.js';
 import { foundPart } from './found.js';
 import { measuredPart } from './measured.js';
 import { removedPart } from './removed.js';
+import { substitutesPart } from './substitute.js';
 import { comebackPart } from './comeback.js';
 
 /**
@@ -46,9 +48,11 @@ const { shape, empty } = together(
   ordersPart,
   sealedPart,
   changesPart,
+  shownPart,
   foundPart,
   measuredPart,
   removedPart,
+  substitutesPart,
   comebackPart,
 );
 

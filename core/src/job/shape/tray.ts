@@ -2,10 +2,13 @@ import { part } from './part.js';
 import * as z from 'zod';
 import { HoleSchema, ScrewSchema } from '../../hardware/index.js';
 
-/** Something taken out, unplugged, peeled or turned off, and how much of it has not come back. */
+/**
+ * Something taken out, unplugged, peeled or turned off, and how much of it has not come back. `lost`,
+ * `owed`: a screw that another one stands in for, or that stands in and was borrowed.
+ */
 const TrayItemSchema = z.strictObject({
   id: z.string(),
-  kind: z.enum(['screw', 'part', 'lead', 'tape', 'drive', 'setting']),
+  kind: z.enum(['screw', 'part', 'lead', 'tape', 'drive', 'setting', 'lost', 'owed']),
   verb: z.string(),
   label: z.string(),
   /** Layer of the guide it came from, or `system` for a setting: the tray's order is depth. */

@@ -38,6 +38,12 @@ export const wayPart = part(
         /** Whether it can be started open, and if not, why; null: planned before that was kept. */
         start: StartSchema.nullable(),
         steps: z.array(WayStepSchema),
+        /** Ids of the changes that each start tries before it is closed. Empty: one start tries all. */
+        rounds: z.array(z.array(z.string())).default([]),
+        /** Why so many starts, or none before it is closed: sentences. */
+        because: z.array(z.string()).default([]),
+        /** The start that is worked towards, or tried; from 1. */
+        round: z.number().int().min(1).default(1),
         ticks: z.array(TickSchema),
         /** When a wait was started, by step. */
         waits: z.record(z.string(), z.string()),

@@ -9,6 +9,8 @@ import { sayMm, type Measure, sure } from '@petrichor/core/units';
 const SCALE = 4.85;
 const TALLER = 6;
 export const X0 = 48;
+/** Highest that the inside of the cover may stand in the cut: its words are above. */
+const CUT_TOP = 276;
 const TONES: Record<string, string> = {
   post: 'var(--metal)',
   board: 'var(--board)',
@@ -102,6 +104,8 @@ export function drawCard(place: Place, slot: CardSlot, drive: CardDrive) {
     postTop: up(slot.standOff.mm),
     boardTop: up(boardTop),
     coverY: up(coverMm),
+    /** How far the cut moves down, so that a high cover stays below the words over it. */
+    down: Math.max(0, CUT_TOP - up(coverMm)),
     coverMm: sayMm(slot.coverAt.mm),
     ribs: slot.overhangs.map((one) => ({
       x: x(one.fromMm),

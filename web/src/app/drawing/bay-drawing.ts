@@ -9,7 +9,7 @@ import { drawBox, drawCard, X0 } from './bay-drawing.geometry';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (drawn(); as d) {
-      <svg viewBox="0 0 640 470" role="img" [attr.aria-label]="d.words">
+      <svg [attr.viewBox]="'0 0 640 ' + (470 + d.down)" role="img" [attr.aria-label]="d.words">
         <text class="head" x="0" y="14">From above</text>
         <text class="sub" x="86" y="14">{{ d.planWords }}</text>
         <rect class="scale-bar" x="18" y="24" width="540" height="22" />
@@ -54,79 +54,81 @@ import { drawBox, drawCard, X0 } from './bay-drawing.geometry';
         <!-- cut -->
         <text class="head" x="0" y="248">Cut along the length</text>
         <text class="sub" x="150" y="248">lengths as above; heights drawn 6 times taller</text>
-        <rect class="cover" x="18" [attr.y]="d.coverY - 18" [attr.width]="d.wall - 6" height="18" />
-        @for (rib of d.ribs; track $index) {
-          <rect
-            class="cover"
-            [attr.x]="rib.x"
-            [attr.y]="rib.y"
-            [attr.width]="rib.width"
-            [attr.height]="rib.height"
-          />
-        }
-        <text class="small" x="26" [attr.y]="d.coverY - 5">cover, inside face at {{ d.coverMm }}</text>
-        <rect class="main-board" x="18" y="440" [attr.width]="d.wall - 6" height="14" />
-        @for (thing of d.obstacles; track $index) {
-          <rect
-            class="main-board"
-            [attr.x]="thing.x"
-            [attr.y]="thing.y"
-            [attr.width]="thing.width"
-            [attr.height]="thing.height"
-          />
-        }
-        <rect
-          class="socket"
-          x="18"
-          [attr.y]="d.boardTop - 22"
-          [attr.width]="X0 - 2"
-          [attr.height]="440 - d.boardTop + 22"
-        />
-        @for (part of d.parts; track part.name) {
-          @for (box of part.boxes; track $index) {
+        <g [attr.transform]="'translate(0 ' + d.down + ')'">
+          <rect class="cover" x="18" [attr.y]="d.coverY - 18" [attr.width]="d.wall - 6" height="18" />
+          @for (rib of d.ribs; track $index) {
             <rect
-              class="part"
-              [attr.x]="box.x"
-              [attr.y]="box.y"
-              [attr.width]="box.width"
-              [attr.height]="box.height"
-              [style.fill]="part.tone"
+              class="cover"
+              [attr.x]="rib.x"
+              [attr.y]="rib.y"
+              [attr.width]="rib.width"
+              [attr.height]="rib.height"
             />
           }
-        }
-        @if (d.postX !== null) {
+          <text class="small" x="26" [attr.y]="d.coverY - 5">cover, inside face at {{ d.coverMm }}</text>
+          <rect class="main-board" x="18" y="440" [attr.width]="d.wall - 6" height="14" />
+          @for (thing of d.obstacles; track $index) {
+            <rect
+              class="main-board"
+              [attr.x]="thing.x"
+              [attr.y]="thing.y"
+              [attr.width]="thing.width"
+              [attr.height]="thing.height"
+            />
+          }
           <rect
-            class="part"
-            [attr.x]="d.postX - 10"
-            [attr.y]="d.postTop"
-            width="20"
-            [attr.height]="440 - d.postTop"
-            [style.fill]="'var(--metal)'"
+            class="socket"
+            x="18"
+            [attr.y]="d.boardTop - 22"
+            [attr.width]="X0 - 2"
+            [attr.height]="440 - d.boardTop + 22"
           />
-        }
-        @for (label of d.labels; track label.name) {
-          <path
-            class="lead"
-            [attr.d]="'M' + (d.wall + 12) + ' ' + label.at + 'L' + (d.wall + 22) + ' ' + label.y"
-          />
-          <text
-            class="label"
-            [class.air-text]="label.name === 'air'"
-            [attr.x]="d.wall + 26"
-            [attr.y]="label.y + 4"
-          >
-            {{ label.name }}
-          </text>
-          <text
-            class="m label"
-            [class.air-text]="label.name === 'air'"
-            x="638"
-            [attr.y]="label.y + 4"
-            text-anchor="end"
-          >
-            {{ label.value }}
-          </text>
-        }
+          @for (part of d.parts; track part.name) {
+            @for (box of part.boxes; track $index) {
+              <rect
+                class="part"
+                [attr.x]="box.x"
+                [attr.y]="box.y"
+                [attr.width]="box.width"
+                [attr.height]="box.height"
+                [style.fill]="part.tone"
+              />
+            }
+          }
+          @if (d.postX !== null) {
+            <rect
+              class="part"
+              [attr.x]="d.postX - 10"
+              [attr.y]="d.postTop"
+              width="20"
+              [attr.height]="440 - d.postTop"
+              [style.fill]="'var(--metal)'"
+            />
+          }
+          @for (label of d.labels; track label.name) {
+            <path
+              class="lead"
+              [attr.d]="'M' + (d.wall + 12) + ' ' + label.at + 'L' + (d.wall + 22) + ' ' + label.y"
+            />
+            <text
+              class="label"
+              [class.air-text]="label.name === 'air'"
+              [attr.x]="d.wall + 26"
+              [attr.y]="label.y + 4"
+            >
+              {{ label.name }}
+            </text>
+            <text
+              class="m label"
+              [class.air-text]="label.name === 'air'"
+              x="638"
+              [attr.y]="label.y + 4"
+              text-anchor="end"
+            >
+              {{ label.value }}
+            </text>
+          }
+        </g>
       </svg>
     } @else if (boxed(); as b) {
       <svg viewBox="0 0 640 330" role="img" [attr.aria-label]="b.words">

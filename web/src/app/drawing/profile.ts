@@ -1,3 +1,4 @@
+import { isTaking, type WayStep } from '@petrichor/core/teardown';
 import {
   afterRenderEffect,
   ChangeDetectionStrategy,
@@ -249,12 +250,12 @@ export class Profile {
     const layers = job.way?.layers ?? [];
     const current = currentStep(job)?.step;
     const inward = all.filter((one) => one.step.leg === 'in');
-    const backOf = new Map(
-      all.flatMap((one) =>
-        one.step.leg !== 'in' && one.step.mirrorOf ? [[one.step.mirrorOf, one] as const] : [],
-      ),
-    );
-    const extras = all.filter((one) => one.step.leg === 'swap' && one.step.mirrorOf === null);
+    // For a start some of it goes back and comes out again: a row is undone by the last of its ways back.
+    const later = all.filter((one) => one.step.leg !== 'in');
+    const ofRow = ({ step }: StepProgress) =>
+      later.filter((one) => one.step.mirrorOf === step.id || isOf(step.operationId, one.step));
+    const bare = later.filter((one) => one.step.operationId === null && one.step.mirrorOf === null);
+    const extras = bare.filter((one) => one.step.leg === 'swap');
     const count = inward.length + 2;
     const legX = (from: number, to: number, row: number) => from + ((to - from) * (row + 0.5)) / count;
     const out = stillOut(job);
@@ -268,7 +269,7 @@ export class Profile {
       ...base(0),
       tone: 'var(--s0)',
       layer: 'Desk',
-      leftText: 'Four parts',
+      leftText: 'Taken in',
       leftTime: 'done',
       leftDone: true,
       ...(visit ? backTo(visit.from) : AFTERWARDS),
@@ -278,11 +279,14 @@ export class Profile {
     };
     let lastLayer = '';
     const stepRows = inward.map((one, index) => {
-      const back = backOf.get(one.step.id);
+      const again = ofRow(one);
+      const back = again.findLast(({ step }) => !isTaking(step));
       const layer =
         one.step.layer === lastLayer ? '' : (layers.find((known) => known.id === one.step.layer)?.name ?? '');
       lastLayer = one.step.layer;
-      const ids = new Set(one.step.moves.map((thing) => trayItemId(one.step.id, thing.key)));
+      const ids = new Set(
+        [one, ...again].flatMap(({ step }) => step.moves.map((thing) => trayItemId(step.id, thing.key))),
+      );
       return {
         ...base(index + 1),
         tone: layerTone(layers, one.step.layer),
@@ -292,7 +296,7 @@ export class Profile {
         leftDone: one.done,
         ...rightOf(back, time),
         open: out.reduce((sum, item) => sum + (ids.has(item.id) ? item.out : 0), 0),
-        now: sideAt(current?.id, one, back),
+        now: sideAt(current?.id, one, again),
       };
     });
     const swap = {
@@ -302,7 +306,7 @@ export class Profile {
       leftDone: inward.every((one) => one.done),
       ...extrasSide(extras),
       open: 0,
-      now: extras.some((one) => one.step.id === current?.id) ? ('right' as const) : null,
+      now: bare.some((one) => one.step.id === current?.id) ? ('right' as const) : null,
     };
     return { all, inward, rows: [desk, ...stepRows, swap] };
   });
@@ -382,7 +386,8 @@ function timeOf({ step, moved, short }: StepProgress, atHand: boolean): string {
 const minutesBack = (all: readonly StepProgress[]): number =>
   all.filter((one) => one.step.leg !== 'in' && !one.done).reduce((sum, one) => sum + one.step.minutes, 0);
 
-const AFTERWARDS = { rightText: 'Set up, prove', rightTime: '35 min' };
+/** Nobody has timed it. */
+const AFTERWARDS = { rightText: 'Set up, prove', rightTime: '' };
 const backTo = (phase: Phase) => ({ rightText: `Back to ${SAY_PHASE[phase].toLowerCase()}`, rightTime: '' });
 
 /** The step that undoes one of the way in, on the other side of its row. */
@@ -396,9 +401,13 @@ const rightOf = (back: StepProgress | undefined, time: (one: StepProgress) => st
 function sideAt(
   current: string | undefined,
   inward: StepProgress,
-  back: StepProgress | undefined,
+  again: readonly StepProgress[],
 ): 'left' | 'right' | null {
   if (current === undefined) return null;
   if (inward.step.id === current) return 'left';
-  return back?.step.id === current ? 'right' : null;
+  return again.some((one) => one.step.id === current) ? 'right' : null;
 }
+
+/** Whether a step is of this operation; what no guide has is of none. */
+const isOf = (operationId: string | null, step: WayStep): boolean =>
+  operationId !== null && step.operationId === operationId;

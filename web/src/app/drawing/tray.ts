@@ -1,3 +1,4 @@
+import { isTaking } from '@petrichor/core/teardown';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { sayScrew } from '@petrichor/core/hardware';
 import {
@@ -43,7 +44,7 @@ import { ScrewGlyph } from './screw-glyph';
                 @if (item.screw; as screw) {
                   <span class="glyph"><p-screw [screw]="screw" /></span>
                   <b class="m">{{ item.count }}</b>
-                  <span class="m">{{ item.label }}</span>
+                  <span class="m">{{ item.label }}{{ item.open ? ': ' + item.verb.toLowerCase() : '' }}</span>
                 } @else {
                   <b>{{ item.verb }}</b>
                   <span>{{ item.label }}</span>
@@ -165,16 +166,14 @@ export class Tray {
     const walking = job.phase === 'way-in' || job.phase === 'swap' || job.phase === 'way-out';
     const ids = new Set(
       walking
-        ? here?.moves.map((thing) =>
-            trayItemId(here.leg === 'in' ? here.id : (here.mirrorOf ?? ''), thing.key),
-          )
+        ? here?.moves.map((thing) => trayItemId(isTaking(here) ? here.id : (here.mirrorOf ?? ''), thing.key))
         : [],
     );
     const out = stillOut(job);
     return layers.flatMap(({ id, name }) => {
       const items = out.filter((item) => item.layer === id);
       const filling = items.some((item) => ids.has(item.id))
-        ? here?.leg === 'in'
+        ? here && isTaking(here)
           ? 'filling now'
           : 'emptying now'
         : '';
@@ -207,7 +206,8 @@ export class Tray {
 const shown = (item: TrayItem) => ({
   id: item.id,
   verb: item.verb,
-  label: item.screw ? sayScrew(item.screw) : item.label,
+  label: item.kind === 'screw' && item.screw ? sayScrew(item.screw) : item.label,
+  open: item.kind === 'lost' || item.kind === 'owed',
   screw: item.screw,
   count: item.out === item.of ? String(item.of) : `${item.out}/${item.of}`,
 });

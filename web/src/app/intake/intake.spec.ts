@@ -7,7 +7,9 @@ import { learn, shippedDiagnosis } from '@petrichor/core/diagnose';
 import type { JobState } from '@petrichor/core/job';
 import { USUAL_PRICING } from '@petrichor/core/quote';
 import { USUAL_POLICY } from '@petrichor/core/teardown';
+import { ledgerRow } from '@petrichor/core/ledger';
 import { model, TestJob } from '../../../../core/src/testing/samples';
+import { jobAt, payAndHandOver } from '../../../../core/src/testing/walks';
 import { connectionReducer } from '../state/connection/connection.reducer';
 import { jobsReducer } from '../state/jobs/jobs.reducer';
 import { KnowledgeActions, knowledgeReducer } from '../state/knowledge/knowledge.reducer';
@@ -136,8 +138,34 @@ describe('taking in a machine', () => {
     await type('serial', 'TF14-30417');
     await press('Take it in');
     http.expectNone('/api/jobs');
-    expect(text()).toMatch(/\d entries need another look\./);
+    expect(text()).toContain('Say whose machine it is.');
     expect(document.activeElement?.id).toBe('customer');
+  });
+
+  it('asks whether something is broken, and what is wished for', async () => {
+    await fillIn();
+    element().querySelector<HTMLElement>('[aria-labelledby=broken-label] button:last-child')!.click();
+    await settle();
+    await press('Take it in');
+    http.expectNone('/api/jobs');
+    expect(text()).toContain('Say what is wished for, or that something is broken.');
+    await press('More memory');
+    await press('A new battery');
+    await press('More memory');
+    await press('Take it in');
+    expect(http.expectOne('/api/jobs').request.body.intake).toMatchObject({
+      fault: false,
+      wishes: ['new-battery'],
+    });
+  });
+
+  it('goes on with a form that an older version kept in one piece', async () => {
+    const older = { commandId: 'c-1', customer: 'Wim Oddny', customerId: null, reach: '1', serial: 'OK13' };
+    localStorage.setItem('petrichor.draft.intake', JSON.stringify(older));
+    await open();
+    expect([valueOf('customer'), valueOf('serial')]).toEqual(['Wim Oddny', 'OK13']);
+    await open();
+    expect(valueOf('serial')).toBe('OK13');
   });
 
   it('points out signs that look alike on a worn label', async () => {
@@ -179,6 +207,48 @@ describe('taking in a machine', () => {
     expect(valueOf('complaint')).toBe('It freezes.');
     await press('Take it in');
     expect(http.expectOne('/api/jobs').request.body.commandId).not.toBe(first.request.body.commandId);
+  });
+});
+
+describe('a machine that was here before', () => {
+  const closed = (): JobState => {
+    const bench = jobAt('hand-over');
+    bench.must({ type: 'settle-old-drive', fate: 'returned', until: null, note: '' });
+    return payAndHandOver(bench).job;
+  };
+  const leave = async () => {
+    element().querySelector('#serial')!.dispatchEvent(new Event('blur'));
+    await settle();
+  };
+
+  it('is told by its serial: when it was here, how it was left, and what is warranted', async () => {
+    const job = closed();
+    await type('serial', job.intake.serial);
+    http.expectNone((request) => request.url.includes('history'));
+    await leave();
+    http
+      .expectOne(`/api/ledger/history/${job.intake.serial}`)
+      .flush({ rows: [ledgerRow(job)], instead: {}, cut: [], next: null });
+    await settle();
+    await settle();
+    http.expectOne(`/api/jobs/${job.id}`).flush({ job });
+    await settle();
+    const known = element().querySelector('p-machine-known')!.textContent.replace(/\s+/g, ' ');
+    expect(known).toContain('It was here: Tarnwell Fen 14 of Halima Quist, job 412');
+    expect(known).toContain('M.2 socket: Holds Pellow P3 1 TB, 1000 GB, PP3-1');
+    // Its model needs no choosing.
+    expect(text()).toContain('Label says');
+  });
+
+  it('says nothing of one that was never here, and takes no other for it', async () => {
+    await type('serial', 'OK13-55118');
+    await leave();
+    const other = { ...ledgerRow(closed()), newSerial: 'OK13-55118' };
+    http
+      .expectOne('/api/ledger/history/OK13-55118')
+      .flush({ rows: [other], instead: {}, cut: [], next: null });
+    await settle();
+    expect(element().querySelector('p-machine-known')!.textContent.trim()).toBe('');
   });
 });
 

@@ -7,24 +7,31 @@ import {
   input,
   signal,
   untracked,
-  viewChild,
-  type ElementRef,
+  ElementRef,
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { FormField } from '@angular/forms/signals';
 import { Store } from '@ngrx/store';
+import { catchError, tap, throwError, type Observable } from 'rxjs';
 import type { CustomersReply, OpenJob } from '@petrichor/api';
 import { findModels, sayModel, type MachineModel } from '@petrichor/core/hardware';
 import {
   BASELINE_CHECKS,
-  IntakeSchema,
+  checksOf,
+  ConditionSchema,
+  NewIntakeSchema,
+  SAY_WISH,
+  WISHES,
   lookAlikesIn,
   SAY_RECOVERY_KEY,
   SAY_SEALS,
   type BaselineId,
-  type Condition,
+  type Baseline,
   type Intake,
+  type Wish,
   type Working,
 } from '@petrichor/core/job';
+import type { LedgerRow } from '@petrichor/core/ledger';
 import { format } from 'date-fns';
 import { ConnectionLine } from '../shell/connection-line';
 import { Keys } from '../shell/keys';
@@ -40,48 +47,29 @@ import { MoneyField } from '../ui/field/money-field';
 import { SelectField } from '../ui/field/select-field';
 import { SuggestField, type Suggestion } from '../ui/field/suggest-field';
 import { TextField } from '../ui/field/text-field';
+import { form, type TypedOf } from '../ui/form';
 import { KeyBox } from '../ui/key-box';
 import { newId } from '../ui/new-id';
 import { ConditionField } from './condition-field';
+import { MachineKnown } from './machine-known';
 import { Focus } from '../shell/focus';
 
-interface Typed {
-  /** Made with the first key typed: sending the same form twice makes one job. */
-  readonly commandId: string;
-  readonly customer: string;
-  /** Of somebody who was here before; null: new, or not chosen from the list. */
-  readonly customerId: string | null;
-  readonly reach: string;
-  readonly modelId: string;
-  readonly serial: string;
-  readonly complaint: string;
-  readonly mustNotLose: string;
-  readonly stake: Intake['stake'];
-  readonly accessories: string;
-  readonly promisedAt: string;
-  readonly baseline: Partial<Record<BaselineId, Working>>;
-  readonly condition: Condition;
-  readonly encryption: Intake['encryption'];
-  readonly recoveryKey: Intake['recoveryKey'];
-  readonly warranty: string;
-  readonly seals: Intake['seals'];
-  readonly ceilingMinor: number | null;
-  readonly comebackOf: Intake['comebackOf'];
-}
+type Typed = TypedOf<typeof NewIntakeSchema>;
 
-const blank = (): Typed => ({
-  commandId: '',
-  customer: '',
-  customerId: null,
-  reach: '',
+/** What nobody has said yet. What works is tried, not supposed. */
+const BLANK: Typed = {
+  customer: { id: null, name: '', reach: '' },
   modelId: '',
+  modelName: '',
   serial: '',
+  fault: true,
+  wishes: [],
   complaint: '',
   mustNotLose: '',
   stake: 'unknown',
   accessories: '',
   promisedAt: '',
-  baseline: {},
+  baseline: Object.fromEntries(BASELINE_CHECKS.map(({ id }) => [id, 'not-tried'])) as Baseline,
   condition: { words: '', marks: [], photos: [] },
   encryption: 'unknown',
   recoveryKey: 'unknown',
@@ -89,7 +77,14 @@ const blank = (): Typed => ({
   seals: 'not-looked',
   ceilingMinor: null,
   comebackOf: null,
-});
+};
+
+interface OlderDraft extends Omit<Partial<Typed>, 'customer'> {
+  readonly commandId: string;
+  readonly customer: string;
+  readonly customerId: string | null;
+  readonly reach: string;
+}
 
 type KnownCustomer = CustomersReply['customers'][number] & Suggestion;
 
@@ -103,15 +98,19 @@ const optionOf = (model: MachineModel): ModelOption => ({
 });
 
 /** Taking a machine in: what the counter asks, in the order one asks it. Kept while it is typed. */
+const SAID: ReadonlySet<Working> = new Set(['works', 'faulty']);
+
 @Component({
   selector: 'p-intake',
   imports: [
+    FormField,
     RouterLink,
     Choice,
     ChoiceField,
     ConditionField,
     ConnectionLine,
     KeyBox,
+    MachineKnown,
     MoneyField,
     SelectField,
     SuggestField,
@@ -132,8 +131,16 @@ export class IntakeScreen {
   /** A retired guide is for the jobs that were walked with it. */
   private readonly models = computed(() => this.all().filter((one) => one.guide.state !== 'retired'));
   protected readonly knowledge = this.store.selectSignal(selectKnowledgeState);
-  private readonly form = viewChild.required<ElementRef<HTMLFormElement>>('form');
-  protected readonly typed = draft<Typed>('intake', blank());
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
+  /** Made as it is sent: the same form sent twice makes one job. */
+  private readonly commandId = draft('intake-command', '');
+  protected readonly form = form(NewIntakeSchema, {
+    draft: 'intake',
+    within: 'intake',
+    empty: BLANK,
+    send: (intake) => this.takeIn(intake),
+  });
+  protected readonly typed = this.form.typed;
   /** What was typed last to look for a model; answered anew when the models come later than the fingers. */
   private readonly askedModel = signal({ query: '' });
   protected readonly suggestions = computed(() =>
@@ -144,25 +151,29 @@ export class IntakeScreen {
   protected readonly known = signal<KnownCustomer | null>(null);
   /** The job that this machine comes back from. */
   readonly comeback = input<string>();
-  /** A draft of before this was asked does not hold it. */
-  protected readonly stake = computed(() => (this.typed() as Partial<Typed>).stake ?? 'unknown');
-
   /** The job that came back, while another machine is half typed. */
   protected readonly asked = signal<string | null>(null);
   /** Text in the model field that is not a model yet. */
   protected readonly modelText = signal<ModelOption | string | null>(null);
-  protected readonly checks = BASELINE_CHECKS;
   protected readonly working = [
     { label: 'works', value: 'works' as Working },
     { label: 'faulty', value: 'faulty' as Working },
     { label: 'not tried', value: 'not-tried' as Working },
   ];
-  protected readonly busy = signal(false);
-  protected readonly general = signal('');
-  private readonly faults = signal<Readonly<Record<string, string>>>({});
+  protected readonly broken = [
+    { label: 'yes', value: true },
+    { label: 'no', value: false },
+  ];
+  protected readonly wishes = WISHES.map((wish) => ({ wish, say: SAY_WISH[wish] }));
   protected readonly model = computed(
     () => this.models().find((one) => one.id === this.typed().modelId) ?? null,
   );
+  /** What a machine of this kind has; what was answered before the model was chosen stays in sight. */
+  protected readonly checks = computed(() => {
+    const own = checksOf(this.model()?.body ?? null);
+    const { baseline } = this.typed();
+    return BASELINE_CHECKS.filter((one) => own.includes(one) || SAID.has(baseline[one.id] ?? 'not-tried'));
+  });
   protected readonly chosen = computed(() => {
     const model = this.model();
     return model ? optionOf(model) : this.modelText();
@@ -201,6 +212,7 @@ export class IntakeScreen {
   }));
 
   constructor() {
+    this.goOnWithOlder();
     if (!this.knowledge().loaded) this.store.dispatch(KnowledgeActions.wanted());
     effect(() => {
       const jobId = this.comeback();
@@ -209,9 +221,31 @@ export class IntakeScreen {
     inject(Keys).bind({ Escape: { say: 'Back to the Bench', run: () => void this.router.navigate(['/']) } });
   }
 
-  protected set<K extends keyof Typed>(field: K, value: Typed[K]): void {
-    this.typed.update((typed) => ({ ...typed, commandId: typed.commandId || newId(), [field]: value }));
+  /** What an older version kept of a half-typed form, all in one piece. */
+  private goOnWithOlder(): void {
+    const older = draft<Partial<OlderDraft>>('intake', {});
+    const { commandId, customer, customerId, reach, ...rest } = older();
+    if (customer === undefined) return;
+    const baseline = { ...BLANK.baseline, ...rest.baseline };
+    this.form.patch({
+      ...rest,
+      baseline,
+      customer: { id: customerId ?? null, name: customer, reach: reach ?? '' },
+    });
+    if (commandId) this.commandId.set(commandId);
+    older.set({});
   }
+
+  protected set<K extends keyof Typed>(field: K, value: Typed[K]): void {
+    this.form.patch({ [field]: value });
+  }
+
+  protected wish(wish: Wish): void {
+    const now = this.typed().wishes;
+    this.set('wishes', now.includes(wish) ? now.filter((one) => one !== wish) : [...now, wish]);
+  }
+
+  protected readonly condition = computed(() => ConditionSchema.parse(this.typed().condition));
 
   protected setPromise(local: string): void {
     this.set('promisedAt', local ? new Date(local).toISOString() : '');
@@ -222,10 +256,9 @@ export class IntakeScreen {
   }
 
   protected allWork(): void {
-    this.set(
-      'baseline',
-      Object.fromEntries(BASELINE_CHECKS.map(({ id }) => [id, this.typed().baseline[id] ?? 'works'])),
-    );
+    const { baseline } = this.typed();
+    const rest = this.checks().filter(({ id }) => baseline[id] === 'not-tried');
+    this.set('baseline', { ...baseline, ...Object.fromEntries(rest.map(({ id }) => [id, 'works'])) });
   }
 
   protected suggestModels(query: string): void {
@@ -245,24 +278,17 @@ export class IntakeScreen {
   }
 
   protected chooseCustomer(value: KnownCustomer | string | null): void {
-    if (value !== null && typeof value === 'object') {
-      this.known.set(value);
-      this.typed.update((typed) => ({
-        ...typed,
-        commandId: typed.commandId || newId(),
-        customer: value.name,
-        customerId: value.id,
-        reach: value.reach,
-      }));
-      return;
-    }
-    this.known.set(null);
-    this.typed.update((typed) => ({
-      ...typed,
-      commandId: typed.commandId || newId(),
-      customer: value ?? '',
-      customerId: null,
-    }));
+    const whole = value !== null && typeof value === 'object';
+    this.known.set(whole ? value : null);
+    const { reach } = this.typed().customer;
+    this.set(
+      'customer',
+      whole ? { id: value.id, name: value.name, reach: value.reach } : { id: null, name: value ?? '', reach },
+    );
+  }
+
+  protected setReach(reach: string): void {
+    this.set('customer', { ...this.typed().customer, reach });
   }
 
   /**
@@ -270,13 +296,27 @@ export class IntakeScreen {
    */
   protected chooseMachine(machine: KnownCustomer['machines'][number], comeback: boolean): void {
     this.modelText.set(null);
-    this.typed.update((typed) => ({
-      ...typed,
+    this.form.patch({
       modelId: machine.modelId,
+      modelName: machine.modelName,
       serial: machine.serial,
       comebackOf: comeback ? { jobId: machine.jobId, number: machine.number } : null,
-    }));
-    this.hands.now(this.form(), '#complaint');
+    });
+    this.hands.now(this.host, '#complaint');
+  }
+
+  /** The serial is whole once its field was left, or the scanner has ended. */
+  protected readonly serialAsked = signal('');
+
+  protected lookUp(): void {
+    this.serialAsked.set(this.typed().serial);
+  }
+
+  /** A machine that was here needs no model chosen; what somebody chose stays. */
+  protected knownMachine({ modelId, modelName }: LedgerRow): void {
+    if (this.typed().modelId !== '' || !this.models().some((one) => one.id === modelId)) return;
+    this.modelText.set(null);
+    this.form.patch({ modelId, modelName });
   }
 
   protected noComeback(): void {
@@ -291,8 +331,7 @@ export class IntakeScreen {
     const typed = this.typed();
     if (typed.comebackOf?.jobId === jobId) return;
     // A field that was emptied again, as the form empties itself when it is sent, is not typed.
-    const empty = JSON.stringify({ ...typed, commandId: '' }) === JSON.stringify(blank());
-    if (empty) this.takeFrom(jobId);
+    if (JSON.stringify(typed) === JSON.stringify(BLANK)) this.takeFrom(jobId);
     else this.asked.set(jobId);
   }
 
@@ -301,15 +340,14 @@ export class IntakeScreen {
     this.asked.set(null);
     this.api.job({ params: { jobId } }).subscribe({
       next: ({ job }) => {
-        const { customer, modelId, serial, accessories, mustNotLose, encryption, recoveryKey } = job.intake;
+        const { customer, modelId, modelName, serial, accessories, mustNotLose } = job.intake;
+        const { encryption, recoveryKey } = job.intake;
         this.modelText.set(null);
-        this.typed.set({
-          ...blank(),
-          commandId: newId(),
-          customer: customer.name,
-          customerId: customer.id,
-          reach: customer.reach,
+        this.form.patch({
+          ...BLANK,
+          customer,
           modelId,
+          modelName,
           serial,
           accessories,
           mustNotLose,
@@ -318,13 +356,14 @@ export class IntakeScreen {
           comebackOf: { jobId: job.id, number: job.number },
         });
       },
-      error: (error: unknown) => this.general.set(faultOf(error).sentence),
+      error: (error: unknown) => this.form.fault.set(faultOf(error).sentence),
     });
   }
 
   protected chooseModel(value: ModelOption | string | null): void {
     this.modelText.set(value);
-    this.set('modelId', value !== null && typeof value === 'object' ? value.id : '');
+    const model = value !== null && typeof value === 'object' ? value : null;
+    this.form.patch({ modelId: model?.id ?? '', modelName: model?.name ?? '' });
   }
 
   /** A label scanned, or typed faster than the list comes: one match needs no choosing. */
@@ -338,51 +377,26 @@ export class IntakeScreen {
   /** A scanner types and ends with Enter: that must not send the form half filled. */
   protected afterScan(event: Event): void {
     event.preventDefault();
-    this.hands.now(this.form(), '#complaint');
+    this.lookUp();
+    this.hands.now(this.host, '#complaint');
   }
 
-  protected faultAt(path: string): string {
-    return this.faults()[path] ?? '';
-  }
-
-  protected send(event?: Event): void {
-    event?.preventDefault();
-    // A draft of before a question was there has that answer open.
-    const { commandId, customer, customerId, reach, ...rest } = { ...blank(), ...this.typed() };
-    const model = this.model();
-    const baseline = Object.fromEntries(
-      BASELINE_CHECKS.map(({ id }) => [id, rest.baseline[id] ?? 'not-tried']),
-    );
-    const read = IntakeSchema.safeParse({
-      ...rest,
-      baseline,
-      modelName: model ? sayModel(model) : '',
-      customer: { id: customerId, name: customer, reach },
-    });
-    if (!read.success)
-      return this.show(
-        read.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message })),
-      );
-    this.busy.set(true);
-    this.general.set('');
-    this.faults.set({});
-    const body = { commandId: commandId || newId(), intake: read.data };
-    this.api.openJob({ body }).subscribe({
-      next: ({ job }) => {
+  private takeIn(intake: Intake): Observable<unknown> {
+    if (this.commandId() === '') this.commandId.set(newId());
+    const body = { commandId: this.commandId(), intake };
+    return this.api.openJob({ body }).pipe(
+      tap(({ job }) => {
         this.keepSent(body, job.id);
-        this.typed.set(blank());
+        this.commandId.set('');
         this.store.dispatch(JobsActions.loaded({ job }));
         void this.router.navigate(['/jobs', job.id]);
-      },
-      error: (error: unknown) => {
-        this.busy.set(false);
-        const fault = faultOf(error);
+      }),
+      catchError((error: unknown) => {
         // It went in before it was changed; sent once more, it is another machine, as the sentence says.
-        if (fault.code === 'other-command') this.set('commandId', newId());
-        this.show(fault.fields.map((field) => ({ ...field, path: field.path.replace(/^intake\./, '') })));
-        this.general.set(fault.sentence);
-      },
-    });
+        if (faultOf(error).code === 'other-command') this.commandId.set(newId());
+        return throwError(() => error);
+      }),
+    );
   }
 
   /** A server that is restored to before this lacks it: it can be sent again. */
@@ -398,16 +412,5 @@ export class IntakeScreen {
       body,
     };
     void this.sent.add(sent).catch(() => undefined);
-  }
-
-  private show(faults: { path: string; message: string }[]): void {
-    const byPath: Record<string, string> = {};
-    for (const { path, message } of faults) byPath[path === 'modelName' ? 'modelId' : path] ??= message;
-    this.faults.set(byPath);
-    const count = Object.keys(byPath).length;
-    if (count > 0)
-      this.general.set(count === 1 ? 'One entry needs another look.' : `${count} entries need another look.`);
-    const first = Object.keys(byPath)[0];
-    if (first) this.hands.to(this.form(), `[data-path="${first}"] :is(input, textarea)`);
   }
 }

@@ -15,7 +15,7 @@ import {
   missing,
   phaseAfter,
   phaseIndex,
-  SAY_PHASE,
+  sayPhase,
   sayRoles,
   type JobState,
   type Missing,
@@ -31,6 +31,7 @@ import { TextField } from '../ui/field/text-field';
 import { form } from '../ui/form';
 import { KeyBox } from '../ui/key-box';
 import { StateMark } from '../ui/state-mark';
+import { GateAct } from './gate-act';
 import { GatePlaces } from './gate-places';
 
 const MOST_LISTED = 3;
@@ -67,6 +68,7 @@ export class GateBar {
   private readonly desk = inject(JobDesk);
   private readonly router = inject(Router);
   private readonly places = inject(GatePlaces);
+  private readonly first = inject(GateAct);
   private readonly account = inject(Store).selectSignal(selectAccount);
   private readonly roles = computed(() => this.account()?.roles ?? []);
   /** Which of the missing things the key went to last: pressed again it goes to the next. */
@@ -94,10 +96,12 @@ export class GateBar {
     const walking = ['way-in', 'swap', 'way-out'].includes(this.job().phase) && !this.lookingBack();
     return walking && this.open().some((one) => one.code.startsWith('steps-'));
   });
-  protected readonly next = computed(() => SAY_PHASE[nextOf(this.job()) ?? 'hand-over']);
-  protected readonly here = computed(() => SAY_PHASE[this.phase()]);
-  protected readonly at = computed(() => SAY_PHASE[this.job().phase]);
+  protected readonly next = computed(() => sayPhase(nextOf(this.job()) ?? 'hand-over', this.job()));
+  protected readonly here = computed(() => sayPhase(this.phase(), this.job()));
+  protected readonly at = computed(() => sayPhase(this.job().phase, this.job()));
   protected readonly canEnd = computed(() => phaseIndex(this.job().phase) < phaseIndex('way-in'));
+  /** What the one target does before it goes on. */
+  protected readonly act = computed(() => (this.lookingBack() ? null : this.first.now()));
   protected readonly refusal = signal('');
   /**
    * Going on was refused: the list of what is missing is marked until it is empty, or the job is elsewhere.
@@ -137,6 +141,8 @@ export class GateBar {
   protected goOn(): void {
     if (this.lookingBack()) return void this.router.navigate(['/jobs', this.job().id]);
     if (this.hidden() || this.last()) return;
+    const act = this.act();
+    if (act) return act.run();
     const refusal = this.desk.give(this.job(), { type: 'advance', from: this.job().phase });
     // What is missing stands in the list already: it is pointed at, not said again.
     this.refusal.set(refusal && refusal.code !== 'gate' ? refusal.sentence : '');

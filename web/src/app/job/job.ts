@@ -18,7 +18,8 @@ import {
   isBefore,
   PHASES,
   phaseIndex,
-  SAY_PHASE,
+  isWish,
+  sayPhase,
   summarise,
   waitsFor,
   mainDrive,
@@ -50,11 +51,14 @@ import { HandOverSection } from './hand-over/hand-over';
 import { handedFrom, JobDocuments } from './job-documents';
 import { MatchSection } from './match/match';
 import { MoveSection } from './move/move';
+import { DataStays } from './move/stays';
 import { ProveSection } from './prove/prove';
 import { SetUpSection } from './set-up/set-up';
 import { TrySection } from './try/try';
 import { WaySection } from './way/way';
+import { WishSection } from './wish/wish';
 import { Focus } from '../shell/focus';
+import { FoundDrawer } from './found/found-drawer';
 
 /** One job along its line: the head, the part it is at, what is missing to go on, the tray. */
 @Component({
@@ -71,12 +75,15 @@ import { Focus } from '../shell/focus';
     AgreeSection,
     DiagnoseSection,
     MatchSection,
+    DataStays,
     MoveSection,
     WaySection,
+    WishSection,
     TrySection,
     SetUpSection,
     ProveSection,
     HandOverSection,
+    FoundDrawer,
     GateBar,
     HandedOutcome,
   ],
@@ -132,18 +139,37 @@ export class JobScreen {
     () => this.job() !== null && this.phase() !== sure(this.job()).phase,
   );
   protected readonly parts = computed(() => {
-    const at = phaseIndex(this.job()?.phase ?? 'diagnose');
-    const ended = this.job()?.endedEarly !== null;
+    const job = this.job();
+    const at = phaseIndex(job?.phase ?? 'diagnose');
+    const ended = job?.endedEarly !== null;
     return PHASES.filter((phase) => phase !== 'intake').map((phase) => ({
       phase,
-      say: SAY_PHASE[phase],
+      say: job ? sayPhase(phase, job) : '',
       state: phaseIndex(phase) === at ? 'now' : phaseIndex(phase) < at && !ended ? 'past' : 'ahead',
       seen: phase === this.phase(),
     }));
   });
+  /** Nothing is broken: what it can become stands where causes are weighed. */
+  protected readonly wish = computed(() => {
+    const job = this.job();
+    return job !== null && isWish(job);
+  });
+  /** Changes are planned, and none of them puts a drive in. */
+  protected readonly noDrive = computed(() => {
+    const job = this.job();
+    return job !== null && job.changes.length > 0 && mainDrive(job) === null && job.safeguard === null;
+  });
   protected readonly walking = computed(
     () => ['way-in', 'swap', 'way-out'].includes(this.phase()) && !this.lookingBack() && !this.afterSwap(),
   );
+  /** Where the places are in sight already, no second panel of them is offered. */
+  protected readonly mayFind = computed(
+    () =>
+      this.job()?.closed === null &&
+      this.phase() !== 'match' &&
+      !(this.phase() === 'diagnose' && this.wish()),
+  );
+  protected readonly finding = signal(false);
   protected readonly waits = computed(() => {
     const job = this.job();
     return job && !job.closed ? waitsFor(job) : null;
@@ -182,7 +208,7 @@ export class JobScreen {
     });
     effect(() => {
       const job = this.job();
-      if (job) title.setTitle(`${job.number} ${SAY_PHASE[job.phase]} · Petrichor`);
+      if (job) title.setTitle(`${job.number} ${sayPhase(job.phase, job)} · Petrichor`);
     });
     // Each part opens at its top, with the focus on its heading.
     const [app, focus] = [inject(ApplicationRef), inject(Focus)];
@@ -191,10 +217,7 @@ export class JobScreen {
       const shown = `${this.jobId()} ${this.afterSwap() ? 'after-swap' : this.phase()}`;
       if (shown === this.shown) return;
       this.shown = shown;
-      app.whenStable().then(
-        () => focus.toTheTop(),
-        () => undefined,
-      );
+      focus.toTheTop(app.whenStable());
     });
     inject(Keys).bind({
       Escape: { say: 'Up to the Bench', run: () => this.up() },
@@ -205,6 +228,10 @@ export class JobScreen {
       'Shift+O': {
         say: 'Hand in a file: self-report, table, map, speed, listing',
         run: () => this.file()?.nativeElement.click(),
+      },
+      H: {
+        say: 'What is in the places of this machine, as found',
+        run: () => this.finding.set(this.mayFind()),
       },
       'Shift+T': { say: 'Take the job up, or over', run: () => this.takeUp() },
     });

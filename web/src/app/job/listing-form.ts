@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { ShownSize } from '@petrichor/core/job';
 import type { ChoiceOption } from '../ui/choice';
 import { ChoiceField } from '../ui/field/choice-field';
@@ -40,10 +40,14 @@ const UNITS: readonly ChoiceOption<ShownSize['unit']>[] = [
   `,
   template: `
     <div class="size">
-      <p-number-field label="Size that is shown" fieldId="shown-size" [(value)]="shown" />
+      <p-number-field [label]="label()" [fieldId]="fieldId()" [(value)]="shown" />
       <p-choice-field label="In which unit" quiet [options]="units" [(value)]="unit" />
-      <button class="tgt" type="button" (click)="send(true)">Listed at this size</button>
-      <button class="tgt" type="button" (click)="send(false)">Not listed</button>
+      <button class="tgt" type="button" (click)="send(true)">
+        Listed at this size<span class="visually-hidden">{{ beside() }}</span>
+      </button>
+      <button class="tgt" type="button" (click)="send(false)">
+        Not listed<span class="visually-hidden">{{ beside() }}</span>
+      </button>
     </div>
     <p class="fault" role="alert">{{ fault() || refusal() }}</p>
     @if (found(); as result) {
@@ -56,6 +60,13 @@ const UNITS: readonly ChoiceOption<ShownSize['unit']>[] = [
 export class ListingForm {
   readonly found = input.required<{ right: boolean; sentence: string } | null>();
   readonly refusal = input('');
+  /** Which drive, where there are several; empty: the one. */
+  readonly of = input('');
+  protected readonly label = computed(() =>
+    this.of() ? `Size that is shown of ${this.of()}` : 'Size that is shown',
+  );
+  protected readonly beside = computed(() => (this.of() ? `, ${this.of()}` : ''));
+  protected readonly fieldId = computed(() => (this.of() ? '' : 'shown-size'));
   readonly told = output<Listing>();
   protected readonly units = UNITS;
   protected readonly shown = signal<number | null>(null);

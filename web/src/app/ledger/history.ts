@@ -6,11 +6,12 @@ import { firstValueFrom } from 'rxjs';
 import { Keys } from '../shell/keys';
 import { Api } from '../state/api';
 import { KeyBox } from '../ui/key-box';
+import { LifeOfJob } from './life-of-job';
 
 /** Every job of one machine, or of one drive, by its serial: what was done, and what went in or out. */
 @Component({
   selector: 'p-history',
-  imports: [RouterLink, KeyBox],
+  imports: [RouterLink, KeyBox, LifeOfJob],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: './records.css',
   styles: `
@@ -44,6 +45,9 @@ import { KeyBox } from '../ui/key-box';
               >, {{ row.when }}: {{ row.role }}</span
             >
             <span class="mu">{{ row.says }}</span>
+            @if (row.isMachine) {
+              <p-life-of-job [jobId]="row.id" />
+            }
           </li>
         } @empty {
           @if (!rows.isLoading()) {
@@ -67,6 +71,7 @@ export class HistoryScreen {
     return (this.rows.hasValue() ? this.rows.value() : []).map((row) => ({
       id: row.id,
       number: row.number,
+      isMachine: wholeSerial(row.serial) === own,
       when: format(new Date(row.openedAt), 'd MMM yyyy'),
       role:
         wholeSerial(row.serial) === own

@@ -12,8 +12,10 @@ import { Router, RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import type { Correction, ModelRecord } from '@petrichor/api';
 import { guideHowTo, guideMarkdown, guideSheets } from '@petrichor/core/formats';
+import { saySources } from '@petrichor/core/fit';
 import { slotsOf, sayModel, type MachineModel, type Slot } from '@petrichor/core/hardware';
-import { drawMat, guideWarnings, overlengths, sayTurns, buildWay } from '@petrichor/core/teardown';
+import { buildWay } from '@petrichor/core/opening';
+import { drawMat, guideWarnings, overlengths, sayTurns } from '@petrichor/core/teardown';
 import { sayMinutes, sure } from '@petrichor/core/units';
 import { format } from 'date-fns';
 import { firstValueFrom } from 'rxjs';
@@ -50,6 +52,7 @@ const SAY_EVIDENCE = { claimed: 'the maker says', reported: 'reported', 'seen-he
   styleUrls: ['../ui/page.css', './columns.css', './model.css'],
 })
 export class ModelScreen {
+  protected readonly sources = saySources;
   readonly modelId = input.required<string>();
   private readonly store = inject(Store);
   private readonly cases = this.store.selectSignal(selectCompanionCases);
@@ -115,7 +118,10 @@ export class ModelScreen {
       (one) =>
         `${one.gb} GB ${one.worked ? 'works' : 'does not work'}: ${SAY_EVIDENCE[one.kind]}, ${one.source}`,
     );
-    const way = slot.reach.length > 0 ? buildWay(model, slot, [], { policy: this.policy() }) : null;
+    const way =
+      slot.reach.length > 0
+        ? buildWay(model, slot, [], { policy: { ...this.policy(), tryBeforeClosing: false } })
+        : null;
     if (!way) return { evidence, say: 'part of the board: nothing comes off to change it', steps: [] };
     if (!way.ok) return { evidence, say: way.problem, steps: [] };
     const inward = way.steps.filter((step) => step.leg === 'in');
@@ -174,7 +180,7 @@ export class ModelScreen {
       );
     // Every screw of the guide, whichever slot it is on the way to.
     const all = { ...sure(slotsOf(model, null)[0]), reach: model.guide.operations.map((one) => one.id) };
-    const way = buildWay(model, all, [], { policy: this.policy() });
+    const way = buildWay(model, all, [], { policy: { ...this.policy(), tryBeforeClosing: false } });
     if (!way.ok) return this.fault.set(`There is no mat of this guide yet. ${way.problem}`);
     this.fault.set(
       await savePdf(

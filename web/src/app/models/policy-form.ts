@@ -34,6 +34,13 @@ import { NumberField } from '../ui/field/number-field';
       [value]="mine().tryBeforeClosing"
       (valueChange)="change({ tryBeforeClosing: $event })"
     />
+    <p-choice-field
+      label="Several changes are tried"
+      fieldId="policy-rounds-choice"
+      [options]="rounds"
+      [value]="mine().oneAtATime"
+      (valueChange)="change({ oneAtATime: $event })"
+    />
     @if (lead()) {
       <button class="tgt" type="button" (click)="save()">Keep this for the next ways that are planned</button>
     } @else {
@@ -65,6 +72,11 @@ export class PolicyForm {
   protected readonly tries = [
     { value: true, label: 'before it is closed' },
     { value: false, label: 'once it is closed' },
+  ] as const;
+
+  protected readonly rounds = [
+    { value: false, label: 'by as many starts as pay' },
+    { value: true, label: 'one at a time, always' },
   ] as const;
 
   protected change(own: Partial<Policy>): void {

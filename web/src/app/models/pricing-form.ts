@@ -9,10 +9,12 @@ import { KnowledgeActions } from '../state/knowledge/knowledge.reducer';
 import { MoneyField } from '../ui/field/money-field';
 import { NumberField } from '../ui/field/number-field';
 import { SelectField } from '../ui/field/select-field';
+import { TextField } from '../ui/field/text-field';
 import { form } from '../ui/form';
 
-const TypedSchema = PricingSchema.omit({ taxBasisPoints: true }).extend({
+const TypedSchema = PricingSchema.omit({ taxBasisPoints: true, labourTaxBasisPoints: true }).extend({
   taxPercent: z.number('Type the tax, 0 where there is none.').min(0).max(100, 'Tax is at most 100 %.'),
+  labourTaxPercent: z.number().min(0).max(100, 'Tax is at most 100 %.').nullable(),
 });
 /**
  * What this workshop charges and promises: a lead's to set. Offers that were made keep the prices they were
@@ -20,7 +22,7 @@ const TypedSchema = PricingSchema.omit({ taxBasisPoints: true }).extend({
  */
 @Component({
   selector: 'p-pricing-form',
-  imports: [FormField, MoneyField, NumberField, SelectField],
+  imports: [FormField, MoneyField, NumberField, SelectField, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styles: `
     :host {
@@ -47,6 +49,12 @@ const TypedSchema = PricingSchema.omit({ taxBasisPoints: true }).extend({
           [formField]="form.fields.lookingMinor"
         />
         <p-number-field label="Tax" fieldId="price-tax" unit="%" [formField]="form.fields.taxPercent" />
+        <p-number-field
+          label="Tax on work, where it differs"
+          fieldId="price-tax-work"
+          unit="%"
+          [formField]="form.fields.labourTaxPercent"
+        />
         <p-select-field
           label="Smallest coin taken"
           fieldId="price-coin"
@@ -61,10 +69,22 @@ const TypedSchema = PricingSchema.omit({ taxBasisPoints: true }).extend({
             [formField]="form.fields[one.key]"
           />
         }
+        <p-text-field
+          label="Currency, as it stands on a bill"
+          fieldId="price-currency"
+          [formField]="form.fields.currency"
+        />
+        <p-text-field label="Tax number" fieldId="price-tax-number" [formField]="form.fields.taxNumber" />
       </div>
+      <p-text-field
+        label="Name and address on a bill"
+        fieldId="price-address"
+        rows="3"
+        [formField]="form.fields.address"
+      />
       <p class="mu">
-        Without tax. Tax is added once to the sum, and the total rounded to the smallest coin, halves away
-        from zero.
+        Without tax. Tax is added once to the sum of each rate, and the total rounded to the smallest coin,
+        halves away from zero.
       </p>
       @if (lead()) {
         <p>
@@ -97,12 +117,18 @@ export class PricingForm {
   protected readonly form = form(TypedSchema, {
     draft: 'pricing',
     empty: () => {
-      const { taxBasisPoints, ...rest } = this.pricing();
-      return { ...rest, taxPercent: taxBasisPoints / 100 };
+      const { taxBasisPoints, labourTaxBasisPoints, ...rest } = this.pricing();
+      const ofWork = labourTaxBasisPoints === null ? null : labourTaxBasisPoints / 100;
+      return { ...rest, taxPercent: taxBasisPoints / 100, labourTaxPercent: ofWork };
     },
-    send: ({ taxPercent, ...rest }) => {
+    send: ({ taxPercent, labourTaxPercent, ...rest }) => {
       this.told.set('');
-      return this.api.setPricing({ body: { ...rest, taxBasisPoints: Math.round(taxPercent * 100) } }).pipe(
+      const body: Pricing = {
+        ...rest,
+        taxBasisPoints: Math.round(taxPercent * 100),
+        labourTaxBasisPoints: labourTaxPercent === null ? null : Math.round(labourTaxPercent * 100),
+      };
+      return this.api.setPricing({ body }).pipe(
         tap(() => {
           this.told.set('Kept: it holds for every offer from now on.');
           this.store.dispatch(KnowledgeActions.wanted());

@@ -26,16 +26,29 @@ export class Focus {
     this.drawn(() => firstIn(within, selectors)?.scrollIntoView?.({ block: 'nearest' }));
   }
 
-  /** A part opens at its top, with the focus on its heading; hands that are in a field already stay there. */
-  toTheTop(): void {
-    this.drawn(() => {
+  /**
+   * A part opens at its top, with the focus on its heading, once `arrived`; hands that have gone on meanwhile
+   * stay where they are.
+   */
+  toTheTop(arrived: Promise<unknown> = Promise.resolve()): void {
+    const from = document.activeElement;
+    const goneOn = (): boolean => {
+      const at = document.activeElement;
+      return at !== null && at !== from && at !== document.body;
+    };
+    const top = (): void => {
+      if (goneOn()) return;
       const main = document.querySelector('main');
       main?.scrollTo?.({ top: 0 });
       const heading = main?.querySelector<HTMLElement>('h1');
       if (!heading || document.activeElement?.matches(FIELDS)) return;
       heading.tabIndex = -1;
       heading.focus({ preventScroll: true });
-    });
+    };
+    arrived.then(
+      () => this.drawn(top),
+      () => undefined,
+    );
   }
 
   /** Once what was just changed stands on the screen. */

@@ -1,5 +1,13 @@
 import { sure } from '@petrichor/core/units';
-import { computed, linkedSignal, signal, untracked, type Signal, type WritableSignal } from '@angular/core';
+import {
+  computed,
+  inject,
+  linkedSignal,
+  signal,
+  untracked,
+  type Signal,
+  type WritableSignal,
+} from '@angular/core';
 import {
   form as fieldsOf,
   MAX_LENGTH,
@@ -13,6 +21,7 @@ import {
 } from '@angular/forms/signals';
 import { isObservable, type Observable } from 'rxjs';
 import { z } from 'zod';
+import { Focus } from '../shell/focus';
 import { faultOf, type RequestFault } from '../state/api';
 import { draftOf, forgetDraft, type DraftName } from './draft';
 
@@ -35,6 +44,8 @@ export type TypedOf<S extends z.ZodObject> = {
 interface FormOptions<S extends z.ZodObject> {
   /** What is typed outlives a reload under this name; none for secrets. */
   readonly draft?: DraftName;
+  /** Where the fields stand in what is sent: the server names them so. */
+  readonly within?: string;
   /** What the fields say before anybody typed; a function where that follows something that changes. */
   readonly empty: TypedOf<S> | (() => TypedOf<S>);
   /** Does it, with what the schema made of the fields. Once it is done the form is empty again. */
@@ -63,12 +74,13 @@ export interface Form<Typed> {
  */
 export function form<S extends z.ZodObject>(
   schema: S,
-  { draft, empty, send }: FormOptions<NoInfer<S>>,
+  { draft, within, empty, send }: FormOptions<NoInfer<S>>,
 ): Form<TypedOf<S>> {
   type Typed = TypedOf<S>;
   const begin: () => Typed = typeof empty === 'function' ? empty : () => empty;
   const model = draft ? draftOf(draft, begin) : linkedSignal(begin);
   const whose = (): string => (typeof draft === 'object' ? untracked(draft.of) : '');
+  const focus = inject(Focus);
   const fault = signal('');
   const told = signal<readonly Told[]>([]);
   const fields = fieldsOf(model, (path) => {
@@ -87,7 +99,7 @@ export function form<S extends z.ZodObject>(
   const end = (failure: Failure | null): void => {
     if (failure === null) return clear();
     const own = failure.fields
-      .map((one) => ({ path: one.path.split('.'), message: one.message }))
+      .map((one) => ({ path: pathIn(one.path, within), message: one.message }))
       .filter(({ path }) => sure(path[0]) in schema.shape);
     fault.set(own.length > 0 ? '' : failure.sentence);
     told.set(own.map((one) => ({ ...one, of: valueAt(model(), one.path) })));
@@ -108,6 +120,13 @@ export function form<S extends z.ZodObject>(
       }),
     );
   };
+  /** The first that stands on the screen, bound to the form or not. */
+  const toTheFault = (drawn: Element | null, tree: () => { focusBoundControl(): void }): void =>
+    focus.drawn(() => {
+      const at = drawn?.querySelector<HTMLElement>('[aria-invalid="true"], p-autocomplete.p-invalid input');
+      if (at) at.focus();
+      else tree().focusBoundControl();
+    });
   const clear = (): void => {
     model.set(begin());
     fields().reset();
@@ -124,9 +143,10 @@ export function form<S extends z.ZodObject>(
       event?.preventDefault();
       fault.set('');
       told.set([]);
+      const drawn = event?.target instanceof Element ? event.target : null;
       void submit(fields, act).then(() => {
         const first = fields().errorSummary()[0];
-        if (first && first.fieldTree() !== fields()) first.fieldTree().focusBoundControl();
+        if (first && first.fieldTree() !== fields()) toTheFault(drawn, first.fieldTree);
         else if (first) fault.set(first.message ?? '');
       });
     },
@@ -190,6 +210,11 @@ function faultAt(root: unknown, { path, message }: Issue): ValidationError.WithF
     tree = (tree as unknown as Record<PropertyKey, FieldTree<unknown> | undefined>)[key] ?? tree;
   return { kind: 'said', message, fieldTree: tree };
 }
+
+const pathIn = (path: string, within: string | undefined): string[] => {
+  const [first, ...rest] = path.split('.');
+  return first === within ? rest : path.split('.');
+};
 
 type Failure = Pick<RequestFault, 'sentence' | 'fields'>;
 

@@ -31,7 +31,12 @@ export const GATES = {
       : `${sayMoney(-owedMinor)} was paid too much: give it back.`,
   baseline: ({ what }: { what: string }) => `${what} worked at intake: try it again.`,
   'baseline-fault': ({ what }: { what: string }) => `${what} worked at intake and does not now.`,
-  choice: () => 'Take a drive that fits.',
+  'change-shown': ({ label, found, gone }: { label: string; found: string | null; gone: boolean }) =>
+    found ??
+    (gone
+      ? `Nobody has looked yet whether ${label} is not listed any more.`
+      : `Nobody has looked yet whether ${label} shows as it should.`),
+  choice: () => 'Nothing is taken yet: take what fits.',
   comeback: () => 'Say why it came back: diagnosis and guide learn from it.',
   companion: ({
     label,
@@ -64,6 +69,8 @@ export const GATES = {
   offer: () => 'Work out an offer.',
   'old-drive': () => 'Say where the old drive goes.',
   opening: ({ what }: { what: string }) => `Not checked yet: ${what}.`,
+  'other-old-drive': ({ label, place }: { label: string; place: string }) =>
+    `Say where the old drive of ${place} goes: ${label}.`,
   part: ({ what, order }: { what: string; order: OrderTold | null }) =>
     order
       ? `Not here yet: ${what}, ${SAY_ORDER[order.state]}${order.dueOn ? `, due ${sayDate(order.dueOn)}` : ''}.`
@@ -90,7 +97,7 @@ export const GATES = {
   stop: ({ why, next }: { why: string; next: string | null }) =>
     `Stop: ${why} ${next === null ? 'Decide what becomes of the drive.' : `Next: ${next.toLowerCase()}.`}`,
   tray: ({ what }: { what: string }) => `Still on the tray: ${what}.`,
-  tried: () => 'Start it with the cover resting on, and say what firmware lists.',
+  tried: () => 'Start it as it lies, and say what firmware lists.',
   unplugged: ({ what }: { what: string }) => `${what} was unplugged: see that it works.`,
   'unplugged-fault': ({ what }: { what: string }) => `${what} was unplugged and does not work now.`,
 };

@@ -34,6 +34,7 @@ export const REFUSALS = {
   done: () => 'That is done already.',
   end: () => 'This is the last part: hand the machine over.',
   'ended-unrepaired': () => 'This job ended without a repair.',
+  'few-screws': ({ inStock }: { inStock: number }) => `Only ${inStock} of them are free on the shelf.`,
   further: () => 'It has come further than that already.',
   gate: ({ missing }: { missing: readonly { readonly sentence: string }[] }) =>
     missing.map((one) => one.sentence).join(' '),
@@ -41,6 +42,8 @@ export const REFUSALS = {
   half: ({ title }: { title: string }) =>
     `'${title}' is half done. Finish it or undo it (U): a step goes back as a whole.`,
   'here-already': ({ what }: { what: string }) => `${what} is here already.`,
+  'holes-meanwhile': ({ open }: { open: number }) =>
+    `${open} ${open === 1 ? 'hole is' : 'holes are'} open there now. Look, then do it again.`,
   impossible: ({ because }: { because: string }) => `No reason makes it go in or run: ${because}`,
   'in-order': ({ say }: { say: string }) => `First: ${say.toLowerCase()}.`,
   'is-out': () => 'The old drive is out of the machine: say where it goes.',
@@ -52,6 +55,7 @@ export const REFUSALS = {
   medium: () =>
     'Nobody has said what kind of drive the old one is. Say it: the level of a method hangs on it.',
   'memory-in-prove': () => 'Memory is read in Prove, once the machine is closed.',
+  'memory-shown': () => 'Type how much memory the machine shows.',
   method: () => 'Say by which method it was sanitised, and how that was checked.',
   'model-in-use': () =>
     'A drive has been matched to this model already. Hand the job back unrepaired and take the machine in again as the other model.',
@@ -72,6 +76,7 @@ export const REFUSALS = {
   'no-news': () => 'That is how it stands already.',
   'no-note': () => 'There is no such sealed note on this job any more.',
   'no-offer': () => 'Work out an offer first.',
+  'no-open-hole': () => 'No hole of that kind is open at the step at hand.',
   'no-partition': ({ number }: { number: number }) =>
     `The old drive has no partition ${number}. Read its table again.`,
   'no-slot': () => 'This machine has no such slot. Load the page again.',
@@ -81,6 +86,7 @@ export const REFUSALS = {
   'no-table': () => 'Read the old drive’s partitions first.',
   'no-wait': () => 'This step has no wait.',
   'no-way': ({ problem }: { problem: string }) => `The guide of this model cannot be walked: ${problem}`,
+  'no-wish': () => 'Say what is wished for, or that something is broken.',
   'not-approved': ({ label }: { label: string }) => `A lead has to approve the adapted ${label} first.`,
   'not-back': ({ phase, from }: { phase: Phase; from: Phase }) =>
     `'${SAY_PHASE[phase]}' is not before '${SAY_PHASE[from]}'.`,
@@ -130,6 +136,7 @@ export const REFUSALS = {
   'other-place': ({ place }: { place: string }) => `That is not done at ${place}. Choose another place.`,
   'other-step': ({ asked, title }: { asked: string; title: string }) =>
     `'${asked}' is not the step at hand; that is '${title}'.`,
+  'owed-to': () => 'Say whom it is borrowed from: it stays on the tray until it is given back.',
   'part-not-in-stock': ({ name }: { name: string }) => `${name} is not in stock. Order it first.`,
   'place-taken': ({ place, kind }: { place: string; kind: ChangeKind }) =>
     `${place} has a change already: ${SAY_CHANGE[kind].toLowerCase()}. Take that one out of the list, or choose another place.`,
@@ -146,11 +153,14 @@ export const REFUSALS = {
   same: () => 'That is what is promised already.',
   'say-what-is-in': () => 'Say what it holds: what its label says.',
   scouting: () => 'You are on a visit already: walk it to its end.',
+  'screw-not-there': ({ because }: { because: string }) => because,
+  'screw-settled': () => 'That screw is settled already.',
   sent: ({ what }: { what: string }) => `${what} is on its way already. Let it come and send it back.`,
   'set-up-begun': () => 'The set-up for the other plan has begun. Clear its checks first.',
   settings: ({ named }: { named: string }) =>
     `Turn on again first what was turned off before the opening: ${named}.`,
   'settled-at-hand-over': () => 'The old drive’s way is settled at hand-over.',
+  'shown-when': () => 'What a change shows is written down at the start (Try) and in Prove.',
   size: () => 'Type the size that is shown beside the drive.',
   soldered: () => 'Nothing comes off to reach this one: it is part of the board.',
   stale: ({ offerDays }: { offerDays: number }) =>
@@ -180,6 +190,7 @@ export const REFUSALS = {
   'unknown-companion': () => 'This job has no such part on trial. Load the page again.',
   'unknown-drive': () => 'That drive is no longer on the shelf. Load the page again.',
   'unknown-drive-or-slot': () => 'That drive or slot is no longer known. Load the page again.',
+  'unknown-extra': () => 'That is not asked for here.',
   'unknown-item': () => 'This plan has no such item. Load the page again.',
   'unknown-look': () => 'There is nothing of that name to look at here. Load the page again.',
   'unknown-model': () => 'This model is no longer known. Load the page again.',
@@ -199,6 +210,7 @@ export const REFUSALS = {
   wait: ({ seconds }: { seconds: number }) => `Wait the whole ${seconds} s.`,
   'wait-first': () => 'Start the wait first.',
   'way-begun': () => 'The way in has begun. Take its steps back first (Undo).',
+  'which-screw': () => 'Say which screw goes in instead.',
   'why-back': () => 'Say why it goes back.',
   'why-not-needed': () => 'Say why it is not needed.',
   'why-not-working': () => 'Say what did not work: the model remembers it.',

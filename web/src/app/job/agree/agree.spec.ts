@@ -1,6 +1,7 @@
 import { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import type { JobState } from '@petrichor/core/job';
+import { memoryIn, MODULE, roomy } from '../../../../../core/src/testing/roomy';
 import { m2Drive, model, TestJob } from '../../../../../core/src/testing/samples';
 import { jobAt, finishPart } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
@@ -37,6 +38,35 @@ describe('Agree', () => {
     expect(words(await JobScreenHarness.of(AgreeSection, job, knowledge))).toContain(
       '70.15 above what the customer named at the counter, 100.00',
     );
+  });
+});
+
+describe('what the options are, where no drive is chosen from the shelf', () => {
+  const atAgree = (...commands: Parameters<TestJob['must']>): TestJob => {
+    const bench = new TestJob([roomy()]);
+    bench.parts = [MODULE];
+    finishPart(bench);
+    bench.must({ type: 'advance', from: 'diagnose' }, ...commands);
+    return bench.must({ type: 'advance', from: 'match' });
+  };
+  const of = { models: [roomy()], drives, parts: [MODULE] };
+
+  it('memory alone is offered and agreed on like anything else', async () => {
+    const screen = await JobScreenHarness.of(AgreeSection, atAgree(memoryIn('mem-b')).job, of);
+    await screen.press(/Work out an offer/);
+    expect(screen.job.offer!.options).toMatchObject([{ driveId: '', besides: [{ changeId: 'mem' }] }]);
+    expect(words(screen)).toContain('memory, Orrin 16 into B');
+    await screen.press(/^They agree to/);
+    expect(screen.job.agreement).toMatchObject({ driveId: '', slotId: '' });
+  });
+
+  it('the customer’s own drive has no others beside it, and no price', async () => {
+    const own = { type: 'choose-drive', slotId: 'm2-a', driveId: 'pellow-p3', from: 'own' } as const;
+    const screen = await JobScreenHarness.of(AgreeSection, atAgree(own).job, of);
+    await screen.press(/Work out an offer/);
+    const [option, ...others] = screen.job.offer!.options;
+    expect(others).toEqual([]);
+    expect(option!.bill.lines.find((line) => line.kind === 'drive')?.netMinor).toBe(0);
   });
 });
 

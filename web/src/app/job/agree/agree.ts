@@ -14,6 +14,7 @@ import {
   agreementHolds,
   billNow,
   isUnfitToStay,
+  isWish,
   paidMinor,
   placeOf,
   SAY_HOW,
@@ -23,7 +24,15 @@ import {
   mainDrive,
 } from '@petrichor/core/job';
 import { sayMbs } from '@petrichor/core/prove';
-import { depositOf, SAY_OPTION, sayTax, suggest, worthIt, type QuoteOption } from '@petrichor/core/quote';
+import {
+  depositOf,
+  SAY_OPTION,
+  sayTax,
+  taxesOf,
+  suggest,
+  worthIt,
+  type QuoteOption,
+} from '@petrichor/core/quote';
 import { sayMinutes, sayMoney, sure } from '@petrichor/core/units';
 import { Keys } from '../../shell/keys';
 import { sayWhen } from '../../shell/promise';
@@ -128,9 +137,14 @@ export class AgreeSection {
     }),
   });
   protected readonly suggested = computed(() => {
-    const choice = mainDrive(this.job());
+    const job = this.job();
+    const choice = mainDrive(job);
+    if (!choice) return job.changes.length > 0 ? [{ kind: 'advised' as const, slotId: '', driveId: '' }] : [];
+    // What the customer brought, or what was bought for this job, has no others beside it.
+    if (choice.change.thing?.from !== 'shelf')
+      return [{ kind: 'advised' as const, slotId: choice.slot.id, driveId: choice.drive.id }];
     const ranked = this.ranking.value();
-    return choice && ranked ? suggest(choice.slot.id, ranked, choice, this.adding.value() ?? null) : [];
+    return ranked ? suggest(choice.slot.id, ranked, choice, this.adding.value() ?? null) : [];
   });
   protected readonly offer = computed(() => this.job().offer);
   protected readonly options = computed(() =>
@@ -256,15 +270,17 @@ export class AgreeSection {
     return {
       option,
       key: keyOf(option),
-      name: SAY_OPTION[option.kind],
-      what: option.drive || 'no drive',
+      name: option.kind === 'cheapest' && isWish(this.job()) ? 'Cheapest' : SAY_OPTION[option.kind],
+      what: option.drive || option.besides.map(({ say }) => say).join('; '),
       total: `${bill.isFrom ? 'from ' : ''}${sayMoney(bill.totalMinor)}`,
       lines: bill.lines.map((line) => ({
         say: line.quantity > 1 ? `${line.quantity} × ${line.say}` : line.say,
         amount: sayMoney(line.netMinor),
       })),
-      tax: `Tax, ${sayTax(bill.taxBasisPoints)}`,
-      taxAmount: sayMoney(bill.taxMinor),
+      taxes: taxesOf(bill).map(({ basisPoints, netMinor, taxMinor }, _, all) => ({
+        say: `Tax, ${sayTax(basisPoints)}${all.length > 1 ? ` of ${sayMoney(netMinor)}` : ''}`,
+        amount: sayMoney(taxMinor),
+      })),
       rounding: bill.roundingMinor === 0 ? null : sayMoney(bill.roundingMinor),
       gives: [
         ...(gives ? givesOf(gives) : []),

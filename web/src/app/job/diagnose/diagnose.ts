@@ -33,6 +33,13 @@ import { StopBoard } from './stop-board';
         <p class="decided">{{ words }}</p>
       }
       <p-weigh-board [job]="job()" about="before" />
+      @if (job().phase === 'diagnose') {
+        <p class="nothing">
+          <button class="link" type="button" (click)="nothingBroken()">
+            Nothing is broken: it is a wish
+          </button>
+        </p>
+      }
     }
   `,
   styles: `
@@ -44,6 +51,9 @@ import { StopBoard } from './stop-board';
     }
     h2 {
       font: 650 21px/28px var(--f);
+    }
+    .nothing {
+      padding: 0 20px 16px;
     }
     .decided {
       padding: 10px 20px;
@@ -75,6 +85,15 @@ export class DiagnoseSection {
   constructor() {
     // What other jobs have taught since this page was opened.
     this.store.dispatch(KnowledgeActions.wanted());
+  }
+
+  protected nothingBroken(): void {
+    const { wishes } = this.job().intake;
+    this.desk.give(this.job(), {
+      type: 'state-wish',
+      fault: false,
+      wishes: wishes.length > 0 ? wishes : ['more-room'],
+    });
   }
 
   protected change({ observation, seen, detail }: Changed): void {

@@ -8,7 +8,7 @@ import {
   type Looked,
 } from '@petrichor/core/diagnose';
 import { answersOf, hasWalked, isBefore, stakeOf, type JobState } from '@petrichor/core/job';
-import { openingMinutes, USUAL_OPENING_MINUTES } from '@petrichor/core/teardown';
+import { openingMinutes, USUAL_OPENING_MINUTES } from '@petrichor/core/opening';
 import { selectKnowledge, selectLearned, selectModels } from '../../state/knowledge/knowledge.reducer';
 import { Weigher } from '../../workers/weigher';
 

@@ -11,6 +11,7 @@ import {
   stillOut,
   sayCustody,
   type JobState,
+  type OldDrive,
   type Refusal,
 } from '@petrichor/core/job';
 import { methodsFor, SANITISE_MEDIA, SanitiseMethodSchema } from '@petrichor/core/move';
@@ -69,10 +70,10 @@ const CustodySchema = commandFields('settle-old-drive')
     }
   `,
   template: `
-    <h2>Where the old drive goes</h2>
-    @if (job().custody.length > 0) {
+    <h2>{{ heading() }}</h2>
+    @if (record().length > 0) {
       <ul class="record">
-        @for (one of job().custody; track one.at) {
+        @for (one of record(); track one.at) {
           <li>
             <p-state-mark mark="settled" [size]="16" /><span
               >{{ say(one) }} <span class="mu">{{ one.by.name }}, {{ when(one.at) }}</span></span
@@ -82,16 +83,22 @@ const CustodySchema = commandFields('settle-old-drive')
       </ul>
     }
     @if (open()) {
-      <form class="stack" id="custody" (submit)="form.send($event)" novalidate>
+      <form class="stack" [id]="'custody' + changeId()" (submit)="form.send($event)" novalidate>
         <p-radio-field
-          label="Where the old drive goes"
+          [label]="heading()"
           quiet
-          fieldId="fate"
+          [fieldId]="'fate' + changeId()"
           [options]="fates()"
           [formField]="form.fields.fate"
         />
         @if (form.typed().fate === 'kept-as-fallback') {
-          <p-text-field label="Kept until" mono fieldId="until" type="date" [formField]="form.fields.until" />
+          <p-text-field
+            label="Kept until"
+            mono
+            [fieldId]="'until' + changeId()"
+            type="date"
+            [formField]="form.fields.until"
+          />
         }
         @if (form.typed().fate === 'sanitised') {
           <p-select-field
@@ -123,15 +130,15 @@ const CustodySchema = commandFields('settle-old-drive')
           <p-text-field label="With which tool" fieldId="tool" [formField]="form.fields.tool" />
           <p-text-field label="How it was checked" fieldId="verified" [formField]="form.fields.verified" />
         }
-        <p-text-field label="Note" fieldId="fate-note" [formField]="form.fields.note" />
+        <p-text-field label="Note" [fieldId]="'fate-note' + changeId()" [formField]="form.fields.note" />
         <p class="fault" role="alert">{{ form.fault() }}</p>
       </form>
     }
     <div class="acts">
       @if (open()) {
-        <button class="tgt" type="submit" form="custody">Settle it</button>
+        <button class="tgt" type="submit" [attr.form]="'custody' + changeId()">Settle it</button>
       }
-      @if (job().custody.length > 0) {
+      @if (record().length > 0) {
         <a class="tgt" [routerLink]="['/jobs', job().id, 'old-drive']">Its record, to print</a>
       }
     </div>
@@ -139,22 +146,32 @@ const CustodySchema = commandFields('settle-old-drive')
 })
 export class CustodyPanel {
   readonly job = input.required<JobState>();
+  /** One of another place than the main drive's; null: that one. */
+  readonly of = input<OldDrive | null>(null);
+  protected readonly changeId = computed(() => this.of()?.changeId ?? '');
+  protected readonly heading = computed(() => {
+    const of = this.of();
+    return of ? `Where ${of.label} goes, out of ${of.place}` : 'Where the old drive goes';
+  });
+  protected readonly record = computed(() =>
+    this.job().custody.filter((one) => one.changeId === this.changeId()),
+  );
   private readonly desk = inject(JobDesk);
   protected readonly say = sayCustody;
   protected readonly when = sayWhen;
   protected readonly form = form(CustodySchema, {
-    draft: { of: () => this.job().id, name: 'custody' },
+    draft: { of: () => `${this.job().id}${this.changeId()}`, name: 'custody' },
     empty: () => this.asKept(),
     send: (typed) => this.settle(typed),
   });
   /** Before hand-over everything may still be settled otherwise; afterwards only a drive that is here. */
-  protected readonly open = computed(() => !this.job().closed || isHere(this.job()));
+  protected readonly open = computed(() => !this.job().closed || isHere(this.job(), this.changeId()));
   /**
    * What the drive is: as the job has read it, else as somebody says who looks at it; the level of every
    * method hangs on it.
    */
   protected readonly media = SANITISE_MEDIA.map((one) => ({ value: one.id, label: one.say }));
-  protected readonly known = computed(() => mediumKnown(this.job()));
+  protected readonly known = computed(() => (this.of() ? null : mediumKnown(this.job())));
   private readonly medium = computed(
     () => SANITISE_MEDIA.find((one) => one.id === this.form.typed().mediumId) ?? this.known(),
   );
@@ -177,7 +194,7 @@ export class CustodyPanel {
   /** Staying in use is a fate of a drive that is in the machine and reads well. */
   protected readonly fates = computed(() => {
     const job = this.job();
-    const out = stillOut(job).some((item) => item.kind === 'drive') || hadOldDrive(job);
+    const out = this.of() !== null || stillOut(job).some((item) => item.kind === 'drive') || hadOldDrive(job);
     return FATES.filter((one) => one.id !== 'stays-in-use' || (!out && !isUnfitToStay(job))).map((one) => ({
       value: one.id,
       label: one.say,
@@ -185,16 +202,16 @@ export class CustodyPanel {
   });
 
   private asKept(): TypedOf<typeof CustodySchema> {
-    const { oldDriveFate, custody } = this.job();
-    const kept = custody.at(-1)?.sanitised;
+    const now = this.record().at(-1);
+    const kept = now?.sanitised;
     return {
-      fate: oldDriveFate?.fate ?? '',
-      until: oldDriveFate?.until ?? '',
+      fate: now?.fate ?? '',
+      until: now?.until ?? '',
       mediumId: null,
       method: '',
       tool: kept?.tool ?? '',
       verified: kept?.verified ?? '',
-      note: oldDriveFate?.note ?? '',
+      note: now?.note ?? '',
     };
   }
 
@@ -210,6 +227,7 @@ export class CustodyPanel {
     const did = { tool, verified, medium: medium && { medium: medium.medium, protocol: medium.protocol } };
     return this.desk.give(this.job(), {
       type: 'settle-old-drive',
+      ...(this.changeId() === '' ? {} : { changeId: this.changeId() }),
       fate,
       until: fate === 'kept-as-fallback' && until ? until : null,
       sanitised: fate === 'sanitised' && method ? { ...did, method } : null,

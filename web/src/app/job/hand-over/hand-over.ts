@@ -9,6 +9,7 @@ import {
   stillOut,
   type JobState,
   mainDrive,
+  oldDrives,
 } from '@petrichor/core/job';
 import { Keys } from '../../shell/keys';
 import { JobDesk } from '../../state/jobs/job-desk';
@@ -18,7 +19,9 @@ import { form } from '../../ui/form';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { PriceLines } from '../agree/price-lines';
+import { UnsettledScrews } from '../way/unsettled-screws';
 import { CustodyPanel } from './custody-panel';
+import { NextTime } from './next-time';
 import { RemovedPanel } from './removed-panel';
 
 /**
@@ -27,7 +30,18 @@ import { RemovedPanel } from './removed-panel';
  */
 @Component({
   selector: 'p-hand-over-section',
-  imports: [FormField, RouterLink, CustodyPanel, KeyBox, PriceLines, RemovedPanel, StateMark, TextField],
+  imports: [
+    FormField,
+    RouterLink,
+    CustodyPanel,
+    KeyBox,
+    NextTime,
+    PriceLines,
+    RemovedPanel,
+    StateMark,
+    TextField,
+    UnsettledScrews,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -45,11 +59,16 @@ import { RemovedPanel } from './removed-panel';
         @if (needsFate()) {
           <p-custody-panel [job]="job()" data-gate="old-drive" />
         }
+        @for (one of others(); track one.changeId) {
+          <p-custody-panel [job]="job()" [of]="one" [attr.data-gate]="'other-old-drive:' + one.changeId" />
+        }
         <p-removed-panel [job]="job()" />
+        <p-unsettled-screws [job]="job()" />
       </section>
       <section class="stack">
         <h2>Price</h2>
         <p-price-lines [job]="job()" data-gate="balance" />
+        <p-next-time [job]="job()" />
         <form class="stack" (submit)="form.send($event)" novalidate>
           <h2>To the customer</h2>
           @if (job().closed; as closed) {
@@ -108,6 +127,10 @@ export class HandOverSection {
       beside
     );
   });
+  /** Old drives of other places. */
+  protected readonly others = computed(() =>
+    this.job().endedEarly ? [] : oldDrives(this.job()).filter(({ changeId }) => changeId !== ''),
+  );
   protected readonly headline = computed(() => {
     const { closed, endedEarly } = this.job();
     if (closed) return 'Handed over.';

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, model, sig
 import { FormField } from '@angular/forms/signals';
 import type { Settles } from '@petrichor/core/fit';
 import type { Drive, Slot } from '@petrichor/core/hardware';
-import type { JobCommand, JobState, Refusal } from '@petrichor/core/job';
+import { OF_MODEL, type JobCommand, type JobState, type Refusal } from '@petrichor/core/job';
 import { Drawer } from 'primeng/drawer';
 import { z } from 'zod';
 import { HoldsFocus } from '../../shell/modals';
@@ -80,8 +80,10 @@ const ReadingSchema = z.strictObject({
 })
 export class LookDrawer {
   readonly job = input.required<JobState>();
-  readonly drive = input.required<Drive | null>();
-  readonly slot = input.required<Slot | null>();
+  readonly drive = input<Drive | null>(null);
+  readonly slot = input<Slot | null>(null);
+  /** Where looks at a part in its place are kept. */
+  readonly beside = input<string | null>(null);
   readonly settles = input.required<Settles | null>();
   readonly open = model(false);
   private readonly desk = inject(JobDesk);
@@ -102,7 +104,7 @@ export class LookDrawer {
 
   protected answer(value: string): void {
     const settles = this.settles();
-    const at = settles?.of === 'model' ? 'model' : this.slot()?.id;
+    const at = settles?.of === 'model' ? OF_MODEL : (this.beside() ?? this.slot()?.id);
     if (settles && at)
       this.fault.set(this.give({ type: 'look', at, key: settles.key, answer: value })?.sentence ?? '');
   }

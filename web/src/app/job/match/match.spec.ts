@@ -1,11 +1,13 @@
+import { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
-import { BoardMemorySchema, ScrewSchema, type MachineModel, type Part } from '@petrichor/core/hardware';
+import { ScrewSchema, type MachineModel, type Part } from '@petrichor/core/hardware';
 import { mainDrive, type Role } from '@petrichor/core/job';
-import { m2Drive, m2Slot as slot, memorySockets, model, part } from '../../../../../core/src/testing/samples';
+import { found, MODULE, roomy } from '../../../../../core/src/testing/roomy';
+import { m2Drive, m2Slot as slot, model, part } from '../../../../../core/src/testing/samples';
 import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { MatchCompanions } from './companions';
+import { GateAct } from '../gate-act';
 import { MatchSection } from './match';
 
 const shelf = [m2Drive(), m2Drive({ id: 'skerry-t4', maker: 'Skerry', name: 'T4', priceMinor: 9700 })];
@@ -31,46 +33,49 @@ describe('matching', () => {
     expect(text(screen, 'p-match-proof')).toMatch(/Extras for the pick list.*a screw.*D7.*1\.00/);
   });
 
-  it('keeps what was laid together in the memory sockets while other things happen on the job', async () => {
-    const of = model({
-      places: [slot(), ...memorySockets('under the plate', 'beside it')],
-      memory: BoardMemorySchema.parse({ generation: 'ddr4', maxMegatransfers: 3200 }),
-    });
-    const module = part({
-      kind: 'memory',
-      id: 'm8',
-      name: 'Selker 8 GiB',
-      generation: 'ddr4',
-      gib: 8,
-      megatransfers: 3200,
-    });
-    const screen = await JobScreenHarness.of(MatchCompanions, jobAt('match').job, {
-      models: [of],
-      drives: shelf,
-      parts: [module],
-    });
-    (screen.fixture.componentInstance as unknown as { fill(at: number, id: string): void }).fill(1, 'm8');
-    await screen.settle();
-    expect(screen.element.textContent).toContain('8 GiB in all');
-    TestBed.inject(JobDesk).give(screen.job, { type: 'note', text: 'the lid creaks', stepId: null });
-    await screen.settle();
-    expect(screen.element.textContent).toContain('8 GiB in all');
+  it('lets what is found in a place stand before what the model says is in it, and back', async () => {
+    const screen = await matching();
+    const row = () => text(screen, 'p-found-panel li');
+    expect(row()).toContain('Nobody looked');
+    await screen.press('M.2 socket');
+    await screen.press(/^empty$/);
+    expect(screen.job.found['m2-a']).toMatchObject({ is: 'empty', how: 'told' });
+    expect(row()).toMatch(/Empty.*told to Ines/);
+    expect(text(screen, 'p-change-strips')).toContain('Add a drive');
+    await screen.press(/^part missing$/);
+    await screen.press(/^screw$/);
+    expect(screen.job.found['m2-a']).toMatchObject({ is: 'empty', missing: ['screw'] });
+    expect(text(screen, 'p-match-proof')).toContain('a screw');
+    await screen.press(/^nobody looked$/);
+    expect(screen.job.found).toEqual({});
+    expect(text(screen, 'p-change-strips')).toContain('Replace the drive');
   });
 
-  it('lets what is seen in the place stand before what the model says is in it, both ways and back', async () => {
-    const full = await matching();
-    expect(text(full, '.in-it')).toContain('In it, by the model: ');
-    await full.press('It is empty');
-    expect(full.job.looks['m2-a']).toEqual({ fitted: 'empty' });
-    expect(text(full, '.in-it')).toContain('Looked at here: it is empty.');
-    await full.press('Not so: it holds a drive');
-    expect(text(full, '.in-it')).toContain('In it, by the model: ');
-    TestBed.resetTestingModule();
-    const empty = await matching({ fitted: null });
-    expect(text(empty, '.in-it')).toContain('Nothing is in it, by the model.');
-    await empty.press('It holds a drive');
-    expect(empty.job.looks['m2-a']).toEqual({ fitted: 'holds-one' });
-    expect(text(empty, '.in-it')).toContain('Looked at here: it holds a drive.');
+  it('writes down what a place holds, with as much of its label as there is', async () => {
+    const screen = await matching();
+    await screen.press('M.2 socket');
+    await screen.press(/^holds this$/);
+    await screen.press('That is in it');
+    expect(screen.job.found).toEqual({});
+    await screen.type('#held-label', 'Heddle R2');
+    await screen.type('#held-size', '500');
+    await screen.press('That is in it');
+    expect(screen.job.found['m2-a']).toMatchObject({
+      is: 'holds',
+      holds: { label: 'Heddle R2', gb: 500, gib: null, serial: null },
+    });
+  });
+
+  it('sets with one press only what nobody looked at', async () => {
+    const screen = await matching({}, ['technician'], roomy());
+    await screen.press('second slot');
+    await screen.press(/^something else$/);
+    await screen.type('#found-else', 'a home-made plate');
+    await screen.press('That is in it');
+    await screen.key('g');
+    expect(screen.job.found['m2-b']).toMatchObject({ is: 'something-else', note: 'a home-made plate' });
+    expect(screen.job.found['m2-a']).toMatchObject({ is: 'as-guide' });
+    expect(Object.keys(screen.job.found)).toHaveLength(4);
   });
 
   it('asks one look and sees the verdict change', async () => {
@@ -125,7 +130,7 @@ describe('matching', () => {
   it('does not let a technician take it against the verdict', async () => {
     const hand = await matching({ claimedLimitGb: 500 });
     await hand.key('o');
-    expect(text(hand, 'p-match-proof')).toContain('Only a lead takes a drive against the verdict.');
+    expect(text(hand, '.list')).toContain('Only a lead takes a drive against the verdict.');
     expect(mainDrive(hand.job)).toBeNull();
   });
 
@@ -174,4 +179,157 @@ describe('matching', () => {
   });
 });
 
+describe('a list of changes', () => {
+  const several = async (own: Part[] = [MODULE]) =>
+    JobScreenHarness.of(MatchSection, jobAt('match').job, {
+      models: [roomy()],
+      drives: shelf,
+      parts: [...parts, ...own],
+    });
+  const wants = async (screen: Awaited<ReturnType<typeof several>>, what: string) => {
+    await screen.key('a');
+    document.querySelector<HTMLButtonElement>(`[aria-label="${what}"]`)!.click();
+    await screen.settle();
+  };
+
+  it('is planned with one press, in its order, and says what each adds', async () => {
+    const screen = await several();
+    await wants(screen, 'Add a drive, second slot');
+    await wants(screen, 'Memory, B');
+    expect(text(screen, 'h1')).toMatch(/^All three fit/);
+    expect(screen.element.querySelectorAll('p-change-strips li')).toHaveLength(3);
+    expect(text(screen, 'p-opening-line')).toContain('One opening for all');
+    TestBed.inject(GateAct).now()!.run();
+    await screen.settle();
+    expect(screen.job.changes.map((one) => [one.kind, one.placeId])).toEqual([
+      ['replace-drive', 'm2-a'],
+      ['add-drive', 'm2-b'],
+      ['memory', 'mem-b'],
+    ]);
+    // What is taken is not offered to be taken again: the next press goes on.
+    expect(TestBed.inject(GateAct).now()).toBeNull();
+  });
+
+  it('leaves a change out by its number, and takes it back; what is planned is dropped', async () => {
+    const screen = await several();
+    await wants(screen, 'Memory, B');
+    TestBed.inject(GateAct).now()!.run();
+    await screen.settle();
+    await screen.key('1');
+    expect(screen.job.changes.map((one) => one.kind)).toEqual(['memory']);
+    expect(text(screen, 'p-change-strips .out')).toContain('Left out.');
+    const at = [...screen.element.querySelectorAll('p-change-strips li')].findIndex((one) =>
+      one.classList.contains('out'),
+    );
+    await screen.key(String(at + 1));
+    await screen.key('t');
+    expect(screen.job.changes).toHaveLength(2);
+  });
+
+  it('keeps what was put together over other things that happen on the job', async () => {
+    const screen = await several();
+    await wants(screen, 'Memory, B');
+    TestBed.inject(JobDesk).give(screen.job, { type: 'note', text: 'the lid creaks', stepId: null });
+    await screen.settle();
+    expect(text(screen, 'p-change-strips')).toContain('Orrin 16 into B');
+  });
+
+  it('says of memory what hangs on a socket nobody has looked at, and the sum once somebody has', async () => {
+    const screen = await several();
+    await wants(screen, 'Memory, B');
+    expect(text(screen, 'p-memory-after')).toContain('hangs on A: look what is in there');
+    TestBed.inject(JobDesk).give(screen.job, {
+      ...found(['mem-a'], { is: 'empty' }),
+    });
+    await screen.settle();
+    expect(text(screen, 'p-memory-after')).toContain('16 GiB in all');
+  });
+
+  it('bills nothing for the customer’s own, and ‘from’ for what nobody knows the price of', async () => {
+    const screen = await several();
+    const from = async (value: string) => {
+      const list = screen.element.querySelector<HTMLSelectElement>('#source')!;
+      list.value = value;
+      list.dispatchEvent(new Event('change'));
+      await screen.settle();
+    };
+    await from('own');
+    await screen.key('t');
+    expect(screen.job.changes[0]!.thing).toMatchObject({ from: 'own', priceMinor: 0 });
+    await from('bought');
+    await screen.key('t');
+    expect(screen.job.changes[0]!.thing).toMatchObject({ from: 'bought', priceMinor: null });
+    expect(text(screen, 'p-change-strips')).toContain('from');
+  });
+
+  it('takes what is cheap while it is open with one press', async () => {
+    const screen = await several();
+    const cheap = screen.element.querySelector<HTMLButtonElement>('.cheap button')!;
+    expect(cheap.textContent).toContain('Orrin 16');
+    cheap.click();
+    await screen.settle();
+    expect(text(screen, 'p-change-strips')).toContain('Orrin 16');
+  });
+});
+
 const variant = (id: string, answer: string, without: string[]) => ({ id, answer, without, places: [] });
+
+describe('extras and spreads', () => {
+  it('does without an extra, with what is done instead, and takes it up again', async () => {
+    const screen = await matching({ screwState: 'missing' });
+    await screen.press(/^Take this drive/);
+    await screen.press(/^Do without/);
+    await screen.press('So it is done');
+    expect(screen.job.changes[0]!.declined).toEqual([]);
+    await screen.type('[id^="instead-"]', 'held by tape');
+    await screen.press('So it is done');
+    expect(screen.job.changes[0]!.declined).toMatchObject([{ instead: 'held by tape' }]);
+    expect(text(screen, 'p-extras-of')).toContain('so said by Ines');
+    await screen.press(/^Do it after all/);
+    expect(screen.job.changes[0]!.declined).toEqual([]);
+  });
+
+  it('takes the best spread of several drives over the places by one press', async () => {
+    const screen = await matching({}, ['technician'], roomy());
+    await screen.key('c');
+    await screen.key('ArrowDown');
+    await screen.key('c');
+    await screen.press('Slots');
+    await screen.press(/^Take both so/);
+    expect(screen.job.changes.map((one) => [one.placeId, one.thing?.drive?.id]).sort()).toHaveLength(2);
+    expect(new Set(screen.job.changes.map((one) => one.placeId))).toEqual(new Set(['m2-a', 'm2-b']));
+    expect(new Set(screen.job.changes.map((one) => one.thing?.drive?.id))).toEqual(
+      new Set(['pellow-p3', 'skerry-t4']),
+    );
+  });
+
+  it('takes a drive that no list knows by its label, as the customer’s own', async () => {
+    const screen = await matching();
+    const http = TestBed.inject(HttpTestingController);
+    await screen.press(/^Not in the list/);
+    await screen.type('#label-text', 'Skerry Q9 2TB M.2 2280 NVMe Gen4 x4');
+    document.querySelector('#label-text')!.dispatchEvent(new Event('blur'));
+    await screen.settle();
+    expect(document.querySelector<HTMLInputElement>('#label-size')!.value).toBe('2000');
+    await screen.press('This is in my hand');
+    http.expectNone('/api/shelf/labelled');
+    expect(document.querySelector('.p-drawer')!.textContent).toContain('Type who made it.');
+    await screen.type('#label-maker', 'Skerry');
+    await screen.type('#label-name', 'Q9');
+    await screen.press('This is in my hand');
+    expect(document.querySelector('.p-drawer')!.textContent).toContain('Look at its notches.');
+    await screen.press(/^M$/);
+    await screen.press('This is in my hand');
+    const { request, flush } = (() => {
+      const sent = http.expectOne('/api/shelf/labelled');
+      return { request: sent.request, flush: sent.flush.bind(sent) };
+    })();
+    expect(request.body).toMatchObject({
+      id: expect.stringMatching(/^hand-/),
+      labelled: { family: 'm2', markedGb: 2000, lengthMm: 80, key: 'M', protocol: 'nvme', generation: 4 },
+    });
+    flush({ put: 1 });
+    await screen.settle();
+    expect(document.querySelector('.p-drawer form')).toBeNull();
+  });
+});

@@ -1,89 +1,53 @@
-import { sure } from '@petrichor/core/units';
 import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  effect,
-  ElementRef,
   inject,
   input,
-  resource,
   signal,
-  untracked,
+  viewChild,
 } from '@angular/core';
-import { FormField } from '@angular/forms/signals';
-import { Store } from '@ngrx/store';
-import {
-  jobAt,
-  judgeAt,
-  linkOf,
-  sectionsAbove,
-  tightest,
-  type Candidate,
-  type Finding,
-} from '@petrichor/core/fit';
-import { isSocket, sayDrive, sayForm, slotsOf, type Drive } from '@petrichor/core/hardware';
-import {
-  commandFields,
-  placeOf,
-  slotsOfJob,
-  withMeasured,
-  type JobState,
-  type Refusal,
-  mainDrive,
-} from '@petrichor/core/job';
-import { Dialog } from 'primeng/dialog';
-import { AirLeft } from '../../drawing/air-left';
-import { BayDrawing } from '../../drawing/bay-drawing';
+import { NgTemplateOutlet } from '@angular/common';
+import { SAY_CHANGE, sayChange, type JobState, type Possible } from '@petrichor/core/job';
+import { sayMinutes, sayMoney } from '@petrichor/core/units';
 import { Keys } from '../../shell/keys';
-import { HoldsFocus } from '../../shell/modals';
-import { Scans } from '../../shell/scans';
 import { JobDesk } from '../../state/jobs/job-desk';
-import { selectDrives, selectKnowledge, selectModels } from '../../state/knowledge/knowledge.reducer';
-import { selectAccount } from '../../state/session/session.reducer';
-import { Choice } from '../../ui/choice';
-import { TextField } from '../../ui/field/text-field';
-import { form } from '../../ui/form';
 import { KeyBox } from '../../ui/key-box';
-import { StateMark } from '../../ui/state-mark';
+import { newId } from '../../ui/new-id';
 import { WhyDrawer } from '../../ui/why-drawer';
-import { Ranker } from '../../workers/ranker';
-import { MatchAdapted } from './adapted';
-import { MatchCompanions } from './companions';
-import { MatchCompare } from './compare';
-import { LookDrawer } from './look-drawer';
-import { MatchNeed } from './need';
+import { FoundPanel } from '../found/found-panel';
+import { GateAct } from '../gate-act';
+import { AddChange } from './add-change';
+import { ByLabel, type InHand, type LabelledKind } from './by-label';
+import { ChangeList, goes, type Row } from './change-list';
+import { DriveChangePanel } from './drive-change';
+import { ExtrasOf } from './extras-of';
+import { OpeningLineDrawing } from './opening-line';
+import { PartChangePanel } from './part-change';
+import { PlainChangePanel } from './plain-change';
 import { MatchProof } from './proof';
-import { MatchWays } from './ways';
-import { MARKS, sayRate, sayShort, sayStock } from './words';
-import { Focus } from '../../shell/focus';
+import { SourceOfThing } from './source-of-thing';
+import { ChangeStrips } from './strips';
+import { isDriveKind } from './wanted';
+import { sayList } from './say-list';
 
-type View = 'drive' | 'compare' | 'ways' | 'companions' | 'adapted';
-/** Rows drawn at first, and how many come with each asking. */
-const ROWS = 30;
-/** More columns than this cannot be read side by side. */
-const MOST_COMPARED = 3;
-
-/** Every drive of the shelf against the slot, each check with its numbers; one is taken. */
+/** This machine's places, the change in hand, and the list: what fits, what it adds, one opening for all. */
 @Component({
   selector: 'p-match-section',
   imports: [
-    FormField,
-    AirLeft,
-    BayDrawing,
-    Choice,
-    Dialog,
-    HoldsFocus,
+    AddChange,
+    ByLabel,
+    ChangeStrips,
+    DriveChangePanel,
+    ExtrasOf,
+    FoundPanel,
     KeyBox,
-    LookDrawer,
-    MatchAdapted,
-    MatchCompanions,
-    MatchCompare,
-    MatchNeed,
     MatchProof,
-    MatchWays,
-    StateMark,
-    TextField,
+    NgTemplateOutlet,
+    OpeningLineDrawing,
+    PartChangePanel,
+    PlainChangePanel,
+    SourceOfThing,
     WhyDrawer,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -92,331 +56,180 @@ const MOST_COMPARED = 3;
 })
 export class MatchSection {
   readonly job = input.required<JobState>();
-  private readonly store = inject(Store);
+  protected readonly list = new ChangeList(this.job);
   private readonly desk = inject(JobDesk);
-  private readonly focus = inject(Focus);
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
-  private readonly ranker = inject(Ranker);
-  private readonly models = this.store.selectSignal(selectModels);
-  private readonly drives = this.store.selectSignal(selectDrives);
-  private readonly knowledge = this.store.selectSignal(selectKnowledge);
-  private readonly account = this.store.selectSignal(selectAccount);
-  protected readonly lead = computed(() => this.account()?.roles.includes('lead') ?? false);
-  protected readonly model = computed(
-    () => this.models().find((one) => one.id === this.job().intake.modelId) ?? null,
-  );
-  private readonly onBench = computed(() => {
-    const model = this.model();
-    return model ? slotsOfJob(model, this.job()) : [];
-  });
-  protected readonly slots = computed(() =>
-    this.onBench().map((slot) => ({ label: slot.label, value: slot.id })),
-  );
-  protected readonly chosen = computed(() => mainDrive(this.job()));
-  private readonly slotPicked = signal<string | null>(null);
-  protected readonly slot = computed(() => {
-    const slots = this.onBench();
-    const wanted = this.slotPicked() ?? this.chosen()?.slot.id;
-    return slots.find((slot) => slot.id === wanted) ?? slots[0] ?? null;
-  });
-  protected readonly place = computed(() => {
-    const slot = this.slot();
-    return slot && placeOf(this.job(), slot.id, this.knowledge());
-  });
-  /** What the conclusion of Diagnose asks for. */
-  protected readonly lookFor = computed(() => {
-    const conclusion = this.job().conclusion;
-    if (conclusion?.remedy.kind !== 'replace-drive') return '';
-    const { wantedGb } = this.job().need;
-    const kind = conclusion.remedy.medium === 'flash' ? 'a solid-state drive' : 'a drive';
-    return `${conclusion.say}: ${kind}${wantedGb === null ? '' : `, ${wantedGb} GB or more`}.`;
-  });
-
-  private readonly ranked = resource({
-    params: () => {
-      const place = this.place();
-      return place ? { place, drives: this.drives(), measured: this.measured() } : undefined;
-    },
-    loader: ({ params }) => this.ranker.rank(params.place, params.drives, params.measured),
-  });
-  /** What is drawn while a newer answer is on its way is the last one. */
-  private readonly kept = signal<{
-    order: Uint32Array;
-    counts: Readonly<Record<'fits' | 'extras' | 'unknown' | 'no', number>>;
-  } | null>(null);
-  protected readonly counts = computed(() => this.kept()?.counts ?? null);
-  private readonly measured = computed(() => {
-    const job = this.job();
-    const known = Object.keys(job.measured);
-    return this.drives()
-      .filter((drive) => known.includes(drive.id))
-      .map((drive) => withMeasured(drive, job));
-  });
-  protected readonly find = signal('');
-  private readonly order = computed(() => {
-    const kept = this.kept();
-    const drives = this.drives();
-    const words = this.find().toLowerCase().split(/\s+/).filter(Boolean);
-    if (!kept) return [];
-    const all = Array.from(kept.order).flatMap((at) => drives[at] ?? []);
-    return words.length === 0
-      ? all
-      : all.filter((drive) =>
-          words.every((word) => `${sayDrive(drive)} ${sayForm(drive)}`.toLowerCase().includes(word)),
-        );
-  });
-  private readonly rows = signal(ROWS);
-  protected readonly more = computed(() => Math.max(0, this.order().length - this.rows()));
-  protected readonly candidates = computed((): Candidate[] =>
-    this.order()
-      .slice(0, this.rows())
-      .flatMap((drive) => this.judged(drive) ?? []),
-  );
-  private readonly picked = signal<string | null>(null);
-  protected readonly at = computed(() => {
-    const wanted = this.picked() ?? this.chosen()?.drive.id;
-    const drive = this.order().find((one) => one.id === wanted) ?? this.order()[0];
-    return drive ? this.judged(drive) : null;
-  });
-  protected readonly atId = computed(() => this.at()?.drive.id ?? null);
-  protected readonly link = computed(() => this.at()?.link ?? null);
-  protected readonly linkWords = computed(() => {
-    const at = this.at();
-    if (!at?.link) return 'No link: they share no protocol.';
-    const own = at.drive.readBytesPerSecond;
-    const { say, ceilingBytesPerSecond } = at.link;
-    return `${say}: ${sayRate(ceilingBytesPerSecond)} ceiling${own ? `; the drive could do ${sayRate(own)}` : ''}`;
-  });
-  /** Link bars on one scale: ceiling, what is used, and what stays unused. */
-  protected readonly bars = computed(() => {
-    const link = this.link();
-    if (!link) return null;
-    const own = this.at()?.drive.readBytesPerSecond ?? 0;
-    const scale = Math.max(own, link.ceilingBytesPerSecond) * 1.02;
-    const share = (bytes: number) => (bytes / scale) * 100;
-    return {
-      wall: share(link.ceilingBytesPerSecond),
-      used: share(link.usableBytesPerSecond ?? 0),
-      own: share(own),
-      wasted: link.wastedBytesPerSecond ?? 0,
-    };
-  });
-  /** The tightest place above the drive, for the air diagram. */
-  protected readonly air = computed(() => {
-    const at = this.at();
-    const place = this.place();
-    if (!at || !place || !isSocket(place.slot) || at.drive.family !== place.slot.kind) return null;
-    const sections = sectionsAbove(place, place.slot, at.drive);
-    return sections
-      ? { ...tightest(sections).clearance, parts: place.slot.stack.length + 4 + (place.plate ? 1 : 0) }
-      : null;
-  });
-  protected readonly chosenId = computed(() =>
-    this.chosen()?.slot.id === this.slot()?.id ? (this.chosen()?.drive.id ?? null) : null,
-  );
-
-  protected readonly view = signal<View>('drive');
-  protected readonly views = computed(() => [
-    { label: 'This drive', value: 'drive' as const },
-    {
-      label: this.comparedIds().length > 0 ? `Compare ${this.comparedIds().length}` : 'Compare',
-      value: 'compare' as const,
-    },
-    { label: 'Slots', value: 'ways' as const },
-    { label: 'Companions', value: 'companions' as const },
-    { label: 'Adapted', value: 'adapted' as const },
-  ]);
-  private readonly comparedIds = signal<readonly string[]>([]);
-  protected readonly compared = computed(() =>
-    this.comparedIds().flatMap((id) => {
-      const drive = this.drives().find((one) => one.id === id);
-      return drive ? (this.judged(drive) ?? []) : [];
-    }),
-  );
-  protected readonly looking = signal(false);
-  private readonly askedRule = signal<string | null>(null);
-  protected readonly settles = computed(() => {
-    const asking = this.at()?.verdict.findings.filter((one) => one.settles) ?? [];
-    return (asking.find((one) => one.rule === this.askedRule()) ?? asking[0])?.settles ?? null;
-  });
-  protected readonly asked = signal(false);
-  protected readonly overriding = form(commandFields('override-fit').pick({ reason: true }), {
-    draft: { of: () => this.job().id, name: 'override' },
-    empty: { reason: '' },
-    send: ({ reason }) => this.override(reason),
-  });
-  protected readonly fault = signal('');
-  protected readonly marks = MARKS;
-  protected readonly rate = sayRate;
-  protected readonly short = sayShort;
-  protected readonly stock = sayStock;
-  protected readonly form = sayForm;
-  protected readonly name = sayDrive;
-
+  protected readonly drive = viewChild(DriveChangePanel);
+  protected readonly part = viewChild(PartChangePanel);
+  private readonly plain = viewChild(PlainChangePanel);
+  protected readonly adding = signal(false);
+  protected readonly labelling = signal(false);
   protected readonly scouting = signal(false);
   /** A sentence where it is refused. */
   protected readonly scout = (why: string): string | null => {
-    const slot = this.slot();
-    return slot
-      ? (this.desk.give(this.job(), { type: 'scout', slotId: slot.id, why })?.sentence ?? null)
-      : null;
+    const placeId = this.row()?.change.placeId;
+    return placeId
+      ? (this.desk.give(this.job(), { type: 'scout', slotId: placeId, why })?.sentence ?? null)
+      : 'Say first which place it is about.';
   };
-
-  constructor() {
-    effect(() => {
-      if (!this.ranked.hasValue()) return;
-      const ranking = this.ranked.value();
-      untracked(() => this.kept.set(ranking));
-    });
-    // A drive's code from the shelf: that is the drive one looks at.
-    inject(Scans).take(({ driveId }) => {
-      if (driveId === null || !this.order().some((one) => one.id === driveId)) return false;
-      this.find.set('');
-      this.pick(driveId);
-      return true;
-    });
-    inject(Keys).bind({
-      ArrowDown: { say: 'Next drive', run: () => this.move(1) },
-      ArrowUp: { say: 'Drive before', run: () => this.move(-1) },
-      M: { say: 'Measure or look at what is missing', run: () => this.look(null) },
-      T: { say: 'Take this drive', run: () => this.take() },
-      C: { say: 'Compare this drive', run: () => this.compare() },
-      O: { say: 'Take it all the same (lead)', run: () => this.askOverride() },
-      V: { say: 'Open it first, to look and measure', run: () => this.scouting.set(true) },
-      S: { say: 'Next slot', run: () => this.nextSlot() },
-    });
-  }
-
-  protected pickSlot(id: string): void {
-    this.slotPicked.set(id);
-    this.picked.set(null);
-    this.fault.set('');
-  }
-
-  protected pick(id: string): void {
-    this.picked.set(id);
-    this.fault.set('');
-  }
-
-  protected showMore(): void {
-    this.rows.update((rows) => rows + ROWS);
-  }
-
-  /** What is in the slot: the model's word until somebody looked. */
-  protected readonly inIt = computed(() => {
-    const slot = this.slot();
-    const told =
-      this.model() && slot
-        ? slotsOf(sure(this.model()), this.job().variantId).find((one) => one.id === slot.id)
-        : null;
-    if (!slot || !told || slot.kind === 'soldered') return null;
-    if (told.fitted === null)
-      return slot.fitted
-        ? { say: 'Looked at here: it holds a drive.', act: 'Not so: it is empty', next: 'as-told' as const }
-        : { say: 'Nothing is in it, by the model.', act: 'It holds a drive', next: 'holds-one' as const };
-    return slot.fitted
-      ? { say: `In it, by the model: ${slot.fitted.label}.`, act: 'It is empty', next: 'empty' as const }
-      : { say: 'Looked at here: it is empty.', act: 'Not so: it holds a drive', next: 'as-told' as const };
+  /** What may be described by its label here; null: nothing goes in that a label describes. */
+  protected readonly labelled = computed((): LabelledKind | null => {
+    if (this.list.begun()) return null;
+    if (this.kind() === 'drive') return 'drive';
+    const kind = this.row()?.change.kind;
+    return kind === 'memory' || kind === 'battery' || kind === 'wireless' ? kind : null;
+  });
+  protected readonly listFault = signal('');
+  protected readonly row = this.list.inHand;
+  protected readonly kind = computed(() => {
+    const kind = this.row()?.change.kind;
+    if (!kind) return 'none' as const;
+    if (isDriveKind(kind)) return 'drive' as const;
+    return kind === 'memory' || kind === 'battery' || kind === 'wireless' || kind === 'cooling'
+      ? ('part' as const)
+      : ('plain' as const);
+  });
+  /** What is looked at of the change in hand: it may be another thing than the one that is planned. */
+  protected readonly verdict = computed(
+    () => this.drive()?.at()?.verdict ?? this.part()?.verdict() ?? this.row()?.change.verdict ?? null,
+  );
+  protected readonly isTaken = computed(() => {
+    const drive = this.drive();
+    if (drive) return drive.at() !== null && drive.at()?.drive.id === drive.chosenId();
+    return this.part()?.isTaken() ?? this.plain()?.isTaken() ?? false;
+  });
+  protected readonly head = computed(() => sayList(this.list.counted(), this.verdict()));
+  protected readonly refused = computed(() => {
+    const verdict = this.verdict();
+    if (verdict) return verdict.outcome === 'no' || verdict.outcome === 'unknown';
+    const row = this.row();
+    return row === null || !goes(row.change);
+  });
+  /** Where a lead may take what is refused all the same. */
+  protected readonly against = computed(() => {
+    const panel = this.drive() ?? this.part();
+    return this.verdict() && this.refused() && panel?.lead() ? panel : null;
+  });
+  protected readonly fault = computed(
+    () => this.drive()?.fault() || this.part()?.fault() || this.plain()?.fault() || this.listFault(),
+  );
+  protected readonly line = computed(() => {
+    const line = this.list.line();
+    return line && 'minutes' in line ? line : null;
+  });
+  protected readonly noLine = computed(() => {
+    const line = this.list.line();
+    return line && 'problem' in line ? line.problem : '';
+  });
+  protected readonly numbers = computed(() =>
+    Object.fromEntries(
+      this.list
+        .counted()
+        .flatMap(({ number, change, id }) =>
+          [change.placeId, change.toPlaceId].flatMap((place) =>
+            place === null ? [] : [[place, { number, inHand: id === this.row()?.id }]],
+          ),
+        ),
+    ),
+  );
+  /** What may be done at each place, for the panel of places. */
+  protected readonly offers = computed(() => {
+    const offers: Record<string, { say: string; run: () => void }[]> = {};
+    for (const one of this.list.possible())
+      if (one.placeId !== null)
+        (offers[one.placeId] ??= []).push({ say: SAY_CHANGE[one.kind], run: () => this.add(one) });
+    return offers;
+  });
+  protected readonly cheap = computed(() =>
+    this.list.cheap().map((one) => ({
+      one,
+      say: sayChange({ ...one, slot: null, original: '', thing: null }),
+      what: one.part?.name ?? '',
+      price: one.part ? sayMoney(one.part.priceMinor) : '',
+      adds: `+${Math.round(one.minutes)} min`,
+    })),
+  );
+  protected readonly takeSays = computed(() => {
+    if (this.isTaken()) return 'Taken';
+    return this.kind() === 'drive' ? 'Take this drive' : 'Take this change';
   });
 
-  protected lookIn(answer: 'empty' | 'as-told' | 'holds-one'): void {
-    const slot = this.slot();
-    if (slot)
-      this.fault.set(
-        this.desk.give(this.job(), { type: 'look', at: slot.id, key: 'fitted', answer })?.sentence ?? '',
-      );
+  constructor() {
+    const numbers = Object.fromEntries(
+      Array.from({ length: 9 }, (_, at) => [
+        String(at + 1),
+        {
+          say: at === 0 ? 'Leave a change out, or put it back, 1 to 9' : '',
+          run: () => this.leaveOut(this.list.rows()[at]),
+        },
+      ]),
+    );
+    inject(Keys).bind({
+      A: { say: 'Add a change', run: () => this.adding.set(true) },
+      E: {
+        say: 'A thing in the hand that no list knows: from its label',
+        run: () => this.labelling.set(this.labelled() !== null),
+      },
+      V: { say: 'Open it first, to look and measure', run: () => this.scouting.set(this.row() !== null) },
+      ...numbers,
+    });
+    inject(GateAct).offer(() => this.act());
   }
 
-  protected price(minor: number): string {
-    return (minor / 100).toFixed(2);
+  protected choose(id: string): void {
+    this.listFault.set('');
+    this.list.select(id);
+  }
+
+  /** A place of the machine was pressed: its change comes in hand. */
+  protected atPlace(placeId: string): void {
+    const row = this.list.counted().find((one) => one.change.placeId === placeId);
+    if (row) this.choose(row.id);
+  }
+
+  protected add(possible: Pick<Possible, 'kind' | 'placeId'>, pick: string | null = null): void {
+    this.listFault.set(this.list.begun() ? 'The machine is open already: what is planned stays.' : '');
+    if (!this.list.begun()) this.list.add(possible, newId(), { pick });
+  }
+
+  protected leaveOut(row: Row | undefined): void {
+    if (row) this.listFault.set(this.list.leaveOut(row));
   }
 
   protected take(): void {
-    const at = this.at();
-    const slot = this.slot();
-    if (!at || !slot) return;
-    this.pick(at.drive.id);
-    this.fault.set(
-      this.desk.give(this.job(), { type: 'choose-drive', slotId: slot.id, driveId: at.drive.id })?.sentence ??
-        '',
-    );
+    this.listFault.set('');
+    (this.drive() ?? this.part() ?? this.plain())?.take();
   }
 
-  protected look(finding: Finding | null): void {
-    this.askedRule.set(finding?.rule ?? null);
-    if (!this.settles())
-      return this.fault.set('Nothing is missing on this drive: every check has its numbers.');
-    const at = this.at();
-    if (at) this.picked.set(at.drive.id);
-    this.fault.set('');
-    this.looking.set(true);
+  protected inHand({ id, from, priceMinor }: InHand): void {
+    this.source({ pick: id, from, priceMinor });
   }
 
-  protected compare(): void {
-    const at = this.at();
-    if (!at) return;
-    this.comparedIds.update((ids) =>
-      ids.includes(at.drive.id) ? ids : [...ids, at.drive.id].slice(-MOST_COMPARED),
-    );
-    if (this.comparedIds().length > 1) this.view.set('compare');
-    else this.fault.set(`${sayDrive(at.drive)} is kept for comparing. Press C on another.`);
+  protected source(own: Parameters<ChangeList['patch']>[1]): void {
+    const row = this.row();
+    if (row) this.list.patch(row.id, own);
   }
 
-  protected drop(id: string): void {
-    this.comparedIds.update((ids) => ids.filter((one) => one !== id));
+  private act() {
+    const open = this.list.takeable();
+    if (open.length === 0 || this.list.begun()) return null;
+    const all = this.list.counted();
+    const parts = open.reduce((sum, { change }) => sum + (change.thing?.priceMinor ?? 0), 0);
+    const line = this.line();
+    return {
+      say: sayTake(open, all),
+      detail: [`parts ${sayMoney(parts)}`, ...(line ? [`opening ${sayMinutes(line.minutes)}`] : [])].join(
+        ', ',
+      ),
+      run: () => this.listFault.set(this.list.takeAll()),
+    };
   }
+}
 
-  protected askOverride(): void {
-    const outcome = this.at()?.verdict.outcome;
-    if (!this.lead()) return this.fault.set('Only a lead takes a drive against the verdict.');
-    if (outcome !== 'no' && outcome !== 'unknown')
-      return this.fault.set('It fits: take it without an override.');
-    this.fault.set('');
-    this.asked.set(true);
-  }
+const NUMBERS = ['none', 'it', 'both', 'all three', 'all four', 'all five', 'all six'];
 
-  private override(reason: string): Refusal | null {
-    const at = this.at();
-    const slot = this.slot();
-    if (!at || !slot) return null;
-    const refusal = this.desk.give(this.job(), {
-      type: 'override-fit',
-      slotId: slot.id,
-      driveId: at.drive.id,
-      reason,
-    });
-    if (refusal) return refusal;
-    this.picked.set(at.drive.id);
-    this.asked.set(false);
-    return null;
-  }
-
-  private judged(drive: Drive): Candidate | null {
-    const place = this.place();
-    if (!place) return null;
-    const own = withMeasured(drive, this.job());
-    return { drive: own, verdict: judgeAt(this.benchHere(), own), link: linkOf(place, own) };
-  }
-  private readonly benchHere = computed(() => {
-    const place = this.place();
-    return place ? jobAt(place) : [];
-  });
-
-  private move(by: number): void {
-    const all = this.order();
-    const at = all.findIndex((one) => one.id === this.atId());
-    const to = Math.max(0, Math.min(all.length - 1, at + by));
-    if (!all[to]) return;
-    if (to >= this.rows()) this.showMore();
-    this.pick(all[to].id);
-    // Where the list is longer than the screen, the one looked at stays in sight.
-    this.focus.show(this.host, '.candidate.at');
-  }
-
-  private nextSlot(): void {
-    const slots = this.slots();
-    const at = slots.findIndex((one) => one.value === this.slot()?.id);
-    const next = slots[(at + 1) % slots.length];
-    if (next) this.pickSlot(next.value);
-  }
+/** `Take it` · `Take both` · `Take two of three` */
+function sayTake(open: readonly Row[], all: readonly Row[]): string {
+  const wanted = all.filter((one) => !one.taken);
+  if (open.length < wanted.length) return `Take ${open.length} of ${wanted.length}`;
+  return `Take ${NUMBERS[open.length] ?? `all ${open.length}`}`;
 }

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { Slot } from '@petrichor/core/hardware';
-import type { JobCommand, JobState } from '@petrichor/core/job';
+import { Store } from '@ngrx/store';
+import { neededGb, placesOfJob, type JobCommand, type JobState } from '@petrichor/core/job';
 import { JobDesk } from '../../state/jobs/job-desk';
+import { selectModels } from '../../state/knowledge/knowledge.reducer';
 import { Choice } from '../../ui/choice';
 import { jobDraft } from '../../ui/draft';
 import { NumberField } from '../../ui/field/number-field';
@@ -79,6 +81,11 @@ export class MatchNeed {
   readonly job = input.required<JobState>();
   readonly slot = input.required<Slot | null>();
   private readonly desk = inject(JobDesk);
+  private readonly models = inject(Store).selectSignal(selectModels);
+  private readonly places = computed(() => {
+    const model = this.models().find((one) => one.id === this.job().intake.modelId);
+    return model ? placesOfJob(model, this.job()) : [];
+  });
   protected readonly fault = signal('');
   protected readonly usedGb = jobDraft<number | null>(
     () => this.job().id,
@@ -88,7 +95,7 @@ export class MatchNeed {
   protected readonly wantedGb = jobDraft<number | null>(
     () => this.job().id,
     'wantedGb',
-    () => this.job().need.wantedGb,
+    () => neededGb(this.job(), this.places()),
   );
   protected readonly budget = jobDraft<number | null>(
     () => this.job().id,

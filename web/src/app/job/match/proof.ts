@@ -1,35 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Candidate, Extra, Finding } from '@petrichor/core/fit';
-import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { MARKS, sayMargin, sayOutcome } from './words';
 
 /**
- * The verdict on one drive in one slot: a sentence, every check with its numbers, and what else the swap
+ * Why a verdict on one drive in one slot is as it is: every check with its numbers, and what else the swap
  * needs.
  */
 @Component({
   selector: 'p-match-proof',
-  imports: [KeyBox, StateMark],
+  imports: [StateMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './proof.html',
   styleUrl: './proof.css',
 })
 export class MatchProof {
   readonly candidate = input.required<Candidate>();
-  readonly taken = input(false);
-  readonly override = input<string | null>(null);
-  readonly lead = input(false);
-  readonly fault = input('');
-  readonly took = output();
-  readonly overrode = output();
   readonly looked = output<Finding>();
-  readonly compared = output();
   protected readonly marks = MARKS;
   protected readonly margin = sayMargin;
   protected readonly word = sayOutcome;
 
-  protected readonly refused = computed(() => ['no', 'unknown'].includes(this.candidate().verdict.outcome));
   protected readonly asks = computed(() => this.candidate().verdict.findings.filter((one) => one.settles));
   /** What is bought or fetched, and what is only done. */
   protected readonly pickList = computed(() => this.candidate().verdict.extras.filter((one) => one.item));

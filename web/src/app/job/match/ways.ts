@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { placements, waysToFit, type Candidate } from '@petrichor/core/fit';
 import { sayDrive } from '@petrichor/core/hardware';
 import { slotsOfJob, type JobState } from '@petrichor/core/job';
@@ -66,6 +66,11 @@ import { MARKS, sayRate } from './words';
               </li>
             }
           </ul>
+          @if (placement.outcome === 'fits' || placement.outcome === 'extras') {
+            <button class="tgt" type="button" (click)="taken.emit(placement.seats)">
+              Take {{ placement.seats.length === 2 ? 'both' : 'all ' + placement.seats.length }} so
+            </button>
+          }
         </div>
       } @empty {
         <p class="mu">The machine has fewer slots than drives.</p>
@@ -121,6 +126,8 @@ export class MatchWays {
   readonly candidate = input.required<Candidate>();
   /** Drives that are compared: they may all go in. */
   readonly several = input.required<readonly Candidate[]>();
+  /** All of a spread, by one press. */
+  readonly taken = output<Spread>();
   private readonly store = inject(Store);
   private readonly models = this.store.selectSignal(selectModels);
   private readonly parts = this.store.selectSignal(selectParts);
@@ -153,3 +160,5 @@ export class MatchWays {
     return machine && drives.length > 1 ? placements(machine, drives).slice(0, 3) : [];
   });
 }
+
+type Spread = ReturnType<typeof placements>[number]['seats'];

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { Store } from '@ngrx/store';
 import {
   answersNow,
+  leavesTwoAlike,
   openingChecks,
   SAY_BACKUP,
   SAY_KEY,
@@ -82,6 +83,7 @@ export class BeforeOpening {
     { label: SAY_KEY.unknown, value: 'unknown' },
   ] as const;
   protected readonly answers = computed(() => answersNow(this.job()));
+  protected readonly twoAlike = computed(() => leavesTwoAlike(this.job()));
   /** What is typed counts once its field is left. */
   protected readonly where = jobDraft(
     () => this.job().id,

@@ -1,6 +1,13 @@
 import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { answersNow, crossingOf, DATA_PLANS, SafeguardSchema, type JobState } from '@petrichor/core/job';
+import {
+  answersNow,
+  cameWithoutDrive,
+  crossingOf,
+  DATA_PLANS,
+  SafeguardSchema,
+  type JobState,
+} from '@petrichor/core/job';
 import { recommendWay, WAY_IDS, waysAcross, type WayAcross, type WayId } from '@petrichor/core/move';
 import { Store } from '@ngrx/store';
 import { Keys, type Bindings } from '../../shell/keys';
@@ -53,12 +60,22 @@ export class MoveSection {
   protected readonly view = computed(
     (): View => this.chosen() ?? (this.job().runs.some((run) => run.target !== null) ? 'dock' : 'plan'),
   );
-  protected readonly views = [
+  private readonly allViews = [
     { label: 'Plan', value: 'plan' },
     { label: 'Old drive', value: 'old' },
     { label: 'Dock', value: 'dock' },
     { label: 'Before opening', value: 'before' },
   ] as const;
+  /** It came without a drive: nothing goes across, and nobody asks for one. */
+  protected readonly bare = computed(() =>
+    cameWithoutDrive(
+      this.job(),
+      this.models().find((one) => one.id === this.job().intake.modelId),
+    ),
+  );
+  protected readonly views = computed(() =>
+    this.allViews.filter(({ value }) => !this.bare() || value === 'plan' || value === 'before'),
+  );
   protected readonly crossing = computed(() =>
     crossingOf(
       this.job(),
@@ -67,11 +84,12 @@ export class MoveSection {
   );
   protected readonly ways = computed((): readonly WayAcross[] => {
     const crossing = this.crossing();
+    if (this.bare()) return DATA_PLANS.filter(({ id }) => WITHOUT_OLD.has(id)).map(plainWay);
     return crossing ? waysAcross(crossing) : DATA_PLANS.map(plainWay);
   });
   protected readonly advice = computed(() => {
     const crossing = this.crossing();
-    return crossing && recommendWay(crossing, this.ways());
+    return this.bare() ? null : crossing && recommendWay(crossing, this.ways());
   });
   protected readonly decided = computed(() => this.job().safeguard?.plan ?? null);
   private readonly picked = jobDraft<WayId | null>(
@@ -80,12 +98,18 @@ export class MoveSection {
     () => this.decided(),
   );
   protected readonly at = computed(
-    (): WayId | null => this.picked() ?? this.decided() ?? this.advice()?.id ?? null,
+    (): WayId | null =>
+      this.picked() ?? this.decided() ?? (this.bare() ? this.fresh() : (this.advice()?.id ?? null)),
+  );
+  /** What a machine without a drive starts from. */
+  private readonly fresh = computed((): WayId =>
+    this.job().intake.stake === 'none' ? 'nothing-to-keep' : 'clean-install',
   );
   protected readonly looked = computed(() => this.ways().find((way) => way.id === this.at()) ?? null);
   protected readonly headline = computed(() => {
     const way = this.looked();
     const advice = this.advice();
+    if (this.bare()) return 'Start it fresh.';
     if (way && way.id === advice?.id) return advice.headline;
     if (way) return `${way.say}.`;
     return this.crossing()?.health === 'dead'
@@ -94,6 +118,7 @@ export class MoveSection {
   });
   protected readonly sub = computed(() => {
     const way = this.looked();
+    if (this.bare()) return 'It came without a drive: nothing goes across.';
     if (!way || !this.crossing()) return '';
     if (way.why) return way.why;
     const time = way.total
@@ -159,6 +184,9 @@ export class MoveSection {
     if (way) this.pick(way.id);
   }
 }
+
+/** Ways that need no old drive. */
+const WITHOUT_OLD: ReadonlySet<WayId> = new Set(['clean-install', 'restore-backup', 'nothing-to-keep']);
 
 /** A way as it is named, where nothing can be computed yet: no drive is chosen. */
 const plainWay = ({ id, say, what }: (typeof DATA_PLANS)[number]): WayAcross => ({

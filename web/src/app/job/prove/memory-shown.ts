@@ -3,7 +3,7 @@ import { FormField } from '@angular/forms/signals';
 import { Store } from '@ngrx/store';
 import { judgeMemory } from '@petrichor/core/fit';
 import { companionsOf, type Memory } from '@petrichor/core/hardware';
-import { commandFields, type JobState, companionsIn } from '@petrichor/core/job';
+import { commandFields, type JobState, fittedAlone } from '@petrichor/core/job';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels, selectParts } from '../../state/knowledge/knowledge.reducer';
 import { NumberField } from '../../ui/field/number-field';
@@ -79,7 +79,7 @@ export class MemoryShown {
     },
   });
   protected readonly fitted = computed(() =>
-    companionsIn(this.job())
+    fittedAlone(this.job())
       .filter((one) => one.kind === 'memory' && one.judged?.outcome === 'works')
       .flatMap((one) =>
         this.parts().filter(

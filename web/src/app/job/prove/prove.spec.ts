@@ -2,11 +2,12 @@ import { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import type { Memory } from '@petrichor/core/hardware';
 import type { JobState } from '@petrichor/core/job';
-import { m2Drive, model, part, judgedPart } from '../../../../../core/src/testing/samples';
+import { m2Drive, m2Slot, model, part, judgedPart } from '../../../../../core/src/testing/samples';
 import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
 import { ComebackReasonPanel } from './comeback-reason';
 import { MemoryShown } from './memory-shown';
+import { ProveSection } from './prove';
 import { SpeedPanel } from './speed-panel';
 
 const memory = part({
@@ -137,5 +138,53 @@ describe('why it came back', () => {
       kind: 'our-work',
       words: 'A lead was pinched under the cover.',
     });
+  });
+});
+
+describe('what is tried again', () => {
+  const answers = (screen: JobScreenHarness<unknown>) =>
+    [...screen.element.querySelectorAll('[data-gate^="baseline:"] b')].map((one) => one.textContent);
+  const { job } = jobAt('prove');
+  const untried = {
+    ...job,
+    intake: {
+      ...job.intake,
+      baseline: Object.fromEntries(
+        Object.keys(job.intake.baseline).map((id) => [id, 'not-tried']),
+      ) as typeof job.intake.baseline,
+    },
+  };
+
+  it('is what this kind of machine has, and what was answered at Take in', async () => {
+    const stands = { ...knowledge, models: [model({ body: 'stands' })] };
+    const bare = await JobScreenHarness.of(ProveSection, untried, stands);
+    expect(answers(bare)).toContain('Stand and tilt');
+    expect(answers(bare)).not.toContain('Hinges');
+    TestBed.resetTestingModule();
+    const asked = await JobScreenHarness.of(ProveSection, job, stands);
+    expect(answers(asked)).toContain('Keys');
+  });
+
+  it('says where the model was corrected meanwhile, and by what the job is judged', async () => {
+    const corrected = { ...knowledge, models: [model({ places: [m2Slot({ generation: 4 })] })] };
+    const screen = await JobScreenHarness.of(ProveSection, job, corrected);
+    expect(words(screen)).toContain('Otherwise by now');
+  });
+
+  it('says of the rest with one press that it is as before, and leaves what was answered', async () => {
+    const broken = {
+      ...job,
+      after: {},
+      intake: { ...job.intake, baseline: { ...job.intake.baseline, camera: 'faulty' as const } },
+    };
+    const screen = await JobScreenHarness.of(ProveSection, broken, knowledge);
+    const keys = screen.element.querySelector('[data-gate^="baseline:keys"]')!;
+    [...keys.querySelectorAll('button')].find((one) => one.textContent.includes('faulty'))!.click();
+    await screen.settle();
+    await screen.press(/^The rest as before/);
+    expect(screen.job.after.keys).toMatchObject({ result: 'faulty' });
+    expect(screen.job.after.starts).toMatchObject({ result: 'works' });
+    expect(screen.job.after.camera).toMatchObject({ result: 'faulty' });
+    expect(screen.element.textContent).not.toContain('The rest as before');
   });
 });

@@ -97,7 +97,7 @@ describe('what was unplugged', () => {
 describe('a companion', () => {
   it('says that nothing was changed, and wants a part before it goes in', async () => {
     const screen = await JobScreenHarness.of(CompanionsPanel, jobAt('set-up').job, knowledge);
-    expect(words(screen)).toContain('Nothing besides the drive.');
+    expect(words(screen)).toContain('Nothing besides what was planned.');
     await screen.press(/went in$/);
     await screen.press('It is in');
     expect(screen.element.querySelector('[role=alert]')!.textContent).not.toBe('');

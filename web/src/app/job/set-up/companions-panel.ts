@@ -5,7 +5,7 @@ import {
   commandFields,
   judgeCompanion,
   overLimit,
-  companionsIn,
+  rollableIn,
   type Change,
   type CompanionKind,
   type JobState,
@@ -22,6 +22,7 @@ import { TextField } from '../../ui/field/text-field';
 import { form } from '../../ui/form';
 import { newId } from '../../ui/new-id';
 import { StateMark } from '../../ui/state-mark';
+import { RollBack } from '../shown/roll-back';
 
 /**
  * Memory, a wireless card or a battery changed on this job: a time limit to prove itself, or back to what was
@@ -29,7 +30,7 @@ import { StateMark } from '../../ui/state-mark';
  */
 @Component({
   selector: 'p-companions-panel',
-  imports: [FormField, ChoiceField, NumberField, SelectField, StateMark, TextField],
+  imports: [FormField, ChoiceField, NumberField, RollBack, SelectField, StateMark, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   styleUrl: '../section.css',
   styles: `
@@ -61,15 +62,7 @@ import { StateMark } from '../../ui/state-mark';
               <button class="tgt" type="button" (click)="judge(row.one, 'works')">Works</button>
               <button class="tgt" type="button" (click)="rolling.set(row.one.id)">Roll back</button>
             } @else if (row.one.judged.outcome === 'rolled-back') {
-              @if (row.one.original !== '' && !row.one.originalRefitted) {
-                <button class="tgt" type="button" (click)="undo(row.one, 'original-refitted')">
-                  {{ row.one.original }} refitted
-                </button>
-              } @else if (!row.one.partReturned) {
-                <button class="tgt" type="button" (click)="undo(row.one, 'part-returned')">
-                  Back on the shelf
-                </button>
-              }
+              <p-roll-back [job]="job()" [change]="row.one" />
             }
           </span>
         </li>
@@ -88,7 +81,7 @@ import { StateMark } from '../../ui/state-mark';
           </li>
         }
       } @empty {
-        <li class="mu">Nothing besides the drive.</li>
+        <li class="mu">Nothing besides what was planned.</li>
       }
     </ul>
     @if (adding()) {
@@ -162,7 +155,8 @@ export class CompanionsPanel {
       .map((part) => ({ value: part.id, label: `${part.name}${part.inStock > 0 ? '' : ' (none here)'}` })),
   );
   protected readonly rows = computed(() =>
-    companionsIn(this.job()).map((one) => {
+    // What went in on the way shows at Try and in Prove; here it stands once it has to come out again.
+    rolled(this.job()).map((one) => {
       const over = overLimit(one, new Date(this.clock.now()));
       return { one, over, say: sayTrial(one, over) };
     }),
@@ -198,13 +192,10 @@ export class CompanionsPanel {
     this.rolling.set(null);
     this.why.set('');
   }
-
-  protected undo(one: Change, step: 'original-refitted' | 'part-returned'): void {
-    this.fault.set(
-      this.desk.give(this.job(), { type: 'undo-companion', companionId: one.id, step })?.sentence ?? '',
-    );
-  }
 }
+
+const rolled = (job: JobState): Change[] =>
+  rollableIn(job).filter((one) => one.fitted !== null || one.judged?.outcome === 'rolled-back');
 
 function sayTrial({ judged, partReturned, limitMinutes, original }: Change, over: boolean): string {
   if (judged?.outcome === 'works') return 'works';

@@ -1,7 +1,7 @@
 import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { missing, sayPlan, setUpHints, setUpItems, type JobState } from '@petrichor/core/job';
+import { mainDrive, missing, sayPlan, setUpHints, setUpItems, type JobState } from '@petrichor/core/job';
 import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels } from '../../state/knowledge/knowledge.reducer';
 import { emptyJobDraft } from '../../ui/draft';
@@ -72,6 +72,8 @@ import { CompanionsPanel } from './companions-panel';
                 </form>
               </li>
             }
+          } @empty {
+            <li class="mu">The system is as it was: nothing has to be put in place.</li>
           }
         </ul>
         <p class="fault" role="alert">{{ fault() }}</p>
@@ -118,7 +120,11 @@ export class SetUpSection {
   protected readonly why = emptyJobDraft(() => this.job().id, 'set-up-why', '');
   protected readonly fault = signal('');
   protected readonly plan = computed(() =>
-    this.job().safeguard ? sayPlan(sure(this.job().safeguard).plan) : 'No plan for the data',
+    this.job().safeguard
+      ? sayPlan(sure(this.job().safeguard).plan)
+      : mainDrive(this.job())
+        ? 'No plan for the data'
+        : 'No drive went in: the data stays where it was',
   );
   protected readonly hints = computed(() =>
     setUpHints(this.models().find((one) => one.id === this.job().intake.modelId)),

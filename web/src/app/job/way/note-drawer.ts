@@ -25,12 +25,14 @@ const ASK: Record<NoteKind, string> = {
   measure: 'Where and how it was measured',
   found: 'What was wrong before anyone touched it',
   correction: 'What is otherwise than the step says',
+  'next-time': 'What to look at when it is here again',
 };
 const HINT: Record<NoteKind, string> = {
   note: '',
   measure: '',
   found: 'It stands on the customer’s page.',
   correction: 'A lead looks at it, and the guide of this model is put right.',
+  'next-time': 'It stands on the customer’s page, and at Take in when this serial comes again.',
 };
 
 /** All of it may stay empty here: what has to be there hangs on the kind. */
@@ -112,7 +114,7 @@ export class NoteDrawer {
   private readonly desk = inject(JobDesk);
   protected readonly kind = linkedSignal(() => this.open() ?? 'note');
   protected readonly kinds = computed(() =>
-    (['note', 'measure', 'found', 'correction'] as const)
+    (['note', 'measure', 'found', 'correction', 'next-time'] as const)
       .filter((kind) => kind !== 'correction' || typeof this.step()?.operationId === 'string')
       .map((value) => ({ value, label: SAY_NOTE[value] })),
   );

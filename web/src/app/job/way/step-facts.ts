@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { SAY_NOTE, type JobState } from '@petrichor/core/job';
-import { overlengthsAt, type WayStep } from '@petrichor/core/teardown';
+import { isTaking, overlengthsAt, type WayStep } from '@petrichor/core/teardown';
 import { Photo } from '../../ui/photo';
 import { StateMark } from '../../ui/state-mark';
 
@@ -15,6 +15,14 @@ import { StateMark } from '../../ui/state-mark';
   template: `
     @if (step().live) {
       <p class="live"><p-state-mark mark="stop" [size]="16" /> <b>The machine still has power here.</b></p>
+    }
+    @if (draft()) {
+      <p class="mu small">
+        This guide is a draft: nobody has reviewed it. What is not so is a correction (R).
+      </p>
+    }
+    @if (captive()) {
+      <p><b>Captive</b> {{ captive() }}</p>
     }
     @if (step().risk !== 'low') {
       <p><b>Risk</b> {{ step().risk === 'high' ? 'high: slowly, and look twice' : 'some: without force' }}</p>
@@ -35,6 +43,12 @@ import { StateMark } from '../../ui/state-mark';
     }
     @for (hazard of hazards(); track hazard.sentence) {
       <p class="hazard"><p-state-mark mark="stop" [size]="16" /> <b>Not in here:</b> {{ hazard.sentence }}</p>
+    }
+    @if (operation()?.photo; as hash) {
+      <p-photo [hash]="hash" words="What it looks like" />
+    }
+    @if (page(); as words) {
+      <p class="mu small">{{ words }}</p>
     }
     @for (check of step().checks; track check) {
       <p class="check"><b>Look</b> {{ check }}</p>
@@ -91,7 +105,7 @@ export class StepFacts {
     this.step().moves.flatMap((thing) => {
       if (thing.kind === 'screw' || !thing.connector) return [];
       const { opens, hinge, colours } = thing.connector;
-      const back = this.step().leg !== 'in';
+      const back = !isTaking(this.step());
       const words = [
         back ? '' : `${opens}.`,
         hinge ? `It turns on ${hinge}.` : '',
@@ -107,11 +121,35 @@ export class StepFacts {
         : [],
     ),
   );
+  /** As the guide that this job is walked with has it; null: the guide has no such step. */
+  protected readonly operation = computed(() => {
+    const { operationId } = this.step();
+    return this.job().way?.guide?.operations.find((one) => one.id === operationId) ?? null;
+  });
+  protected readonly draft = computed(() => this.job().way?.guide?.state === 'draft');
+  /** Where the maker says so; empty: nobody noted it. */
+  protected readonly page = computed(() => {
+    const page = this.operation()?.page ?? null;
+    const manual = this.job().way?.guide?.manual?.title ?? 'The maker’s manual';
+    return page === null ? '' : `${manual}, page ${page}.`;
+  });
+  /** They are not drawn out: they stay in their part. */
+  protected readonly captive = computed(() => {
+    const screws = this.step().moves.filter((one) => one.kind === 'screw' && one.captive);
+    if (screws.length === 0) return '';
+    const all = screws.length === this.step().moves.filter(({ kind }) => kind === 'screw').length;
+    const which = all ? '' : `${screws.map(({ label }) => label).join(', ')}: `;
+    return isTaking(this.step())
+      ? `${which}loosen only, they stay in.`
+      : `${which}turned in again, none was out.`;
+  });
   /** On the way out only: there the holes are filled. The two worst; the rest is on the model's page. */
   protected readonly hazards = computed(() => {
-    const { operationId, leg } = this.step();
+    const { operationId } = this.step();
     const guide = this.job().way?.guide;
-    return guide && operationId !== null && leg !== 'in' ? overlengthsAt(guide, operationId).slice(0, 2) : [];
+    return guide && operationId !== null && !isTaking(this.step())
+      ? overlengthsAt(guide, operationId).slice(0, 2)
+      : [];
   });
   /** Of this step, and of the one it mirrors: what was seen on the way in is wanted on the way out. */
   protected readonly notes = computed(() => {

@@ -14,16 +14,19 @@ import {
   countOf,
   currentStep,
   hadOldDrive,
+  mainDrive,
   hasWalked,
-  legOf,
+  holesToFill,
+  isWalkedNow,
   nextThing,
   nextTick,
   progress,
+  roundOf,
   sayMissing,
   type JobState,
   type NoteKind,
 } from '@petrichor/core/job';
-import { sayLater } from '@petrichor/core/teardown';
+import { isTaking, sayLater } from '@petrichor/core/teardown';
 import { sayMinutes } from '@petrichor/core/units';
 import { OutlineMap } from '../../drawing/outline-map';
 import { Profile } from '../../drawing/profile';
@@ -35,15 +38,18 @@ import { JobDesk } from '../../state/jobs/job-desk';
 import { selectModels } from '../../state/knowledge/knowledge.reducer';
 import { draft, jobDraft } from '../../ui/draft';
 import { TextField } from '../../ui/field/text-field';
+import { ChangeSerials } from './change-serials';
 import { KeyBox } from '../../ui/key-box';
 import { StateMark } from '../../ui/state-mark';
 import { keepAwake } from '../../ui/wake-lock';
 import { WhyDrawer } from '../../ui/why-drawer';
 import { AlsoDrawer } from './also-drawer';
+import { AnotherScrew } from './another-screw';
 import { CountDrawer } from './count-drawer';
 import { MatButton } from './mat-button';
 import { NoteDrawer } from './note-drawer';
 import { StepFacts } from './step-facts';
+import { UnsettledScrews } from './unsettled-screws';
 
 const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
 
@@ -52,6 +58,7 @@ const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
   selector: 'p-way-section',
   imports: [
     AlsoDrawer,
+    AnotherScrew,
     CountDrawer,
     KeyBox,
     MatButton,
@@ -62,8 +69,10 @@ const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
     ScrewGlyph,
     StateMark,
     StepFacts,
+    ChangeSerials,
     TextField,
     Tray,
+    UnsettledScrews,
     WhyDrawer,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -84,11 +93,10 @@ export class WaySection {
       this.models().find((one) => one.id === this.job().intake.modelId)?.guide ??
       null,
   );
-  private readonly leg = computed(() => legOf(this.job().phase));
   private readonly all = computed(() => progress(this.job()));
   private readonly atHand = computed(() => {
     const here = currentStep(this.job());
-    return here?.step.leg === this.leg() ? here : null;
+    return here && isWalkedNow(this.job(), here.step) ? here : null;
   });
   /** Steps looked ahead or back without doing; 0 is the step at hand. It falls back to 0 with every tick. */
   protected readonly look = linkedSignal<number, number>({
@@ -104,7 +112,9 @@ export class WaySection {
   protected readonly where = computed(() => {
     const shown = this.shown();
     if (!shown) return '';
-    const leg = this.all().filter((one) => one.step.leg === shown.step.leg);
+    const leg = this.all().filter(
+      ({ step }) => step.leg === shown.step.leg && step.round === shown.step.round,
+    );
     return `Step ${leg.findIndex((one) => one.step.id === shown.step.id) + 1} of ${leg.length} on the ${SAY_LEG[shown.step.leg]}`;
   });
   protected readonly turn = computed(() => {
@@ -139,6 +149,7 @@ export class WaySection {
     return all.slice(at + 1, at + 3).filter((one) => one.step.leg === this.shown()?.step.leg);
   });
   protected readonly minutes = sayMinutes;
+  protected readonly taking = isTaking;
   protected readonly refusal = signal('');
 
   /** Seconds still to wait, null where the step has no wait that runs. */
@@ -176,7 +187,7 @@ export class WaySection {
         : { title: held ? 'Done: held long enough' : 'Done: long enough', hint: '' };
     }
     const next = nextThing(here);
-    const goesOut = here.step.leg === 'in';
+    const goesOut = isTaking(here.step);
     if (next?.thing.kind === 'screw') {
       const before = here.step.moves
         .slice(0, here.step.moves.indexOf(next.thing))
@@ -209,6 +220,20 @@ export class WaySection {
   protected readonly noting = signal<NoteKind | null>(null);
   protected readonly counting = signal(false);
   protected readonly alsoOut = signal(false);
+  protected readonly otherScrew = signal(false);
+  /** Whether a hole wants a screw: at the step at hand, or where one was left short. */
+  protected readonly holesOpen = computed(() => holesToFill(this.job()).length > 0);
+  /** No new drive where none goes in. */
+  protected readonly hasMain = computed(() => mainDrive(this.job()) !== null);
+  /** Changes are planned, and no drive among them. */
+  protected readonly noDrive = computed(
+    () => this.scouting() === null && this.job().changes.length > 0 && !this.hasMain(),
+  );
+  /** Whether the drive that the system goes to is in with this round; others may come first. */
+  protected readonly driveNow = computed(() => {
+    const main = mainDrive(this.job());
+    return main !== null && roundOf(this.job().way, main.change) <= (this.job().way?.round ?? 1);
+  });
   /** No old drive where there never was one. */
   protected readonly hadOld = computed(() => hadOldDrive(this.job()));
   /** Why the trial comes after closing, once the new drive is in. */
@@ -267,6 +292,10 @@ export class WaySection {
       B: { say: 'Large text, for reading from afar', run: () => this.far.update((far) => !far) },
       Z: { say: 'Turn back: close it again as it was', run: () => this.turning.set(this.mayTurn()) },
       X: { say: 'Go on without: something is lost or will not come', run: () => this.short.set(true) },
+      S: {
+        say: 'Another screw in place of its own',
+        run: () => this.otherScrew.set(this.holesOpen()),
+      },
       ArrowRight: { say: 'Look ahead without doing', run: () => this.lookBy(1) },
       ArrowLeft: { say: 'Look back without doing', run: () => this.lookBy(-1) },
     });

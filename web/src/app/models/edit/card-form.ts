@@ -1,14 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { MachineOutline } from '@petrichor/core/hardware';
+import { BodySchema, SAY_BODY, type MachineOutline } from '@petrichor/core/hardware';
 import { ChoiceField } from '../../ui/field/choice-field';
 import { NumberField } from '../../ui/field/number-field';
 import { TextField } from '../../ui/field/text-field';
 import type { GuideDraft } from './guide-draft';
+import { StartForm } from './start-form';
 
 /** The model's card, and the outline that its screws are set on. */
 @Component({
   selector: 'p-card-form',
-  imports: [ChoiceField, NumberField, TextField],
+  imports: [ChoiceField, NumberField, StartForm, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-text-field
@@ -18,6 +19,14 @@ import type { GuideDraft } from './guide-draft';
       rows="2"
       [value]="labels()"
       (valueChange)="patch({ labelTexts: lines($event) })"
+    />
+    <p-choice-field
+      label="How it is built"
+      fieldId="card-body"
+      [options]="bodies"
+      [value]="model().body"
+      (valueChange)="patch({ body: $event })"
+      hint="It says what is tried at Take in and in Prove."
     />
     <div class="pair wide">
       <p-text-field
@@ -42,14 +51,23 @@ import type { GuideDraft } from './guide-draft';
       [value]="model().tryBeforeClosing"
       (valueChange)="patch({ tryBeforeClosing: $event })"
     />
-    <p-choice-field
-      label="Can it be started while it lies open?"
-      fieldId="card-start-choice"
-      [options]="starts"
-      [value]="starting()"
-      (valueChange)="setStart($event)"
-      hint="Yes: at each operation that has to be back first, say so. Nobody has said: it is tried once closed."
-    />
+    <p-start-form [draft]="draft()" />
+    <div class="pair wide">
+      <p-text-field
+        label="The maker’s own manual, as it is called"
+        fieldId="card-manual"
+        most="120"
+        [value]="model().guide.manual?.title ?? ''"
+        (valueChange)="manual({ title: $event })"
+      />
+      <p-text-field
+        label="Where it can be read (empty: only here)"
+        fieldId="card-manual-address"
+        most="300"
+        [value]="model().guide.manual?.address ?? ''"
+        (valueChange)="manual({ address: $event.trim() === '' ? null : $event })"
+      />
+    </div>
     <div class="pair wide">
       <p-text-field
         label="Cautions, a line each"
@@ -107,14 +125,14 @@ export class CardForm {
   protected readonly cautions = computed(() => this.model().cautions.join('\n'));
   protected readonly soldered = computed(() => this.model().soldered.join('\n'));
 
-  protected readonly starts = [
-    { value: false, label: 'nobody has said' },
-    { value: true, label: 'yes' },
+  protected readonly bodies = [
+    ...BodySchema.options.map((value) => ({ value, label: SAY_BODY[value] })),
+    { value: null, label: 'nobody has said' },
   ];
-  protected readonly starting = computed(() => this.model().guide.start !== null);
-
-  protected setStart(can: boolean): void {
-    this.draft().patchGuide({ start: can ? (this.model().guide.start ?? { back: [] }) : null });
+  /** Without a title there is none. */
+  protected manual(own: { title?: string; address?: string | null }): void {
+    const manual = { title: '', address: null, ...this.model().guide.manual, ...own };
+    this.draft().patchGuide({ manual: manual.title.trim() === '' ? null : manual });
   }
 
   protected patch(own: Parameters<GuideDraft['patchModel']>[0]): void {

@@ -78,6 +78,11 @@ export class GuideDraft {
       clips: null,
       risk: 'low',
       live: false,
+      inside: null,
+      metal: null,
+      variants: [],
+      photo: null,
+      page: null,
       checks: [],
       role: null,
       place: null,
@@ -123,7 +128,10 @@ export class GuideDraft {
           .filter((needed) => needed.length > 0),
       }));
     const { start } = untracked(this.model).guide;
-    this.patchGuide({ operations: healed, start: start && { back: start.back.filter((one) => one !== id) } });
+    this.patchGuide({
+      operations: healed,
+      start: start && { ...start, back: start.back.filter((one) => one !== id) },
+    });
     if (untracked(this.at) === id) this.at.set(instead[0] ?? healed[0]?.id ?? null);
   }
 
@@ -160,13 +168,14 @@ export class GuideDraft {
       hiddenUnder: null,
       mark: null,
       behind: null,
+      onlyWith: null,
     };
     this.patch({
       takes: [
         ...takes,
         kind === 'screw'
           ? screw
-          : { key, kind, verb: VERB[kind], label: '', count: 1, connector: null, ties: null },
+          : { key, kind, verb: VERB[kind], label: '', count: 1, connector: null, ties: null, onlyWith: null },
       ],
     });
   }
@@ -212,6 +221,7 @@ export const blankMirror = (title: string, short: string): NonNullable<Operation
   title: `Back: ${title}`.slice(0, 80),
   short,
   minutes: 1,
+  detail: null,
   caution: null,
   waitSeconds: null,
   waitKind: 'settle',

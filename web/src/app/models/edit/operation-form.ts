@@ -1,11 +1,13 @@
 import { sure } from '@petrichor/core/units';
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import {
+  BARE_START,
   isDrivePlace,
   PART_KIND_WORDS,
   SAY_SIDE,
   SideSchema,
   UsedUpKindSchema,
+  type Hole,
   type Side,
   type UsedUpKind,
 } from '@petrichor/core/hardware';
@@ -15,6 +17,8 @@ import { SelectField } from '../../ui/field/select-field';
 import { TextField } from '../../ui/field/text-field';
 import { Tick } from '../../ui/field/tick';
 import { blankMirror, type GuideDraft } from './guide-draft';
+import { PhotoField } from '../../ui/photo-field';
+import { PlaceHoles } from './place-holes';
 import { ThingForm } from './thing-form';
 
 const SIDES: readonly { readonly value: Side | null; readonly label: string }[] = [
@@ -35,10 +39,27 @@ const RISKS = [
   { value: 'high', label: 'high' },
 ] as const;
 
+const INSIDES = [
+  { value: null, label: 'nobody said' },
+  { value: true, label: 'inside the machine' },
+  { value: false, label: 'outside' },
+] as const;
+const METALS = [
+  { value: null, label: 'nobody said' },
+  { value: true, label: 'metal' },
+  { value: false, label: 'not metal' },
+] as const;
+const BACK_TOOLS = [
+  { value: 'same', label: 'the same' },
+  { value: 'hand', label: 'none, by hand' },
+  { value: 'another', label: 'another one' },
+] as const;
+type BackTool = (typeof BACK_TOOLS)[number]['value'];
+
 /** Everything about one operation of a guide. */
 @Component({
   selector: 'p-operation-form',
-  imports: [ChoiceField, NumberField, SelectField, TextField, ThingForm, Tick],
+  imports: [ChoiceField, NumberField, PhotoField, PlaceHoles, SelectField, TextField, ThingForm, Tick],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './operation-form.html',
   styleUrl: './editor-form.css',
@@ -66,6 +87,19 @@ export class OperationForm {
   protected readonly sides = SIDES;
   protected readonly roles = ROLES;
   protected readonly risks = RISKS;
+  protected readonly insides = INSIDES;
+  protected readonly metals = METALS;
+  protected readonly backTools = BACK_TOOLS;
+  protected readonly ordering = signal(false);
+  protected readonly variants = computed(() => this.draft().model().variants?.of ?? []);
+  protected readonly photos = computed(() => {
+    const { photo } = this.operation();
+    return photo === null ? [] : [photo];
+  });
+  protected readonly backTool = computed((): BackTool => {
+    const tool = this.operation().mirror?.tool;
+    return tool === undefined ? 'same' : tool === null ? 'hand' : 'another';
+  });
 
   /** Slots whose drive it may take; null: none in particular. */
   protected readonly places = computed(() => [
@@ -91,7 +125,10 @@ export class OperationForm {
     const back = this.start()?.back ?? [];
     const { id } = this.operation();
     this.draft().patchGuide({
-      start: { back: on ? [...new Set([...back, id])] : back.filter((one) => one !== id) },
+      start: {
+        ...(this.start() ?? BARE_START),
+        back: on ? [...new Set([...back, id])] : back.filter((one) => one !== id),
+      },
     });
   }
 
@@ -109,6 +146,22 @@ export class OperationForm {
     if (mirror) this.patch({ mirror: { ...mirror, ...own } });
   }
 
+  protected setBackTool(is: BackTool): void {
+    const { mirror } = this.operation();
+    if (!mirror) return;
+    const { tool, ...rest } = mirror;
+    if (is === 'same') this.patch({ mirror: rest });
+    else this.mirror({ tool: is === 'hand' ? null : (tool ?? '') });
+  }
+
+  protected inVariant(id: string, on: boolean): void {
+    const now = this.operation().variants;
+    this.patch({ variants: on ? [...new Set([...now, id])] : now.filter((one) => one !== id) });
+  }
+
+  /** Where they sit; how deep a hole is, is no matter of clips. */
+  protected readonly points = (holes: readonly Hole[]) => holes.map(({ xMm, yMm }) => ({ xMm, yMm }));
+
   protected toggleMirror(has: boolean): void {
     const { title, short } = this.operation();
     this.patch({ mirror: has ? blankMirror(title, short) : null });
@@ -117,7 +170,9 @@ export class OperationForm {
   protected clips(own: Partial<NonNullable<ReturnType<typeof this.operation>['clips']>> | null): void {
     this.patch({
       clips:
-        own === null ? null : { startAt: '', deepestMm: 6, note: null, ...this.operation().clips, ...own },
+        own === null
+          ? null
+          : { startAt: '', deepestMm: 6, note: null, order: [], ...this.operation().clips, ...own },
     });
   }
 

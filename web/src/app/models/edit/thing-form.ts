@@ -66,6 +66,13 @@ export class ThingForm {
       one.takes.flatMap((thing) => (thing.kind === 'part' && thing.label !== '' ? [thing.label] : [])),
     ),
   );
+  /** Places that it may hang on; null: it is in every machine of the model. */
+  protected readonly beside = computed(() => [
+    { value: null, label: 'in every machine' },
+    ...this.draft()
+      .model()
+      .places.map(({ id, label }) => ({ value: id, label })),
+  ]);
   protected readonly screw = computed(() => {
     const thing = this.thing();
     return thing.kind === 'screw' ? thing : null;

@@ -36,6 +36,7 @@ export interface Suggestion {
         [attr.aria-describedby]="describedBy()"
         appendTo="body"
         [emptyMessage]="none()"
+        [invalid]="said() !== ''"
       >
         <ng-template #item let-option>
           <span class="option"

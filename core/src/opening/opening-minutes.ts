@@ -1,5 +1,5 @@
 import { slotsOf, type MachineModel } from '../hardware/index.js';
-import { buildWay } from './way.js';
+import { buildWay, UNTRIED } from './way.js';
 
 /** Where no guide says how long it takes (common practice, no source). */
 export const USUAL_OPENING_MINUTES = 15;
@@ -11,7 +11,7 @@ export const USUAL_OPENING_MINUTES = 15;
 export function openingMinutes(model: MachineModel): number | null {
   const ways = slotsOf(model, null)
     .filter((slot) => slot.kind !== 'soldered')
-    .map((slot) => buildWay(model, slot, []));
+    .map((slot) => buildWay(model, slot, [], UNTRIED));
   const minutes = ways.flatMap((way) =>
     way.ok ? [way.steps.reduce((sum, step) => sum + (step.leg === 'swap' ? 0 : step.minutes), 0)] : [],
   );

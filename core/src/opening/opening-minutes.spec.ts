@@ -1,7 +1,7 @@
 import { slotsOf } from '../hardware/index.js';
 import { model as aModel } from '../testing/samples.js';
 import { openingMinutes } from './opening-minutes.js';
-import { buildWay } from './way.js';
+import { buildWay, UNTRIED } from './way.js';
 
 describe('how long it takes to open a machine', () => {
   const model = aModel();
@@ -9,7 +9,7 @@ describe('how long it takes to open a machine', () => {
 
   it('is the way in and out to the drive that is reached soonest', () => {
     const ways = slotsOf(model, null)
-      .map((slot) => buildWay(model, slot, []))
+      .map((slot) => buildWay(model, slot, [], UNTRIED))
       .filter((way) => way.ok);
     expect(minutes).toBe(
       Math.round(
