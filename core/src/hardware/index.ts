@@ -6,6 +6,7 @@ export * from './size-evidence.js';
 export * from './fact-source.js';
 export * from './from-label.js';
 export * from './guide.js';
+export * from './guide-here.js';
 export * from './machine-model.js';
 export * from './machine-place.js';
 export * from './merge-model.js';

@@ -54,6 +54,7 @@ export * from './reading/fates.js';
 export * from './reading/fit-case.js';
 export * from './reading/fitted.js';
 export * from './reading/found-for-way.js';
+export { mayReplanAt } from './reading/half-way.js';
 export * from './reading/hands-on.js';
 export * from './reading/knowledge.js';
 export * from './reading/life.js';

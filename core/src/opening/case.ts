@@ -66,6 +66,8 @@ export const policyOf = (said: z.infer<typeof OpeningPolicySchema> = {}): Openin
   oneAtATime: said.oneAtATime ?? false,
 });
 
+const walkedOldSchema = z.strictObject({ change: z.string(), own: z.literal('old') });
+
 /** A question for the planner of openings, as `./petrichor way` takes it. */
 export const OpeningCaseSchema = z.strictObject({
   format: z.literal('opening'),
@@ -73,7 +75,15 @@ export const OpeningCaseSchema = z.strictObject({
   model: z.union([z.string(), MachineModelSchema]),
   variant: z.string().nullable().default(null),
   found: z.record(z.string(), OpeningFoundSchema).default({}),
-  changes: z.array(changeSchema).min(1, 'Name at least one change.').max(12),
+  /** None: what is open is closed again as it was. */
+  changes: z.array(changeSchema).max(12),
   policy: OpeningPolicySchema.optional(),
+  /** What is done already, in this order, and stands open; `old`: what that change took out by hand. */
+  walked: z
+    .array(z.union([z.string(), walkedOldSchema]))
+    .max(400)
+    .default([]),
+  /** Operations that do not come: the way leads around them. */
+  cannot: z.array(z.string()).max(40).default([]),
 });
 export type OpeningCase = z.infer<typeof OpeningCaseSchema>;

@@ -11,7 +11,7 @@ import { policyOf, type OpeningCase, type OpeningChange } from './case.js';
 
 /** A rule of an opening that a plan breaks: its number, the step, and what is wrong there. */
 export interface BrokenRule {
-  readonly rule: 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 | 9;
+  readonly rule: 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 | 9 | 10;
   readonly step: number | null;
   readonly say: string;
 }
@@ -25,7 +25,8 @@ export interface BrokenRule {
  * 4. Down, what comes first is done first; up, a thing goes back when all that lies beneath it is done.
  * 5. Inside: mains out, battery off and drained, unless the step is live. 6. At a start all it needs is in.
  * 7. The battery goes on after the last metal tool inside. 8. What was unplugged is plugged, or tied away.
- * 9. What opening uses up is laid on anew by some step.
+ * 9. What opening uses up is laid on anew by some step. 10. One that is planned half-way begins with what was
+ * done, and asks no more for what does not come.
  */
 export function checkOpening(asked: OpeningCase, model: MachineModel, answer: OpeningAnswer): BrokenRule[] {
   return new Check(asked, model, answer).broken();
@@ -48,6 +49,8 @@ class Check {
   private battery: OpeningStep['state']['battery'];
   private batteryBack = false;
   private readonly touched = new Set<string>();
+  /** The last step that was done before it was planned anew. */
+  private begun = 0;
   /** Changes whose own thing went in. */
   private readonly brought = new Set<string>();
 
@@ -68,6 +71,7 @@ class Check {
   }
 
   broken(): BrokenRule[] {
+    this.beginsAsWalked();
     for (const step of this.answer.steps) this.walk(step);
     this.atTheEnd();
     this.laidOn();
@@ -93,6 +97,25 @@ class Check {
     this.powerAfter(step);
   }
 
+  /** In the order of the hands; a wait may lie between. */
+  private beginsAsWalked(): void {
+    const { walked, cannot } = this.asked;
+    const { steps } = this.answer;
+    const done = steps.filter(({ own }) => own !== 'drain' && own !== 'mains').slice(0, walked.length);
+    for (const [at, one] of walked.entries()) {
+      const step = done[at];
+      const isIt =
+        typeof one === 'string'
+          ? step?.operation === one && step.puts.length === 0
+          : step?.own === one.own && step.change === one.change;
+      if (!isIt) return this.say(10, step ?? null, `Step ${at + 1} of what was done is not in it.`);
+    }
+    this.begun = walked.length === 0 ? 0 : (done.at(-1)?.n ?? 0);
+    for (const step of steps)
+      if (step.n > this.begun && step.takes.length > 0 && cannot.includes(step.operation ?? ''))
+        this.say(10, step, `'${step.operation}' does not come.`);
+  }
+
   private stateSaid({ state, ...step }: OpeningStep): void {
     const { mains, battery } = this;
     if (state.mains === mains && state.battery === battery) return;
@@ -110,7 +133,9 @@ class Check {
 
   private taken(step: OpeningStep, operation: Operation | null, name: string): void {
     if (this.out.has(name)) this.say(1, step, `${name} is out already.`);
-    if (step.place !== null && this.isEmpty(step.place) && !this.fromChanges.has(name))
+    // Before anybody saw that it is empty, its screw may have come out.
+    const seen = step.n > this.begun;
+    if (seen && step.place !== null && this.isEmpty(step.place) && !this.fromChanges.has(name))
       this.say(2, step, `${name} is taken from a place that is empty.`);
     if (operation) this.took.add(operation.id);
     // In the order of the guide, unless the step takes another number of things.

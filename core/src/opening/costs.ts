@@ -1,6 +1,8 @@
 import type { Operation } from '../hardware/index.js';
 import type { Plan } from '../teardown/index.js';
 import type { OpeningStep } from './answer.js';
+import type { GuideFacts } from './facts.js';
+import type { Walk } from './walk.js';
 
 /** How often the machine is turned and another tool is taken up; the first one counts. */
 export function countOf(
@@ -13,6 +15,13 @@ export function countOf(
     if (one.tool !== null && one.tool !== tool) [tool, toolChanges] = [one.tool, toolChanges + 1];
   }
   return { turns, toolChanges };
+}
+
+/** What is done already costs, with its way back, min. */
+export function costSoFar(walk: Walk, { model: { guide } }: GuideFacts): number {
+  const { turns, toolChanges } = countOf(walk.steps, guide.startSide);
+  const minutes = walk.standing.reduce((sum, one) => sum + one.minutes + (one.mirror?.minutes ?? 0), 0);
+  return minutes + turns * guide.turnMinutes + toolChanges * guide.toolChangeMinutes;
 }
 
 /**

@@ -32,27 +32,42 @@ export const powerOff = ({ model: { guide } }: GuideFacts, policy: OpeningPolicy
   ...reachByPolicy(guide, policy),
 ];
 
+/** From where one goes in: what nothing is at, what is done, how it lies, what is in the hand. */
+interface From {
+  readonly notThere: ReadonlySet<string>;
+  readonly done: readonly Operation[];
+  readonly side: Operation['side'];
+  readonly tool: string | null;
+}
+
 /**
- * The way in that reaches every change. Minutes are those of both ways, so that of two sets of operations the
- * one is taken that is cheaper in and out.
+ * The way in, or the rest of it, that reaches every change. Minutes are those of both ways, so that of two
+ * sets of operations the one is taken that is cheaper in and out.
  */
 export function orderIn(
   changes: readonly OpeningChange[],
   facts: GuideFacts,
   policy: OpeningPolicy,
-  notThere: ReadonlySet<string>,
+  { notThere, done, side, tool }: From,
 ): Plan | PlanFault {
   const { guide } = facts.model;
+  const isDone = new Set(done.map(({ id }) => id));
+  const toDo = (id: string): boolean => !isDone.has(id);
   const reach = [...new Set(changes.flatMap((one) => reachOf(one, facts)))];
+  const off = reach.length === 0 ? [] : powerOff(facts, policy);
   return planWay({
-    start: { side: guide.startSide, tool: null },
+    start: { side: side ?? guide.startSide, tool },
     costs: costsOf(guide),
-    operations: inPowerOrder(facts, policy).map((one) =>
-      notThere.has(one.id)
-        ? { ...one, minutes: 0, tool: null, side: null }
-        : { ...one, minutes: one.minutes + (one.mirror?.minutes ?? 0) },
-    ),
-    reach: reach.length === 0 ? [] : [...new Set([...reach, ...powerOff(facts, policy)])],
+    operations: inPowerOrder(facts, policy)
+      .filter(({ id }) => toDo(id))
+      .map((one) => ({
+        ...one,
+        after: one.after.map((all) => all.filter(toDo)),
+        ...(notThere.has(one.id)
+          ? { minutes: 0, tool: null, side: null }
+          : { minutes: one.minutes + (one.mirror?.minutes ?? 0) }),
+      })),
+    reach: [...new Set([...reach, ...off])].filter(toDo),
   });
 }
 

@@ -5,8 +5,9 @@ import { policyOf, type OpeningCase, type OpeningChange, type OpeningPolicy } fr
 import { expected } from './expected.js';
 import { GuideFacts, isBatteryOff } from './facts.js';
 import { faultOf, leadsAt, PUTS_IN, TAKES_OUT } from './faults.js';
+import { faultHalfWay, walkedIds, withoutStuck } from './half-way.js';
 import { inPowerOrder, leastTurning, orderIn, orderOut, powerOff, reachOf } from './order.js';
-import { countOf, leastCost } from './costs.js';
+import { costSoFar, countOf, leastCost } from './costs.js';
 import { roundsOf, sayRounds, together } from './rounds.js';
 import { closingOf, noStartBecause, powerOf, sayStart } from './start-needs.js';
 import { LEAD_MINUTES, PART_MINUTES, START_MINUTES, Walk } from './walk.js';
@@ -32,31 +33,39 @@ export interface Opening {
 }
 
 export function openingOf(asked: OpeningCase, model: MachineModel): Opening | PlanFault {
-  const facts = new GuideFacts(model, asked.variant, asked.found);
-  const fault = faultOf(asked, facts);
+  const facts = new GuideFacts(withoutStuck(model, asked), asked.variant, asked.found);
+  const fault = faultOf(asked, facts) ?? faultHalfWay(asked, model, facts);
   if (fault) return { ok: false, problem: fault };
-  const policy = policyOf(asked.policy);
-  const notThere = emptyOperations(facts);
-  const ordered = orderIn(asked.changes, facts, policy, notThere);
-  if (!ordered.ok) return ordered;
-  const planner = new Planner(asked.changes, facts, policy, notThere, ordered);
+  const batteryStays =
+    model.guide.operations.some(isBatteryOff) && !facts.model.guide.operations.some(isBatteryOff);
+  const planner = new Planner(asked, facts, emptyOperations(facts, walkedIds(asked)), batteryStays);
   const answer = planner.plan();
+  if (!answer.ok) return answer;
   return { ok: true, answer, facts, noStart: planner.noStart, tied: (placeId) => leadsAt(placeId, facts) };
 }
 
-/** Operations at places that hold nothing: what only serves what would be there is left out. */
-const emptyOperations = (facts: GuideFacts): ReadonlySet<string> =>
+/**
+ * Operations at places that hold nothing: what only serves what would be there is left out, but for what was
+ * done before anybody saw that.
+ */
+const emptyOperations = (facts: GuideFacts, walked: readonly string[]): ReadonlySet<string> =>
   new Set(
     facts.model.guide.operations.flatMap((one) => {
       const place = facts.placeOf(one);
-      return place !== null && facts.occupantOf(place) === null ? [one.id] : [];
+      const isEmpty = place !== null && facts.occupantOf(place) === null;
+      return isEmpty && !walked.includes(one.id) ? [one.id] : [];
     }),
   );
 
 class Planner {
   noStart: Start | null = null;
+  private readonly changes: readonly OpeningChange[];
+  private readonly policy: OpeningPolicy;
   private readonly walk: Walk;
-  private readonly inOrder: readonly Operation[];
+  /** Of the way in: what is done already, and the rest. */
+  private inOrder: readonly Operation[] = [];
+  /** Changes whose old thing came out by hand already. */
+  private readonly oldIsOut = new Set<string>();
   private readonly because: string[] = [];
   private readonly leftOver: OpeningAnswer['leftOver'] = [];
   private readonly starts: OpeningAnswer['starts'] = [];
@@ -64,24 +73,36 @@ class Planner {
   private leastTurning = 0;
 
   constructor(
-    private readonly changes: readonly OpeningChange[],
+    private readonly asked: OpeningCase,
     private readonly facts: GuideFacts,
-    private readonly policy: OpeningPolicy,
     private readonly notThere: ReadonlySet<string>,
-    private readonly ordered: Plan,
+    batteryStays: boolean,
   ) {
-    this.walk = new Walk(facts, policy, notThere);
-    const byId = new Map(facts.model.guide.operations.map((one) => [one.id, one]));
-    this.inOrder = ordered.order.flatMap((id) => byId.get(id) ?? []);
+    this.changes = asked.changes;
+    this.policy = policyOf(asked.policy);
+    this.walk = new Walk(facts, this.policy, notThere, batteryStays);
   }
 
-  plan(): OpeningAnswer {
+  plan(): OpeningAnswer | PlanFault {
+    this.walkedAlready();
+    const done = [...this.walk.standing];
+    const doneMinutes = costSoFar(this.walk, this.facts);
+    const { side, tool } = this.walk;
+    const rest = orderIn(this.changes, this.facts, this.policy, {
+      notThere: this.notThere,
+      done,
+      side,
+      tool,
+    });
+    if (!rest.ok) return rest;
+    const byId = new Map(this.facts.model.guide.operations.map((one) => [one.id, one]));
+    this.inOrder = [...done, ...rest.order.flatMap((id) => byId.get(id) ?? [])];
     const noStart = noStartBecause(this.changes, this.inOrder, this.facts, this.policy);
-    if (noStart !== null) {
+    if (noStart !== null && this.changes.length > 0) {
       this.because.push(noStart.say);
       this.noStart = noStart.start;
     }
-    const rounds = noStart === null ? this.rounds() : [[...this.changes]];
+    const rounds = noStart === null && this.changes.length > 0 ? this.rounds() : [[...this.changes]];
     for (const [at, round] of rounds.entries()) {
       this.walk.round = at + 1;
       this.reach(round, at === 0 ? 'in' : 'back-in');
@@ -93,7 +114,25 @@ class Planner {
     for (const operation of orderOut(this.walk, this.facts))
       this.walk.undo(operation, { leg: 'out', change: this.changeAt(operation) });
     if (noStart !== null) this.startNow(this.changes, null, 'out');
-    return this.answer(rounds);
+    return this.answer(rounds, { lowerBound: rest.lowerBound + doneMinutes });
+  }
+
+  /** What hands did before it was planned anew, as they did it. */
+  private walkedAlready(): void {
+    const byId = new Map(this.facts.model.guide.operations.map((one) => [one.id, one]));
+    const { mains } = this.facts;
+    // What no guide says is out before anything else.
+    if (mains && this.asked.walked.length > 0 && !this.facts.isWritten(mains))
+      this.takeFor(mains, this.changes, 'in');
+    for (const one of this.asked.walked) {
+      if (typeof one === 'string') {
+        const operation = byId.get(one);
+        if (operation) this.takeFor(operation, this.changes, 'in');
+        continue;
+      }
+      const change = this.changes.find(({ id }) => id === one.change);
+      if (change) this.oldOut(change);
+    }
   }
 
   /** Whose new battery goes in by it, on the way out. */
@@ -131,19 +170,19 @@ class Planner {
   /** Down as far as these changes ask, in the order of the plan; their own things come at the place. */
   private reach(round: readonly OpeningChange[], leg: OpeningLeg): void {
     const wanted = this.wantedFor(round);
-    const own = new Set(round.flatMap((one) => placesIn(one)));
-    for (const operation of this.inOrder)
-      if (wanted.has(operation.id)) {
-        const placeId = this.facts.placeOf(operation);
-        const change = round.find((one) => placeId !== null && placesIn(one).includes(placeId));
-        const atPlace = placeId !== null && own.has(placeId);
-        this.walk.take(operation, { leg: atPlace ? 'place' : leg, change: change?.id ?? null });
-      }
+    for (const operation of this.inOrder) if (wanted.has(operation.id)) this.takeFor(operation, round, leg);
+  }
+
+  /** By the change whose place it is at, if it is one's. */
+  private takeFor(operation: Operation, round: readonly OpeningChange[], leg: OpeningLeg): void {
+    const placeId = this.facts.placeOf(operation);
+    const change = round.find((one) => placeId !== null && placesIn(one).includes(placeId));
+    this.walk.take(operation, { leg: change ? 'place' : leg, change: change?.id ?? null });
   }
 
   /** What has to be done for a round: its reach, what the policy adds, and what stands before them. */
   private wantedFor(round: readonly OpeningChange[]): ReadonlySet<string> {
-    const planned = new Set(this.ordered.order);
+    const planned = new Set(this.inOrder.map(({ id }) => id));
     const inPlan = new Map(
       inPowerOrder(this.facts, this.policy)
         .filter((one) => planned.has(one.id))
@@ -208,6 +247,8 @@ class Planner {
   private oldOut(change: OpeningChange): void {
     const { kind, place: placeId, id } = change;
     const old = this.facts.occupantOf(placeId);
+    if (this.oldIsOut.has(id)) return;
+    this.oldIsOut.add(id);
     if (
       !TAKES_OUT.has(kind) ||
       kind === 'leave-unplugged' ||
@@ -425,14 +466,17 @@ class Planner {
     this.walk.own({ ...this.bare(change, placeId), does, own, title, ...moves });
   }
 
-  private answer(rounds: readonly (readonly OpeningChange[])[]): OpeningAnswer {
+  private answer(
+    rounds: readonly (readonly OpeningChange[])[],
+    ordered: Pick<Plan, 'lowerBound'>,
+  ): OpeningAnswer {
     const { steps } = this.walk;
     const { startSide, turnMinutes, toolChangeMinutes } = this.facts.model.guide;
     const { turns, toolChanges } = countOf(steps, startSide);
     const minutes = steps.reduce((sum, one) => sum + one.minutes, 0);
     const cost = minutes + turns * turnMinutes + toolChanges * toolChangeMinutes;
     const walked = this.inOrder.filter((one) => !this.notThere.has(one.id));
-    const bound = Math.min(cost, leastCost(this.ordered, steps, { walked, turning: this.leastTurning }));
+    const bound = Math.min(cost, leastCost(ordered, steps, { walked, turning: this.leastTurning }));
     return {
       ok: true,
       optimal: cost - bound < 1e-6,

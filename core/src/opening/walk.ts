@@ -54,6 +54,8 @@ export class Walk {
     private readonly facts: GuideFacts,
     private readonly policy: OpeningPolicy,
     notThere: ReadonlySet<string>,
+    /** Its plug is one of the things that do not come. */
+    batteryStays = false,
   ) {
     this.notThere = new Set(notThere);
     const { operations } = facts.model.guide;
@@ -61,7 +63,7 @@ export class Walk {
     const isIn =
       places.length > 0
         ? places.some(({ id }) => facts.occupantOf(id) !== null)
-        : operations.some((one) => isBatteryOff(one) && !notThere.has(one.id));
+        : batteryStays || operations.some((one) => isBatteryOff(one) && !notThere.has(one.id));
     this.battery = isIn ? 'on' : 'none';
   }
 

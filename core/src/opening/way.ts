@@ -57,6 +57,14 @@ export interface AsFound {
   readonly found?: Readonly<Record<string, OpeningFound>>;
 }
 
+/** What is done already and stands open, and what does not come. */
+export interface HalfWay {
+  /** Operations in the order they were done; or whose old thing came out by hand: the target's id. */
+  readonly walked: readonly ({ readonly operation: string } | { readonly oldOf: string })[];
+  readonly cannot: readonly string[];
+}
+export const NOTHING_DONE: HalfWay = { walked: [], cannot: [] };
+
 /** In and out without a start between: what a guide tells, and what an opening takes. */
 export const UNTRIED: AsFound = { policy: { ...USUAL_POLICY, tryBeforeClosing: false } };
 
@@ -77,6 +85,7 @@ export function buildOpening(
   model: MachineModel,
   targets: readonly Target[],
   as: AsFound = {},
+  halfWay: HalfWay = NOTHING_DONE,
 ): Way | PlanFault {
   const unreached = targets.find((one) => one.place.reach === null);
   if (unreached)
@@ -85,7 +94,7 @@ export function buildOpening(
       problem: `Nobody has noted how ${unreached.place.label} is reached: add it to the guide, or plan without it.`,
     };
   const here = withPlaces(model, [...(as.slots ?? []), ...targets.map(({ place }) => place)]);
-  const asked = caseOf(here, targets, as);
+  const asked = { ...caseOf(here, targets, as), ...doneBy(halfWay, targets) };
   const opening = openingOf(asked, here);
   if (!opening.ok) return opening;
   const [broken] = checkOpening(asked, here, opening.answer);
@@ -116,6 +125,18 @@ const withPlaces = (model: MachineModel, places: readonly MachinePlace[]): Machi
   };
 };
 
+const doneBy = (
+  { walked, cannot }: HalfWay,
+  targets: readonly Target[],
+): Pick<OpeningCase, 'walked' | 'cannot'> => ({
+  walked: walked.flatMap((one): OpeningCase['walked'] => {
+    if ('operation' in one) return [one.operation];
+    const at = targets.findIndex(({ id }) => id === one.oldOf);
+    return at < 0 ? [] : [{ change: idAt(at), own: 'old' }];
+  }),
+  cannot: [...cannot],
+});
+
 /** The question for the planner; a change is named by where it stands in the list. */
 function caseOf(model: MachineModel, targets: readonly Target[], as: AsFound): OpeningCase {
   return {
@@ -145,6 +166,8 @@ function caseOf(model: MachineModel, targets: readonly Target[], as: AsFound): O
       ),
     })),
     policy: as.policy ?? USUAL_POLICY,
+    walked: [],
+    cannot: [],
   };
 }
 

@@ -156,6 +156,8 @@ const EVERY: ByType = {
   'turn-on-setting': { type: 'turn-on-setting', settingId: 'secure-boot' },
   tick: { type: 'tick', stepId: 'in:screws', key: 'short', from: 0, count: 1 },
   'also-out': { type: 'also-out', kind: 'part', label: 'felt', count: 1 },
+  'not-here': { type: 'not-here', stepId: 'in:screws', key: 'short', from: 0, reason: '' },
+  'does-not-come': { type: 'does-not-come', stepId: 'in:screws', reason: 'its head is worn round' },
   'start-wait': { type: 'start-wait', stepId: 'in:drain' },
   'leave-short': { type: 'leave-short', stepId: 'in:screws', reason: 'one is lost' },
   scout: { type: 'scout', slotId: 'm2-a', why: 'to see the post' },

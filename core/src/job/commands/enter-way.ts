@@ -19,7 +19,7 @@ export function enterWay(
   if (!way.ok) return refuse('no-way', { problem: way.problem });
   const { version: guideVersion, layers } = guide;
   const { rounds, because } = way;
-  const start: Start = tryFirst ? way.start : { possible: false, because: 'policy', out: [] };
+  const start = startOf(way, tryFirst);
   return accept(
     {
       type: 'way-planned',
@@ -36,3 +36,7 @@ export function enterWay(
     { type: 'phase-entered', phase: 'way-in', round: 1 },
   );
 }
+
+/** Whether it is tried before it is closed, as this workshop works. */
+export const startOf = ({ start }: Way, tryFirst: boolean): Start =>
+  tryFirst ? start : { possible: false, because: 'policy', out: [] };

@@ -5,15 +5,17 @@ import { FoundSchema } from '../shape/found.js';
 import type { JobEvent } from '../events/index.js';
 import { accept, ANYONE, command, refuse } from './define.js';
 import { withOthersJudged } from './judged-again.js';
+import { replannedAsFound } from './replan.js';
 
 /**
  * What is in some places of this machine, as somebody saw, read or was told it; null: nobody looked, after
- * all. What was judged by something else is judged again, but for what is being fitted already.
+ * all. What was judged by something else is judged again, but for what is being fitted already; the rest of a
+ * way that is being walked is planned anew.
  */
 export const find = command('find', {
   shape: { placeIds: z.array(z.string()).min(1).max(40), found: FoundSchema.nullable() },
   by: ANYONE,
-  asks: ['model', 'parts'],
+  asks: ['model', 'parts', 'policy'],
   decide: (job, { placeIds, found }, context) => {
     const model = context.knowledge.model(job.intake.modelId);
     if (!model) return refuse('unknown-model');
@@ -25,8 +27,7 @@ export const find = command('find', {
       places: places.map(({ id, label }) => ({ id, label })),
       found: found && (found.is === 'holds' ? found : { ...found, holds: null }),
     };
-    return accept(
-      ...(hasWalked(job) && !job.way?.scouting ? [event] : withOthersJudged(job, [event], context)),
-    );
+    const events = hasWalked(job) && !job.way?.scouting ? [event] : withOthersJudged(job, [event], context);
+    return accept(...events, ...replannedAsFound(job, events, context));
   },
 });

@@ -15,6 +15,7 @@ import * as measured from './measured.js';
 import * as move from './move.js';
 import * as orders from './orders.js';
 import * as proof from './proof.js';
+import * as replan from './replan.js';
 import * as runs from './runs.js';
 import * as safeguard from './safeguard.js';
 import * as scout from './scout.js';
@@ -44,6 +45,7 @@ const FILES = [
   move,
   orders,
   proof,
+  replan,
   runs,
   safeguard,
   scout,

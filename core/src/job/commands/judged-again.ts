@@ -70,7 +70,7 @@ export function judgedNow(job: JobState, change: Change, { knowledge }: Asking):
 }
 
 /** What was to replace a drive is added where there is none, and the other way about. */
-const kindIn = ({ kind }: Change, empty: boolean): Change['kind'] =>
+export const kindIn = ({ kind }: Change, empty: boolean): Change['kind'] =>
   kind === 'replace-drive' && empty ? 'add-drive' : kind === 'add-drive' && !empty ? 'replace-drive' : kind;
 
 const sameAs = (before: unknown, now: unknown): boolean => JSON.stringify(before) === JSON.stringify(now);

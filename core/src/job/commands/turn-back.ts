@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { buildBack } from '../../teardown/index.js';
+import { planRest, standingOf } from '../reading/half-way.js';
 import { progress } from '../reading/walk.js';
 import { accept, HANDS, command, refuse } from './define.js';
 
@@ -13,7 +14,7 @@ export const turnBack = command('turn-back', {
     why: z.string().trim().min(3, 'Say why you turn back.').max(200),
   },
   by: HANDS,
-  asks: ['model'],
+  asks: ['model', 'policy'],
   decide: (job, { why }, { knowledge }) => {
     if (!job.way || (job.phase !== 'way-in' && job.phase !== 'swap')) return refuse('turns-back-on-way-in');
     const steps = progress(job);
@@ -25,10 +26,13 @@ export const turnBack = command('turn-back', {
     const guide = job.way.guide ?? knowledge.model(job.intake.modelId)?.guide;
     if (!guide) return refuse('no-guide');
     const walked = begun.map((one) => one.step);
-    return accept({
-      type: 'turned-back',
-      why,
-      steps: [...walked, ...buildBack(guide, walked, job.way.steps)],
-    });
+    const standing = standingOf(job);
+    // A wait that was only begun is no step of the way back.
+    const closing =
+      standing &&
+      planRest(job, { ...standing, kept: standing.kept.filter(({ done }) => done) }, knowledge, []);
+    // What no planner closes goes back the way it came.
+    const all = closing?.ok ? closing.steps : [...walked, ...buildBack(guide, walked, job.way.steps)];
+    return accept({ type: 'turned-back', why, steps: all });
   },
 });

@@ -4,7 +4,7 @@ import { oneLine } from '../../units/index.js';
 import { SerialSchema } from '../shape/serial.js';
 import { AlsoKindSchema, alsoSteps } from '../reading/also.js';
 import type { JobState } from '../shape/state.js';
-import { isWalkedNow, legOf, countOf, currentStep, type StepProgress } from '../reading/walk.js';
+import { isWalkedNow, legOf, countOf, currentStep, planBefore, type StepProgress } from '../reading/walk.js';
 import { accept, HANDS, command, refuse, type Decision } from './define.js';
 
 /**
@@ -79,6 +79,8 @@ export const takeBackTick = command('take-back-tick', {
     const leg = legOf(job.phase);
     const last = job.way?.ticks.at(-1);
     const step = job.way?.steps.find((one) => one.id === last?.stepId);
+    // The plan was the last thing that changed.
+    if (leg && planBefore(job)) return accept({ type: 'tick-taken-back' });
     if (!leg || !last) return refuse('no-step-back');
     if (!step || !isWalkedNow(job, step) || isOfRoundBefore(job, step)) return refuse('other-leg');
     return accept({ type: 'tick-taken-back' });
@@ -115,7 +117,12 @@ export const recordSerial = command('record-serial', {
 const isOfRoundBefore = ({ way }: JobState, { leg, round }: WayStep): boolean =>
   leg === 'swap' && round < (way?.round ?? 1);
 
-function onCurrent(job: JobState, stepId: string, decideHere: (here: StepProgress) => Decision): Decision {
+/** What is decided of the step at hand, where that is the one that is meant. */
+export function onCurrent(
+  job: JobState,
+  stepId: string,
+  decideHere: (here: StepProgress) => Decision,
+): Decision {
   const leg = legOf(job.phase);
   if (!leg) return refuse('not-walking');
   const here = currentStep(job);

@@ -1,17 +1,20 @@
 import { sure } from '../../units/index.js';
 import * as z from 'zod';
-import { GuideSchema } from '../../hardware/index.js';
+import { GuideSchema, SlotSchema } from '../../hardware/index.js';
+import { ChangeKindSchema } from '../shape/change.js';
 import { StartSchema, WayStepSchema, type WayStep } from '../../teardown/index.js';
 import { PhaseSchema } from '../shape/phases.js';
 import { CountLineSchema } from '../shape/screw-count.js';
 import { isAlso } from '../reading/also.js';
 import type { JobState } from '../shape/state.js';
-import type { Tick } from '../shape/way.js';
+import { PlannedSchema, WhyAnewSchema, type Tick } from '../shape/way.js';
+import { trayItemId } from '../shape/tray.js';
+import { countOf, planBefore } from '../reading/walk.js';
 import { isOfSubstitute } from '../reading/substitutes.js';
 import { moveThings } from '../reading/tray.js';
 import { event } from './define.js';
 import { stamp, type Stamp } from '../shape/stamp.js';
-import { stepTitle } from './tell.js';
+import { andNote, stepTitle } from './tell.js';
 import { mainDrive } from '../reading/changes.js';
 
 /** The way is copied in: the job keeps the guide it was walked with. */
@@ -32,7 +35,17 @@ export const wayPlanned = event('way-planned', {
   },
   evolve: (job, { type: _, ...planned }) => ({
     ...job,
-    way: { ...planned, turnedBack: null, round: 1, ticks: [], waits: {} },
+    way: {
+      ...planned,
+      turnedBack: null,
+      stuck: [],
+      notHere: [],
+      moot: [],
+      anew: null,
+      round: 1,
+      ticks: [],
+      waits: {},
+    },
     screwCount: null,
   }),
   tells: ({ steps, scouting }) =>
@@ -98,6 +111,57 @@ export const scouted = event('scouted', {
   },
   tells: () => 'The machine is closed again, as it was.',
 });
+
+/** The rest of the way is another, from where the hands are: what is done stands, and every tick of it. */
+export const replanned = event('replanned', {
+  shape: {
+    why: WhyAnewSchema,
+    /** Of the step or the thing that it is about, and what somebody said of it. */
+    what: z.string(),
+    reason: z.string(),
+    /** Changes at whose places something else was found than they were planned for. */
+    changes: z
+      .array(z.strictObject({ id: z.string(), kind: ChangeKindSchema, slot: SlotSchema }))
+      .default([]),
+    ...PlannedSchema.shape,
+  },
+  evolve: (job, { type: _, why, what, reason: _reason, changes, ...now }) => {
+    if (!job.way) return job;
+    const { guide, tryBeforeClosing, start, steps, rounds, because, stuck, notHere, moot, ticks } = job.way;
+    const plan = { guide, tryBeforeClosing, start, steps, rounds, because, stuck, notHere, moot };
+    // What was found is corrected where it was said.
+    const before = why === 'found' ? null : plan;
+    const way = { ...job.way, ...now, anew: { ticks: ticks.length, why, what, before } };
+    const atPlaces = new Map(changes.map(({ id, kind, slot }) => [id, { kind, slot }]));
+    return {
+      ...job,
+      way,
+      changes: job.changes.map((one) => ({ ...one, ...atPlaces.get(one.id) })),
+      tray: trayOfSteps(job.tray, steps, way.steps),
+    };
+  },
+  tells: ({ why, what, reason }) => `${SAY_ANEW[why](what)} The rest is planned anew${andNote(reason)}.`,
+});
+
+const SAY_ANEW: Record<z.infer<typeof WhyAnewSchema>, (what: string) => string> = {
+  'not-here': (what) => `Not here: ${what}.`,
+  stuck: (what) => `It does not come: ${what}.`,
+  found: (what) => `${what} is otherwise than it was planned for.`,
+};
+
+/** What lies on the tray, by the steps as they are now: of eight screws one was never there. */
+const trayOfSteps = (
+  tray: JobState['tray'],
+  before: readonly WayStep[],
+  now: readonly WayStep[],
+): JobState['tray'] =>
+  tray.map((item) => {
+    const isIts = (step: WayStep): boolean => item.id.startsWith(`${step.id}/`);
+    const [then, own] = [before.find(isIts), now.find(isIts)];
+    const thing = own?.moves.find(({ key }) => item.id === trayItemId(own.id, key));
+    if (own === then || thing === undefined) return item;
+    return { ...item, of: countOf(thing), ...(thing.kind === 'screw' ? { holes: thing.holes } : {}) };
+  });
 
 export const screwsCounted = event('screws-counted', {
   shape: { lines: z.array(CountLineSchema) },
@@ -171,6 +235,13 @@ export const tickTakenBack = event('tick-taken-back', {
   shape: {},
   evolve: (job) => {
     const last = job.way?.ticks.at(-1);
+    const before = planBefore(job);
+    if (job.way && before)
+      return {
+        ...job,
+        way: { ...job.way, ...before, anew: null },
+        tray: trayOfSteps(job.tray, job.way.steps, before.steps),
+      };
     if (!job.way || !last) return job;
     const ticks = job.way.ticks.slice(0, -1);
     const gone = job.substitutes.filter((one) => one.tick === ticks.length);
@@ -187,7 +258,8 @@ export const tickTakenBack = event('tick-taken-back', {
       tray: tray.filter((item) => !item.id.startsWith(`${own.id}/`)),
     };
   },
-  tells: () => 'Took the last tick back.',
+  tells: (_, job) =>
+    planBefore(job) ? 'Went back to the way as it was planned before.' : 'Took the last tick back.',
 });
 
 export const serialRecorded = event('serial-recorded', {

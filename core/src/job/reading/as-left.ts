@@ -27,7 +27,7 @@ export function asLeft(job: JobState): Readonly<Record<string, Found>> {
     left[id] = { ...found, how: 'left', note: [found.note, note].filter(Boolean).join('; ').slice(0, 200) };
   if (!isFitted(job) || isBefore(job.phase, 'set-up')) return left;
   for (const change of job.changes) {
-    if (!stands(change) || change.placeId === null) continue;
+    if (!stands(change) || change.placeId === null || job.way?.moot.includes(change.id)) continue;
     const now = leftBy(job, change);
     if (now === null) continue;
     const bare = { missing: [], screws: null, holds: null, how: 'left' as const };

@@ -14,7 +14,7 @@ export const stands = ({ judged }: Pick<Change, 'judged'>): boolean => judged?.o
 export const proofOf = ({ shown }: Pick<JobState, 'shown'>, changeId: string): ProofOfChange =>
   shown[changeId] ?? NO_PROOF;
 
-type HasChanges = Pick<JobState, 'changes'>;
+type HasChanges = Pick<JobState, 'changes' | 'way'>;
 
 /** How a change shows: by a size that is listed, by a sum of memory, by being seen; `none`: it does not. */
 export type ShowsBy = 'size' | 'memory' | 'seen' | 'none';
@@ -43,6 +43,7 @@ export function toBeShown(job: HasChanges): Change[] {
       one.fitted === null &&
       stands(one) &&
       SHOWS_BY[one.kind] !== 'none' &&
+      !job.way?.moot.includes(one.id) &&
       (one.kind !== 'memory' || one === first),
   );
 }

@@ -12,6 +12,8 @@ export const isFitted = (job: Seen): boolean =>
 export const isIn = (job: Seen, change: Change): boolean => change.fitted !== null || wentIn(job, change);
 
 function wentIn(job: Seen, change: Change): boolean {
+  // There was nothing to take out.
+  if (job.way?.moot.includes(change.id)) return false;
   const round = roundOf(job.way, change);
   if (!job.endedEarly) return round <= roundsIn(job);
   const steps = new Set(

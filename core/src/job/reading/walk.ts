@@ -2,6 +2,7 @@ import type { TakenThing } from '../../hardware/index.js';
 import type { Leg, WayStep } from '../../teardown/index.js';
 import type { Phase } from '../shape/phases.js';
 import type { JobState } from '../shape/state.js';
+import type { PlannedWay } from '../shape/way.js';
 
 /** How far one step has come. */
 export interface StepProgress {
@@ -64,3 +65,7 @@ export const isWalkedNow = (
   { phase, way }: Pick<JobState, 'phase' | 'way'>,
   { leg, round }: WayStep,
 ): boolean => leg === legOf(phase) && (leg !== 'swap' || round <= (way?.round ?? 1));
+
+/** The plan that comes back with the next taking back: planning anew was the last thing done. Null: it was not. */
+export const planBefore = ({ way }: Pick<JobState, 'way'>): PlannedWay | null =>
+  way?.anew?.ticks === way?.ticks.length ? (way?.anew?.before ?? null) : null;

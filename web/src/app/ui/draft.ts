@@ -29,7 +29,7 @@ export function jobDraft<T>(jobId: () => string, field: string, saved: () => T):
 }
 
 /** Written down with the very change: a screen that goes away in the same breath runs no effects any more. */
-function keptAtOnce<T>(value: WritableSignal<T>, write: (next: T) => void): WritableSignal<T> {
+export function keptAtOnce<T>(value: WritableSignal<T>, write: (next: T) => void): WritableSignal<T> {
   const set = value.set.bind(value);
   value.set = (next) => {
     set(next);

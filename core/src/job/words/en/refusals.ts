@@ -86,6 +86,8 @@ export const REFUSALS = {
   'no-table': () => 'Read the old drive’s partitions first.',
   'no-wait': () => 'This step has no wait.',
   'no-way': ({ problem }: { problem: string }) => `The guide of this model cannot be walked: ${problem}`,
+  'no-way-around': ({ problem }: { problem: string }) =>
+    `No way leads around it: ${problem} Turn back (Z), or free it and go on.`,
   'no-wish': () => 'Say what is wished for, or that something is broken.',
   'not-approved': ({ label }: { label: string }) => `A lead has to approve the adapted ${label} first.`,
   'not-back': ({ phase, from }: { phase: Phase; from: Phase }) =>
@@ -140,9 +142,13 @@ export const REFUSALS = {
   'part-not-in-stock': ({ name }: { name: string }) => `${name} is not in stock. Order it first.`,
   'place-taken': ({ place, kind }: { place: string; kind: ChangeKind }) =>
     `${place} has a change already: ${SAY_CHANGE[kind].toLowerCase()}. Take that one out of the list, or choose another place.`,
+  'power-not-here': () =>
+    'What feeds the machine is no step to leave out. If it has no battery, say at the place (Found) that it is empty.',
   'prove-first': () => 'Prove first that the machine runs again; then say what it was.',
   'proved-when-closed': () => 'Proving comes once the machine is closed and set up.',
   recorded: () => 'That run is recorded already.',
+  'replans-on-way-in': () =>
+    'The rest is planned anew on the way in only, before something new is in. Go on without (X), and say what is missing.',
   'report-in-prove': () => 'The new drive’s self-report is read in Prove.',
   'rescue-it': () => RESCUE_IT,
   role: ({ by }: { by: readonly Role[] }) =>

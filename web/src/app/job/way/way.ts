@@ -50,8 +50,15 @@ import { MatButton } from './mat-button';
 import { NoteDrawer } from './note-drawer';
 import { StepFacts } from './step-facts';
 import { UnsettledScrews } from './unsettled-screws';
+import { WithoutDrawer } from './without-drawer';
 
 const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
+
+const SAY_ANEW = {
+  'not-here': 'Not here',
+  stuck: 'Around what does not come',
+  found: 'Found otherwise',
+} as const;
 
 /** One large step at a time: down to the drive, the swap, and back up. */
 @Component({
@@ -74,6 +81,7 @@ const SAY_LEG = { in: 'way in', swap: 'swap', out: 'way out' } as const;
     Tray,
     UnsettledScrews,
     WhyDrawer,
+    WithoutDrawer,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[class.far]': 'far()' },
@@ -94,7 +102,7 @@ export class WaySection {
       null,
   );
   private readonly all = computed(() => progress(this.job()));
-  private readonly atHand = computed(() => {
+  protected readonly atHand = computed(() => {
     const here = currentStep(this.job());
     return here && isWalkedNow(this.job(), here.step) ? here : null;
   });
@@ -251,6 +259,11 @@ export class WaySection {
     const last = this.job().way?.ticks.at(-1);
     return typeof last?.short === 'string' ? sayMissing(this.job(), last.stepId) : null;
   });
+  /** What the rest was planned anew for, as long as nothing else is done. */
+  protected readonly anew = computed(() => {
+    const { anew = null, ticks = [] } = this.job().way ?? {};
+    return anew?.ticks === ticks.length ? `${SAY_ANEW[anew.why]}: ${anew.what}.` : '';
+  });
   /** Why the machine is only opened and closed again, in words; null: it is repaired. */
   protected readonly scouting = computed(() => {
     const { scouting = null, turnedBack = null } = this.job().way ?? {};
@@ -291,7 +304,7 @@ export class WaySection {
       C: { say: 'Count the screws on the mat', run: () => this.counting.set(true) },
       B: { say: 'Large text, for reading from afar', run: () => this.far.update((far) => !far) },
       Z: { say: 'Turn back: close it again as it was', run: () => this.turning.set(this.mayTurn()) },
-      X: { say: 'Go on without: something is lost or will not come', run: () => this.short.set(true) },
+      X: { say: 'Go on without: lost, not here, or it does not come', run: () => this.short.set(true) },
       S: {
         say: 'Another screw in place of its own',
         run: () => this.otherScrew.set(this.holesOpen()),
@@ -325,12 +338,6 @@ export class WaySection {
   }
 
   /** A sentence where it is refused. */
-  protected readonly leaveShort = (reason: string): string | null => {
-    const stepId = this.atHand()?.step.id;
-    return stepId === undefined
-      ? null
-      : (this.desk.give(this.job(), { type: 'leave-short', stepId, reason })?.sentence ?? null);
-  };
   protected readonly turnBack = (why: string): string | null =>
     this.desk.give(this.job(), { type: 'turn-back', why })?.sentence ?? null;
 }

@@ -18,6 +18,7 @@ import { Keys } from '../../shell/keys';
 import { Api, faultOf } from '../../state/api';
 import { KnowledgeActions, selectKnowledgeState } from '../../state/knowledge/knowledge.reducer';
 import { selectAccount } from '../../state/session/session.reducer';
+import { keptAtOnce } from '../../ui/draft';
 import { TextField } from '../../ui/field/text-field';
 import { KeyBox } from '../../ui/key-box';
 import { PhotoField } from '../../ui/photo-field';
@@ -101,10 +102,6 @@ export class GuideEditScreen {
       const modelId = this.modelId();
       if (loaded) untracked(() => void this.open(modelId));
     });
-    effect(() => {
-      const written = this.whole()?.();
-      if (written && written !== this.clean) this.drafts.keep(written);
-    });
   }
 
   /** What was being written here, else the newest version there is. */
@@ -131,7 +128,9 @@ export class GuideEditScreen {
 
   private begin(written: Written, clean = true): void {
     this.clean = clean ? written : null;
-    const whole = signal(written);
+    const whole = keptAtOnce(signal(written), (next) => {
+      if (next !== this.clean) this.drafts.keep(next);
+    });
     const draft = new GuideDraft(whole);
     draft.at.set(written.model.guide.operations[0]?.id ?? null);
     this.whole.set(whole);
