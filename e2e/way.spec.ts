@@ -356,3 +356,39 @@ test('turned back on the way in: what came out goes back, and the machine goes t
   });
   expect(complaints).toEqual([]);
 });
+
+test('a place found empty with the machine open, by keyboard: the rest is planned anew, and can be taken back', async ({
+  page,
+}) => {
+  workshop = await Workshop.open('demo');
+  const complaints = listenForComplaints(page, [ANSWERED]);
+  await signIn(page, workshop.url);
+  await openJob(page, 424);
+  await walkTo(page, /^Peel the old strips/);
+
+  await test.step('what is not here goes from the way, and comes back with Undo', async () => {
+    await page.keyboard.press('x');
+    await page.getByRole('radio', { name: /^Not here/ }).check();
+    await page.locator('.p-drawer').getByRole('button', { name: 'It is not here' }).press('Enter');
+    await expect(step(page)).toHaveText(/^Undo 2 screws/);
+    await expect(page.getByText('The way from here is planned anew; what is done stands.')).toBeVisible();
+    await page.keyboard.press('Control+z');
+    await expect(step(page)).toHaveText(/^Peel the old strips/);
+  });
+
+  await test.step('the bay turns out to be empty: no drive is taken out, one goes in', async () => {
+    await expect(page.locator('p-profile')).toContainText('old drive out');
+    await page.keyboard.press('h');
+    const drawer = page.locator('.p-drawer');
+    await drawer.getByRole('button', { name: /bay/i }).first().press('Enter');
+    await drawer
+      .getByRole('button', { name: /^empty/i })
+      .first()
+      .press('Enter');
+    await page.keyboard.press('Escape');
+    await expect(page.locator('p-profile')).not.toContainText('old drive out');
+    await expect(step(page)).toHaveText(/^Peel the old strips/);
+    await expect(page.getByText(/^Found otherwise/)).toBeVisible();
+  });
+  expect(complaints).toEqual([]);
+});

@@ -18,8 +18,8 @@ export function afterWithout({ after }: Pick<Operation, 'after'>, operationId: s
 }
 
 /**
- * Things of which only some are there: `moved` by key; of those that are not named, all. What has none left is
- * not among them any more.
+ * Things of which only some are there: `moved` by key; of those that are not named, all. What has none left
+ * is not among them any more.
  */
 export const onlyMoved = (
   things: readonly TakenThing[],

@@ -102,14 +102,9 @@ class Check {
     const { walked, cannot } = this.asked;
     const { steps } = this.answer;
     const done = steps.filter(({ own }) => own !== 'drain' && own !== 'mains').slice(0, walked.length);
-    for (const [at, one] of walked.entries()) {
-      const step = done[at];
-      const isIt =
-        typeof one === 'string'
-          ? step?.operation === one && step.puts.length === 0
-          : step?.own === one.own && step.change === one.change;
-      if (!isIt) return this.say(10, step ?? null, `Step ${at + 1} of what was done is not in it.`);
-    }
+    const other = walked.findIndex((one, at) => !isStepOf(one, done[at]));
+    if (other >= 0)
+      return this.say(10, done[other] ?? null, `Step ${other + 1} of what was done is not in it.`);
     this.begun = walked.length === 0 ? 0 : (done.at(-1)?.n ?? 0);
     for (const step of steps)
       if (step.n > this.begun && step.takes.length > 0 && cannot.includes(step.operation ?? ''))
@@ -345,6 +340,14 @@ const GOES_IN: ReadonlySet<OpeningChange['kind']> = new Set([
 
 /** Kinds that part a machine from the drive of their place. */
 const PARTS: ReadonlySet<OpeningChange['kind']> = new Set(['replace-drive', 'take-out-drive', 'move-drive']);
+
+/** Whether a step is what was done. */
+function isStepOf(one: OpeningCase['walked'][number], step: OpeningStep | undefined): boolean {
+  if (!step) return false;
+  return typeof one === 'string'
+    ? step.operation === one && step.puts.length === 0
+    : step.own === one.own && step.change === one.change;
+}
 
 const isMetal = ({ metal, takes }: Operation): boolean => metal ?? takes.some(({ kind }) => kind === 'screw');
 

@@ -153,8 +153,8 @@ function replannedBy(
 }
 
 /**
- * What follows for the way where other things are in the machine's places than it was planned for: the rest of
- * it, planned anew; nothing where that changes nothing, or where no other way is found.
+ * What follows for the way where other things are in the machine's places than it was planned for: the rest
+ * of it, planned anew; nothing where that changes nothing, or where no other way is found.
  */
 export function replannedAsFound(
   job: JobState,

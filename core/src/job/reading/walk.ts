@@ -66,6 +66,6 @@ export const isWalkedNow = (
   { leg, round }: WayStep,
 ): boolean => leg === legOf(phase) && (leg !== 'swap' || round <= (way?.round ?? 1));
 
-/** The plan that comes back with the next taking back: planning anew was the last thing done. Null: it was not. */
+/** The plan that the next taking back brings back: planning anew was the last deed. Null: it was not. */
 export const planBefore = ({ way }: Pick<JobState, 'way'>): PlannedWay | null =>
   way?.anew?.ticks === way?.ticks.length ? (way?.anew?.before ?? null) : null;

@@ -57,7 +57,7 @@ export const wayPart = part(
         scouting: z.strictObject({ slotId: z.string(), from: PhaseSchema, why: z.string() }).nullable(),
         /** Why one turned back on the way in; null: one did not. */
         turnedBack: z.string().nullable().default(null),
-        /** Set: it was planned anew after so many ticks, and why. `before`: what comes back; null: nothing. */
+        /** Set: it was planned anew after so many ticks. `before`: what comes back; null: nothing. */
         anew: z
           .strictObject({
             ticks: z.number().int(),
