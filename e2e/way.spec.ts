@@ -1,7 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { expect, test, type Download, type Page } from '@playwright/test';
-import { countScrews, listenForComplaints, signIn } from './support/hands';
+import { countScrews, Hands, listenForComplaints, signIn } from './support/hands';
+import { payAndHandOver, readPaper, swapToProve } from './support/parts';
 import { openJob } from './support/screens';
 import { settled } from './support/settled';
 import { Workshop } from './support/workshop';
@@ -389,6 +390,46 @@ test('a place found empty with the machine open, by keyboard: the rest is planne
     await expect(page.locator('p-profile')).not.toContainText('old drive out');
     await expect(step(page)).toHaveText(/^Peel the old strips/);
     await expect(page.getByText(/^Found otherwise/)).toBeVisible();
+  });
+  expect(complaints).toEqual([]);
+});
+
+test('no drive where one was to be replaced, seen with the machine open: to the customer’s page, by keyboard', async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  workshop = await Workshop.open('demo');
+  const complaints = listenForComplaints(page, [ANSWERED]);
+  const hands = new Hands(page);
+  await signIn(page, workshop.url);
+  await openJob(page, 401);
+
+  await test.step('the drive is not here: one is added, and every step done stands', async () => {
+    const before = await page.locator('p-tray').textContent();
+    await expect(page.locator('p-profile')).toContainText('drive out');
+    await walkTo(page, /^(Slide|Lift|Draw|Take) (the|out the) (old )?drive/);
+    await hands.press('x');
+    await hands.radio(/^Not here/);
+    await hands.pressButton('It is not here');
+    await expect(page.getByText(/^Found otherwise/)).toBeVisible();
+    await expect(page.locator('p-profile')).not.toContainText('drive out');
+    expect(before).not.toBe('');
+  });
+
+  await test.step('in, tried, out and proved: no screen asks for a drive that never was', async () => {
+    await walkTo(page, 'You are at the slot.');
+    await expect(page.locator('p-tray')).not.toContainText(/old drive/i);
+    const atSwap = () => expect(page.getByLabel('Serial of the old drive')).toHaveCount(0);
+    await swapToProve(page, { serial: 'PP3-7001', size: '1000.2', reads: '3100', atSwap });
+    await expect(page.getByText('Where the old drive goes')).toHaveCount(0);
+  });
+
+  await test.step('nor does the page', async () => {
+    await payAndHandOver(page);
+    await readPaper(page, (text) => {
+      expect(text).toMatch(/fitted in the/);
+      expect(text).not.toMatch(/old drive|taken out of/i);
+    });
   });
   expect(complaints).toEqual([]);
 });

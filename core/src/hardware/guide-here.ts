@@ -1,19 +1,17 @@
 import type { Guide, Operation, TakenThing } from './guide.js';
 
-/** The guide without a step that this machine does not have: whatever waited for it waits no longer. */
-export function withoutOperation(guide: Guide, operationId: string): Guide {
-  return {
-    ...guide,
-    operations: guide.operations
-      .filter(({ id }) => id !== operationId)
-      .map((one) => ({ ...one, after: afterWithout(one, operationId) })),
-    start: guide.start && { ...guide.start, back: guide.start.back.filter((id) => id !== operationId) },
-  };
-}
+/** The guide without steps that this machine does not have: whatever waited for them waits no longer. */
+export const withoutOperations = (guide: Guide, here: (operationId: string) => boolean): Guide => ({
+  ...guide,
+  operations: guide.operations
+    .filter(({ id }) => here(id))
+    .map((one) => ({ ...one, after: afterOf(one, here) })),
+  start: guide.start && { ...guide.start, back: guide.start.back.filter(here) },
+});
 
-/** An alternative that was this step alone leaves the operation free. */
-export function afterWithout({ after }: Pick<Operation, 'after'>, operationId: string): string[][] {
-  const left = after.map((all) => all.filter((id) => id !== operationId));
+/** What does not hold here is waited for by nobody; an alternative of nothing else leaves it free. */
+function afterOf({ after }: Operation, here: (id: string) => boolean): string[][] {
+  const left = after.map((all) => all.filter(here));
   return left.some((all) => all.length === 0) ? [] : left;
 }
 

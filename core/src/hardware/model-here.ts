@@ -1,4 +1,5 @@
-import type { Operation, TakenThing } from './guide.js';
+import type { TakenThing } from './guide.js';
+import { withoutOperations } from './guide-here.js';
 import { placesOf, type MachineModel } from './machine-model.js';
 
 /**
@@ -20,9 +21,7 @@ export function modelHere(
       .map(({ id }) => id),
   );
   const here = (id: string): boolean => !elsewhere.has(id);
-  const operations = guide.operations
-    .filter(({ id }) => here(id))
-    .map((one) => ({ ...one, takes: one.takes.filter((thing) => isThere(thing, holds)) }));
+  const ofVariant = withoutOperations(guide, here);
   return {
     ...model,
     places: placesOf(model, variantId).map((place) => ({
@@ -31,18 +30,14 @@ export function modelHere(
     })) as MachineModel['places'],
     variants: null,
     guide: {
-      ...guide,
-      operations: operations.map((one) => ({ ...one, after: afterOf(one, here) })),
-      start: guide.start && { ...guide.start, back: guide.start.back.filter(here) },
+      ...ofVariant,
+      operations: ofVariant.operations.map((one) => ({
+        ...one,
+        takes: one.takes.filter((thing) => isThere(thing, holds)),
+      })),
     },
   };
 }
 
 const isThere = ({ onlyWith }: TakenThing, holds: (placeId: string) => boolean): boolean =>
   onlyWith === null || holds(onlyWith);
-
-/** What does not hold here is waited for by nobody; an alternative of nothing else leaves it free. */
-function afterOf({ after }: Operation, here: (id: string) => boolean): string[][] {
-  const left = after.map((all) => all.filter(here));
-  return left.some((all) => all.length === 0) ? [] : left;
-}

@@ -114,6 +114,15 @@ describe('something is not here', () => {
     expect(closed(bench)).toEqual(['old drive']);
   });
 
+  it('the drive itself: its place is found empty, and one is added', () => {
+    const bench = until(onTheWayIn(roomy()), 'in:drive-out');
+    bench.must(notHere(bench, null));
+    expect(bench.job.found['m2-a']).toMatchObject({ is: 'empty', how: 'seen' });
+    expect(bench.job.changes.map(({ kind }) => kind)).toEqual(['add-drive']);
+    expect(closed(bench)).toEqual([]);
+    expect(oldDrives(bench.job)).toEqual([]);
+  });
+
   it('is refused for what feeds the machine, for things that moved, and once something new is in', () => {
     const bench = until(onTheWayIn(roomy()), 'in:screws');
     expect(bench.give(notHere(bench, 'other'))).toContain('unknown-thing');
@@ -210,6 +219,23 @@ describe('a place is found otherwise', () => {
         bench.job.changes.find(({ id }) => id === 'gone')!,
       ),
     ).toBe(false);
+  });
+
+  it('on a visit to look: what is planned there is judged anew, and the open machine stays open', () => {
+    const bench = new TestJob([roomy()]);
+    finishPart(bench);
+    bench.must({ type: 'advance', from: 'diagnose' });
+    finishPart(bench);
+    bench.must({ type: 'scout', slotId: 'm2-a', why: 'to see what is in there' });
+    until(bench, 'in:battery').must(found(['m2-a'], { is: 'empty' }));
+    expect(bench.job.changes.map(({ kind }) => kind)).toEqual(['add-drive']);
+    expect(bench.job.way).not.toBeNull();
+    walkLeg(bench);
+    bench.must({ type: 'advance', from: 'way-in' });
+    walkLeg(bench);
+    expect(stillOut(bench.job).filter(({ kind }) => kind !== 'setting')).toEqual([]);
+    bench.must({ type: 'advance', from: 'way-out' });
+    expect(bench.job.phase).toBe('match');
   });
 
   it('a photo of nothing new changes nothing', () => {

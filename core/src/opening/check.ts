@@ -45,6 +45,8 @@ class Check {
   private readonly fromChanges = new Set<string>();
   /** Places that were empty and hold something by now. */
   private readonly filled = new Set<string>();
+  /** Its plug serves it, also where no guide says so. */
+  private readonly onlyBattery: string | null;
   private mains: 'in' | 'out' = 'in';
   private battery: OpeningStep['state']['battery'];
   private batteryBack = false;
@@ -63,6 +65,7 @@ class Check {
     this.places = new Map(placesOf(model, asked.variant).map((one) => [one.id, one]));
     this.changes = new Map(asked.changes.map((one) => [one.id, one]));
     const batteries = [...this.places.values()].filter(({ kind }) => kind === 'battery');
+    this.onlyBattery = batteries.length === 1 ? (batteries[0]?.id ?? null) : null;
     const powered =
       batteries.length > 0
         ? batteries.some(({ id }) => asked.found[id] !== 'empty')
@@ -206,7 +209,8 @@ class Check {
   }
 
   private servesNothing(id: string): boolean {
-    const place = this.operations.get(id)?.place ?? null;
+    const operation = this.operations.get(id);
+    const place = operation?.place ?? (operation?.role === 'battery' ? this.onlyBattery : null);
     return place !== null && this.isEmpty(place) && !this.filled.has(place);
   }
 

@@ -81,6 +81,14 @@ export class GuideFacts {
     return this.placeIds.get(id) ?? null;
   }
 
+  /** The same, and for the plug of the only battery there is its place, where no guide says so. */
+  servedBy(operation: Pick<Operation, 'id' | 'role'>): string | null {
+    const own = this.placeOf(operation);
+    if (own !== null || operation.role !== 'battery') return own;
+    const [only, ...more] = [...this.places.values()].filter(({ kind }) => kind === 'battery');
+    return more.length === 0 ? (only?.id ?? null) : null;
+  }
+
   ownOf(placeId: string): readonly Operation[] {
     return this.model.guide.operations.filter((one) => this.placeOf(one) === placeId);
   }

@@ -110,6 +110,31 @@ describe('an opening planned anew, half-way', () => {
     expect(faults.slice(0, 5)).toEqual([]);
   });
 
+  it('asks for no plug of a battery that turns out not to be there', () => {
+    const faults: string[] = [];
+    let asked = 0;
+    for (const [model, , one] of driveCases) {
+      const battery = model.places.find(({ kind }) => kind === 'battery');
+      if (!battery) continue;
+      const plugs = model.guide.operations.filter(({ role }) => role === 'battery').map(({ id }) => id);
+      const half = fromEveryStep(one, model, (same) =>
+        // Unplugged already, it was there.
+        same.walked.some((id) => plugs.includes(id as string))
+          ? same
+          : { ...same, found: { ...same.found, [battery.id]: 'empty' } },
+      );
+      faults.push(...half.faults, ...half.said);
+      for (const { steps } of half.answers)
+        if (steps.every(({ state }) => state.battery === 'none')) {
+          asked++;
+          for (const { operation } of steps)
+            if (plugs.includes(operation ?? '')) faults.push(`${model.id}: '${operation}' is asked for`);
+        }
+    }
+    expect(faults.slice(0, 5)).toEqual([]);
+    expect(asked).toBeGreaterThan(20);
+  });
+
   it('leads around what does not come, or says that nothing does', () => {
     const faults: string[] = [];
     let around = 0;
@@ -118,7 +143,8 @@ describe('an opening planned anew, half-way', () => {
       faults.push(...half.faults);
       around += half.answers.length;
       for (const words of half.said)
-        if (!/nobody reaches|turn back|mains lead/.test(words)) faults.push(`${model.id}: ${words}`);
+        if (!/nobody reaches|close the machine again|mains lead/.test(words))
+          faults.push(`${model.id}: ${words}`);
     }
     expect(faults.slice(0, 5)).toEqual([]);
     expect(around).toBeGreaterThan(0);

@@ -65,7 +65,7 @@ function powerFault(
   const off = [...known.values()].find(isBatteryOff);
   const otherwise = model.guide.operations.some((one) => isBatteryOff(one) && !stuck.includes(one));
   return off && !otherwise && policyOf(asked.policy).unplugBattery === 'always'
-    ? `Without '${off.id}' the battery stays on, and nothing further inside is touched: turn back.`
+    ? `Without '${off.id}' the battery stays on, and nothing further inside is touched: free it, or close the machine again.`
     : null;
 }
 
@@ -75,5 +75,5 @@ function reachFault(change: OpeningChange, facts: GuideFacts): string | null {
   const [lost] = reachOf(change, facts).filter((id) => !operations.some((one) => one.id === id));
   return lost === undefined
     ? null
-    : `Without '${lost}' nobody reaches '${change.place}': turn back, or free what does not come and go on.`;
+    : `Without '${lost}' nobody reaches '${change.place}' (${facts.places.get(change.place)?.label ?? ''}): free it and go on, or plan without '${change.id}'.`;
 }

@@ -1,6 +1,6 @@
 export * from './answer.js';
 export * from './opening-minutes.js';
-export { oldStepOf, type Target } from './target.js';
+export { changeOfOldStep, oldStepOf, type Target } from './target.js';
 export * from './way.js';
 export * from './case.js';
 export { oneMore } from './one-more.js';

@@ -46,7 +46,7 @@ export function openingOf(asked: OpeningCase, model: MachineModel): Opening | Pl
 const emptyOperations = (facts: GuideFacts, walked: readonly string[]): ReadonlySet<string> =>
   new Set(
     facts.model.guide.operations.flatMap((one) => {
-      const place = facts.placeOf(one);
+      const place = facts.servedBy(one);
       const isEmpty = place !== null && facts.occupantOf(place) === null;
       return isEmpty && !walked.includes(one.id) ? [one.id] : [];
     }),

@@ -9,6 +9,7 @@ import { inPowerOrder, leastTurning, orderIn, orderOut, powerOff, reachOf } from
 import { costSoFar, countOf, leastCost } from './costs.js';
 import { roundsOf, sayRounds, together } from './rounds.js';
 import { closingOf, noStartBecause, powerOf, sayStart } from './start-needs.js';
+import { WHY_OUT } from './left-over.js';
 import { LEAD_MINUTES, PART_MINUTES, START_MINUTES, Walk } from './walk.js';
 
 /** One opening, planned: a walk over the machine that leaves its steps behind. */
@@ -92,7 +93,7 @@ export class Planner {
 
   /** Whose new battery goes in by it, on the way out. */
   private changeAt(operation: Operation): string | null {
-    const at = this.facts.placeOf(operation);
+    const at = this.facts.servedBy(operation);
     return this.changes.find(({ kind, place }) => kind === 'battery' && place === at)?.id ?? null;
   }
 
@@ -234,8 +235,8 @@ export class Planner {
     const wasIn = this.facts.occupantOf(place) !== null;
     this.walk.replace(holder, goesIn);
     if (wasIn) this.leftOver.push({ thing: holder, change: id, why: WHY_OUT.battery ?? '' });
+    if (!wasIn) this.bringPlugs(place);
     for (const operation of [...own].reverse()) {
-      if (!wasIn) this.walk.bring(operation);
       if (!isBatteryOff(operation)) this.walk.undo(operation, { leg: 'place', change: id });
     }
   }
@@ -301,6 +302,13 @@ export class Planner {
     if (goesIn !== null)
       this.step('thing', id, placeId, { puts: [goesIn] }, `${goesIn} into ${this.labelOf(placeId)}`);
     for (const operation of [...own].reverse()) this.walk.undo(operation, { leg: 'place', change: id });
+    if (kind === 'battery' && old === undefined) this.bringPlugs(placeId);
+  }
+
+  /** Into a place that was empty: its plug goes in on the way out, though none came out. */
+  private bringPlugs(placeId: string): void {
+    for (const operation of this.inOrder)
+      if (this.facts.servedBy(operation) === placeId) this.walk.bring(operation);
   }
 
   private look({ id, place }: OpeningChange): void {
@@ -451,11 +459,3 @@ export class Planner {
 
 const placesIn = ({ place, to }: OpeningChange): string[] => [place, ...(to === undefined ? [] : [to])];
 const round = (minutes: number): number => Math.round(minutes * 100) / 100;
-
-const WHY_OUT: Partial<Record<OpeningChange['kind'], string>> = {
-  'replace-drive': 'the old drive, another one is in its place',
-  'take-out-drive': 'taken out',
-  memory: 'the old module',
-  battery: 'the old battery',
-  wireless: 'the old card',
-};

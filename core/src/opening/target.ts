@@ -54,6 +54,8 @@ export const extraStep = ({ id, extras }: Target, extraId: string | null, layer:
 
 /** Step that takes out what the guide has no step for, by the change's id. */
 export const oldStepOf = (changeId: string): string => `in:${changeId}:old`;
+/** The change whose old thing that step takes out; null: it is no such step. */
+export const changeOfOldStep = (stepId: string): string | null => /^in:(.*):old$/.exec(stepId)?.[1] ?? null;
 const OLD = 'old';
 
 /** What comes out of its place where the guide has no step for it; null: nobody knows what, if anything. */

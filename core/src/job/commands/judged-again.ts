@@ -1,5 +1,5 @@
 import { judge, linkOf } from '../../fit/index.js';
-import { definitionOf, type JobEvent } from '../events/index.js';
+import { afterEvents, type JobEvent } from '../events/index.js';
 import { withDeclined } from '../reading/declined.js';
 import { movedVerdict } from '../reading/moved-verdict.js';
 import { partVerdict } from '../reading/part-verdict.js';
@@ -23,15 +23,7 @@ type Asking = Pick<Context<'model' | 'parts'>, 'knowledge' | 'at' | 'by'>;
  */
 export function withOthersJudged(job: JobState, events: readonly JobEvent[], context: Asking): JobEvent[] {
   const touched = new Set(events.flatMap((one) => (one.type === 'change-planned' ? [one.change.id] : [])));
-  const after = events.reduce(
-    (state, event, at) =>
-      definitionOf(event.type).evolve(state, event, {
-        seq: job.seq + at + 1,
-        at: context.at,
-        by: context.by,
-      }),
-    job,
-  );
+  const after = afterEvents(job, events, context);
   const others = after.changes.filter((one) => !touched.has(one.id));
   return [...events, ...judgedAgain(after, others, context)];
 }

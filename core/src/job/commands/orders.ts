@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { ItemRefSchema } from '../../shelf/index.js';
 import { sayDate, oneLine } from '../../units/index.js';
-import { definitionOf, type JobEvent } from '../events/index.js';
+import { afterEvents, type JobEvent } from '../events/index.js';
 import { needsOf, ordersOpen, type PartNeed } from '../reading/orders.js';
 import { OrderStateSchema, SAY_ORDER, type Order, type OrderState } from '../shape/orders.js';
 import { promiseAfterOrders } from '../reading/promise.js';
@@ -116,14 +116,10 @@ const reasonOf = (known: Order, state: OrderState, dueOn: string | null): string
 function withPromise(
   job: JobState,
   events: JobEvent[],
-  { at, by }: Pick<Context, 'at' | 'by'>,
+  context: Pick<Context, 'at' | 'by'>,
   because: string,
 ): Decision {
-  const after = events.reduce(
-    (state, event) => definitionOf(event.type).evolve(state, event, { seq: state.seq + 1, at, by }),
-    job,
-  );
-  const to = promiseAfterOrders(after);
+  const to = promiseAfterOrders(afterEvents(job, events, context));
   return accept(
     ...events,
     ...(to ? [{ type: 'promise-moved', from: job.intake.promisedAt, to, because } as const] : []),

@@ -1,8 +1,7 @@
 import * as z from 'zod';
 import type { WayStep } from '../../teardown/index.js';
 import { sayScrew, type TakenThing } from '../../hardware/index.js';
-import type { Target } from '../../opening/index.js';
-import { definitionOf, type JobEvent } from '../events/index.js';
+import { afterEvents, type JobEvent } from '../events/index.js';
 import { foundForWay } from '../reading/found-for-way.js';
 import {
   mayReplanAt,
@@ -10,6 +9,7 @@ import {
   planRest,
   standingOf,
   withOnly,
+  untouched,
   withoutStep,
   type Standing,
 } from '../reading/half-way.js';
@@ -46,6 +46,8 @@ export const notHere = command('not-here', {
       const standing = standsAt(job, here);
       if (!standing.ok) return standing.refusal;
       if (isPower(here.step)) return refuse('power-not-here');
+      const place = drivePlaceOf(job, here, context);
+      if (place) return foundEmpty(job, place, reason, context);
       const left = here.step.moves.filter((thing) => key === null || thing.key === key);
       const moved = (thing: TakenThing): number => here.moved[thing.key] ?? 0;
       const only = left.find((thing) => thing.key === key);
@@ -54,12 +56,12 @@ export const notHere = command('not-here', {
         return refuse('moved-meanwhile', { moved: moved(only), count: countOf(only), label: only.label });
       const rest = left.filter((thing) => moved(thing) < countOf(thing));
       const some = Object.fromEntries(rest.map((thing) => [thing.key, moved(thing)]));
-      const begun = here.step.moves.some((thing) => !rest.includes(thing) || moved(thing) > 0);
+      const isWhole = !here.step.moves.some((thing) => !rest.includes(thing) || moved(thing) > 0);
       const what = sayRest(
         here.step,
         rest.map((thing) => [thing, countOf(thing) - moved(thing)]),
       );
-      return anew(job, begun ? withOnly(standing.of, here, some) : dropped(standing.of, here.step), {
+      return anew(job, isWhole ? withoutStep(standing.of, here.step) : withOnly(standing.of, here, some), {
         context,
         why: 'not-here',
         what,
@@ -83,8 +85,8 @@ export const doesNotCome = command('does-not-come', {
       const { operationId, title, moves } = here.step;
       if (operationId === null) return refuse('no-way-around', { problem: 'No guide knows of this step.' });
       const some = Object.fromEntries(moves.map((thing) => [thing.key, here.moved[thing.key] ?? 0]));
-      const begun = standing.of.kept.some(({ step }) => step.id === stepId);
-      const of = begun ? withOnly(standing.of, here, some) : standing.of;
+      const begun = Object.values(here.moved).some((count) => count > 0);
+      const of = begun ? withOnly(standing.of, here, some) : untouched(standing.of, here.step);
       return anew(
         job,
         { ...of, stuck: [...of.stuck, operationId] },
@@ -99,10 +101,40 @@ const sayRest = ({ title, moves }: WayStep, rest: readonly (readonly [TakenThing
     ? title
     : `${rest.map(([thing, left]) => `${left} × ${thing.kind === 'screw' ? sayScrew(thing.screw) : thing.label}`).join(', ')} (‘${title}’)`;
 
-const dropped = (standing: Standing, { operationId, id }: WayStep): Standing => {
-  const without = { ...standing, kept: standing.kept.filter(({ step }) => step.id !== id) };
-  return operationId === null ? without : withoutStep(without, operationId);
-};
+/** The place whose drive a step takes, where it has not moved yet; null: it takes none. */
+function drivePlaceOf(
+  job: JobState,
+  { step, moved }: StepProgress,
+  { knowledge }: Asking,
+): { readonly id: string; readonly label: string } | null {
+  const drive = step.moves.find(({ kind }) => kind === 'drive');
+  const model = knowledge.model(job.intake.modelId);
+  if (!drive || !model || (moved[drive.key] ?? 0) > 0) return null;
+  const own = job.way?.guide?.operations.find(({ id }) => id === step.operationId)?.place ?? null;
+  const slots = slotsOfJob(model, job);
+  return (
+    slots.find(({ id }) => id === own) ??
+    slots.find(({ reach }) => reach.includes(step.operationId ?? '')) ??
+    null
+  );
+}
+
+/** No drive is there: that is something found, and the rest follows from it. */
+function foundEmpty(
+  job: JobState,
+  { id, label }: { readonly id: string; readonly label: string },
+  note: string,
+  context: Context<'model' | 'policy'>,
+): Decision {
+  const bare = { missing: [], screws: null, note };
+  const { by: _by, at: _at, ...kept } = job.found[id] ?? { ...bare, by: null, at: null };
+  const event: JobEvent = {
+    type: 'found',
+    places: [{ id, label }],
+    found: { ...kept, is: 'empty', holds: null, how: 'seen' },
+  };
+  return accept(event, ...replannedAsFound(job, [event], context));
+}
 
 /** Only what comes out can be missing, and only before something new went in. */
 function standsAt(
@@ -127,9 +159,8 @@ function replannedBy(
   standing: Standing,
   said: Pick<Replanned, 'why' | 'what' | 'reason'>,
   { knowledge }: Asking,
-  targets: readonly Target[] | null = null,
 ): { readonly ok: true; readonly event: Replanned } | { readonly ok: false; readonly problem: string } {
-  const rest = planRest(job, standing, knowledge, targets);
+  const rest = planRest(job, standing, knowledge);
   if (!rest.ok) return rest;
   const { steps, way } = rest;
   const start = startOf(way, knowledge.policy().tryBeforeClosing && !job.way?.scouting);
@@ -161,14 +192,10 @@ export function replannedAsFound(
   events: readonly JobEvent[],
   context: Context<'model' | 'policy'>,
 ): JobEvent[] {
-  const { knowledge, at, by } = context;
+  const { knowledge } = context;
   const model = knowledge.model(job.intake.modelId);
   if (!model) return [];
-  const after = events.reduce(
-    (state, event, index) =>
-      definitionOf(event.type).evolve(state, event, { seq: job.seq + index + 1, at, by }),
-    job,
-  );
+  const after = afterEvents(job, events, context);
   const standing = standingOf(after);
   const holds = (one: JobState): string =>
     JSON.stringify(holdsNow(foundForWay(model, one, knowledge.policy())));

@@ -24,7 +24,11 @@ export const changePlanned = event('change-planned', {
   shape: { change: PLANNED },
   touches: ['stock'],
   evolve: (job, { change }, meta) =>
-    fallen({ ...job, way: null, changes: putChange(job, bareChange({ ...change, ...stamp(meta) })) }),
+    fallen({
+      ...job,
+      way: wayAfter(job),
+      changes: putChange(job, bareChange({ ...change, ...stamp(meta) })),
+    }),
   tells: ({ change }) =>
     `Planned: ${sayChange(change)}${change.override ? `, against the verdict: ${change.override}` : ''}.`,
 });
@@ -33,12 +37,15 @@ export const changeDropped = event('change-dropped', {
   shape: { changeId: z.string(), why: z.string() },
   touches: ['stock'],
   evolve: (job, { changeId }) =>
-    fallen({ ...job, way: null, changes: job.changes.filter((one) => one.id !== changeId) }),
+    fallen({ ...job, way: wayAfter(job), changes: job.changes.filter((one) => one.id !== changeId) }),
   tells: ({ changeId, why }, job) => {
     const change = changeById(job, changeId);
     return change ? `Left out: ${sayChange(change)}${andNote(why)}.` : null;
   },
 });
+
+/** A way for what was to be done falls; a visit to look stays: an open machine is closed by its own way. */
+const wayAfter = ({ way }: JobState): JobState['way'] => (way?.scouting ? way : null);
 
 /** What was agreed on was something else: it falls, and is kept on record. */
 const fallen = (job: JobState): JobState =>

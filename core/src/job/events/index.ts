@@ -19,7 +19,8 @@ import * as sealed from './sealed.js';
 import * as shown from './shown.js';
 import * as substitutes from './substitutes.js';
 import * as way from './way.js';
-import type { EventDefinition, Touched } from './define.js';
+import type { EventDefinition, EventMeta, Touched } from './define.js';
+import type { JobState } from '../shape/state.js';
 
 /** Every file of events. A new one stands here; an event in one of them stands nowhere else. */
 const FILES = [
@@ -64,6 +65,18 @@ const byType = new Map<string, EventDefinition>(
 );
 /** The definition of an event, by its type. */
 export const definitionOf = (type: JobEvent['type']): EventDefinition => sure(byType.get(type));
+
+/** The job as it will be after events that are being decided on, by whom and when. */
+export const afterEvents = (
+  job: JobState,
+  events: readonly JobEvent[],
+  { at, by }: Pick<EventMeta, 'at' | 'by'>,
+): JobState =>
+  events.reduce(
+    (state, event, index) =>
+      definitionOf(event.type).evolve(state, event, { seq: job.seq + index + 1, at, by }),
+    job,
+  );
 
 /** An event as it lies in the log, brought to today's shape: fields added since get their defaults. */
 export const inTodaysShape = (event: JobEvent): JobEvent =>

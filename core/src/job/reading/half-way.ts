@@ -1,12 +1,14 @@
 import {
   onlyMoved,
   OperationSchema,
-  withoutOperation,
+  placesOf,
+  withoutOperations,
   type Guide,
   type MachineModel,
+  type MachinePlace,
   type Operation,
 } from '../../hardware/index.js';
-import { buildOpening, oldStepOf, type HalfWay, type Target, type Way } from '../../opening/index.js';
+import { buildOpening, changeOfOldStep, type HalfWay, type Target, type Way } from '../../opening/index.js';
 import { isTaking, type PlanFault, type WayStep } from '../../teardown/index.js';
 import { sure } from '../../units/index.js';
 import type { Change } from '../shape/change.js';
@@ -59,12 +61,23 @@ export function standingOf(job: Pick<JobState, 'phase' | 'way'>): Standing | nul
 export const mayReplanAt = (job: Pick<JobState, 'phase' | 'way'>, step: WayStep): boolean =>
   isTaking(step) && standingOf(job) !== null;
 
-/** A standing machine of which one step is not there: nothing waits for it. */
-export const withoutStep = (standing: Standing, operationId: string): Standing => ({
+/** A standing machine of which one step was at most waited for: it is not begun. */
+export const untouched = (standing: Standing, { id }: WayStep): Standing => ({
   ...standing,
-  guide: withoutOperation(standing.guide, operationId),
-  notHere: [...standing.notHere, operationId],
+  kept: standing.kept.filter(({ step }) => step.id !== id),
 });
+
+/** Of which one step is not there: nothing waits for it. */
+export function withoutStep(standing: Standing, step: WayStep): Standing {
+  const { operationId } = step;
+  const without = untouched(standing, step);
+  if (operationId === null) return without;
+  return {
+    ...without,
+    guide: withoutOperations(standing.guide, (id) => id !== operationId),
+    notHere: [...standing.notHere, operationId],
+  };
+}
 
 /** Of which one step moves no more of some things than it did: `moved` by key. */
 export const withOnly = (
@@ -114,7 +127,12 @@ export function planRest(
 ): { readonly ok: true; readonly way: Way; readonly steps: WayStep[] } | PlanFault {
   const known = knowledge.model(job.intake.modelId);
   if (!known) return { ok: false, problem: 'The model of this machine is not known here any more.' };
-  const model = { ...known, guide: guideForPlan(standing), places: placesWithout(known, standing.notHere) };
+  const model = {
+    ...known,
+    guide: guideForPlan(standing),
+    places: placesWithout(placesOf(known, job.variantId), standing.notHere),
+    variants: null,
+  };
   const as = foundForWay(model, job, knowledge.policy());
   const way = buildOpening(model, targets ?? stillToDo(model, job), as, halfWayOf(standing));
   if (!way.ok) return way;
@@ -128,8 +146,8 @@ const unguided = (step: WayStep): WayStep =>
   step.operationId?.startsWith(ALSO) ? { ...step, operationId: null } : step;
 const ALSO = 'also-';
 
-const placesWithout = (model: MachineModel, notHere: readonly string[]): MachineModel['places'] =>
-  model.places.map((place) => ({
+const placesWithout = (places: readonly MachinePlace[], notHere: readonly string[]): MachineModel['places'] =>
+  places.map((place) => ({
     ...place,
     reach: place.reach?.filter((id) => !notHere.includes(id)) ?? null,
   })) as MachineModel['places'];
@@ -140,8 +158,8 @@ function halfWayOf({ kept, stuck }: Standing): HalfWay {
     walked: kept.flatMap(({ step }): HalfWay['walked'] => {
       if (isAlso(step)) return [{ operation: alsoId(step) }];
       if (step.operationId !== null) return [{ operation: step.operationId }];
-      const oldOf = /^in:(.*):old$/.exec(step.id)?.[1];
-      return oldOf !== undefined && step.id === oldStepOf(oldOf) ? [{ oldOf }] : [];
+      const oldOf = changeOfOldStep(step.id);
+      return oldOf === null ? [] : [{ oldOf }];
     }),
   };
 }

@@ -87,7 +87,7 @@ export const REFUSALS = {
   'no-wait': () => 'This step has no wait.',
   'no-way': ({ problem }: { problem: string }) => `The guide of this model cannot be walked: ${problem}`,
   'no-way-around': ({ problem }: { problem: string }) =>
-    `No way leads around it: ${problem} Turn back (Z), or free it and go on.`,
+    `No way leads around it. ${problem} Z turns back: everything goes in again as it was.`,
   'no-wish': () => 'Say what is wished for, or that something is broken.',
   'not-approved': ({ label }: { label: string }) => `A lead has to approve the adapted ${label} first.`,
   'not-back': ({ phase, from }: { phase: Phase; from: Phase }) =>

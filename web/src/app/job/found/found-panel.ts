@@ -70,6 +70,12 @@ export class FoundPanel {
     value,
     label: SAY_FOUND_HOW[value],
   }));
+  /** Answers that ask for more. */
+  protected readonly unfolding = [
+    { detail: 'holds', say: 'holds this' },
+    { detail: 'missing', say: 'part missing' },
+    { detail: 'something-else', say: 'something else' },
+  ] as const;
   protected readonly parts = PLACE_PARTS.map((part) => ({ part, say: SAY_PLACE_PART[part] }));
   private readonly model = computed(
     () => this.models().find((one) => one.id === this.job().intake.modelId) ?? null,

@@ -1,4 +1,4 @@
-import { computed, inject, resource, signal, type Signal } from '@angular/core';
+import { computed, inject, linkedSignal, resource, signal, type Signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { judge, linkOf, type Place, type Verdict } from '@petrichor/core/fit';
 import { isDrivePlace, type Drive, type MachinePlace, type Slot } from '@petrichor/core/hardware';
@@ -111,6 +111,18 @@ export class ChangeList {
       }
       return best;
     },
+  });
+  /** The last ranking there is stays until the next has come: a press takes what is seen, and all of it. */
+  private readonly best = linkedSignal<
+    { job: string; best?: ReadonlyMap<string, Drive> },
+    ReadonlyMap<string, Drive>
+  >({
+    source: () => ({
+      job: this.job().id,
+      ...(this.ranked.hasValue() ? { best: this.ranked.value() } : {}),
+    }),
+    computation: ({ job, best }, before) =>
+      best ?? (before?.source.job === job ? before.value : new Map<string, Drive>()),
   });
 
   readonly rows = computed((): readonly Row[] => {
@@ -327,7 +339,7 @@ export class ChangeList {
 
   private driveOf({ id, pick }: Wanted): Drive | null {
     if (pick !== null) return this.drives().find((one) => one.id === pick) ?? null;
-    return this.ranked.hasValue() ? (this.ranked.value().get(id) ?? null) : null;
+    return this.best().get(id) ?? null;
   }
 }
 

@@ -1,3 +1,4 @@
+import { jest } from '@jest/globals';
 import { HttpTestingController } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { ScrewSchema, type MachineModel, type Part } from '@petrichor/core/hardware';
@@ -6,7 +7,9 @@ import { found, MODULE, roomy } from '../../../../../core/src/testing/roomy';
 import { m2Drive, m2Slot as slot, model, part } from '../../../../../core/src/testing/samples';
 import { jobAt } from '../../../../../core/src/testing/walks';
 import { JobScreenHarness } from '../../../testing/job-screen';
+import { pressKey } from '../../../testing/press';
 import { JobDesk } from '../../state/jobs/job-desk';
+import { Ranker } from '../../workers/ranker';
 import { GateAct } from '../gate-act';
 import { MatchSection } from './match';
 
@@ -208,6 +211,26 @@ describe('a list of changes', () => {
     ]);
     // What is taken is not offered to be taken again: the next press goes on.
     expect(TestBed.inject(GateAct).now()).toBeNull();
+  });
+
+  it('offers all that is seen while the drives are ranked anew', async () => {
+    const screen = await several();
+    await wants(screen, 'Add a drive, second slot');
+    const says = () => TestBed.inject(GateAct).now()?.say;
+    expect(says()).toBe('Take both');
+    let ranked: (found: never[]) => void = () => undefined;
+    const rank = jest
+      .spyOn(TestBed.inject(Ranker), 'candidates')
+      .mockReturnValue(new Promise((resolve) => (ranked = resolve)));
+    // Every place is judged anew, and a hand that presses now means what it sees.
+    pressKey('g');
+    screen.fixture.componentRef.setInput('job', screen.job);
+    screen.fixture.detectChanges();
+    expect(rank).toHaveBeenCalled();
+    expect(says()).toBe('Take both');
+    ranked([]);
+    await screen.settle();
+    expect(says()).toBeUndefined();
   });
 
   it('leaves a change out by its number, and takes it back; what is planned is dropped', async () => {

@@ -91,13 +91,18 @@ export class WithoutDrawer {
       { value: 'stuck', label: 'It does not come: lead me around it' },
     ];
   });
-  protected readonly means = computed(() => MEANS[this.form.fields.way().value() || 'left']);
-  protected readonly act = computed(() => ACT[this.form.fields.way().value() || 'left']);
+  /** What was picked, as long as that is offered: something new may be in meanwhile. */
+  private readonly picked = computed((): Without => {
+    const way = this.form.fields.way().value();
+    return this.options().find(({ value }) => value === way)?.value ?? 'left';
+  });
+  protected readonly means = computed(() => MEANS[this.picked()]);
+  protected readonly act = computed(() => ACT[this.picked()]);
   protected readonly form = form(z.strictObject({ reason: z.string(), way: z.enum(WITHOUT) }), {
     draft: { of: () => `${this.job().id}.${this.here()?.step.id ?? ''}`, name: 'without' },
     empty: { reason: '', way: 'left' },
-    send: ({ reason, way }) => {
-      const command = this.command(way, reason);
+    send: ({ reason }) => {
+      const command = this.command(this.picked(), reason);
       const refusal = command && this.desk.give(this.job(), command);
       if (!refusal) this.open.set(false);
       return refusal;
