@@ -1,3 +1,4 @@
+import { SOME_DRIVE } from '../hardware/index.js';
 import fc from 'fast-check';
 import { bayDrive, baySlot, m2Drive, m2Slot, part } from '../testing/samples.js';
 import { readOff, spec } from '../units/index.js';
@@ -122,9 +123,19 @@ describe('height', () => {
 
 describe('bay hardware', () => {
   it('moves over from the old drive, as a step', () => {
-    const verdict = judgeIn(baySlot({ movesOver: ['frame', 'four screws'] }), bayDrive(), NO_NEED);
+    const slot = baySlot({ movesOver: ['frame', 'four screws'], fitted: SOME_DRIVE });
+    const verdict = judgeIn(slot, bayDrive(), NO_NEED);
     expect(verdict.outcome).toBe('extras');
     expect(verdict.extras[0]?.step?.title).toBe('Move the frame and four screws to the new drive');
+  });
+
+  it('moves from no drive that is not there: what went with it has to be got', () => {
+    const slot = baySlot({ movesOver: ['frame', 'four screws'], fitted: null });
+    const verdict = judgeIn(slot, bayDrive(), NO_NEED);
+    expect(verdict.extras[0]?.step?.title).toBe('Screw the frame and four screws on the new drive');
+    const said = verdict.findings.map(({ sentence }) => sentence).join(' ');
+    expect(said).toContain('what went with the drive that was in it has to be got');
+    expect(said).not.toContain('old drive');
   });
 });
 

@@ -325,10 +325,15 @@ export function jobsAtEveryPart(): JobState[] {
   });
   // As jobs of before guides were kept in them.
   const old: JobState = { ...halfway.job, way: { ...halfway.job.way!, guide: null } };
+  // The cover comes off with its screws in: what holds them is no end of the way.
+  const atFirst = jobAt('way-in').job;
+  const { guide } = atFirst.way!;
+  const operations = guide!.operations.map((one) => (one.id === 'cover-off' ? { ...one, after: [] } : one));
+  const around: JobState = { ...atFirst, way: { ...atFirst.way!, guide: { ...guide!, operations } } };
   // A second drive beside the main one, where it has to show.
   const trying = jobAt('try').job;
   const second = trying.changes.map((one) => ({ ...one, id: 'second', kind: 'add-drive' as const }));
   const two: JobState = { ...trying, changes: [...trying.changes, ...second] };
   const later = [atScrews.job, without.job];
-  return [cured.job, running.job, halfway.job, old, two, ...later, ...parts];
+  return [cured.job, running.job, halfway.job, old, around, two, ...later, ...parts];
 }

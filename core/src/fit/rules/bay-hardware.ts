@@ -65,15 +65,17 @@ function gather(
       return { id: `get-${part.kind}`, label: `${sayPart(part)}${sayWhence(item)}`, item, step: null };
     });
     const words = moved.join(' and ');
+    // What sat on a drive that is not there may have gone with it.
+    const isHere = slot.fitted !== null;
     const move: Extra[] = words
       ? [
           {
             id: 'move-hardware',
-            label: `Move over ${words}`,
+            label: isHere ? `Move over ${words}` : `${words}, if they are still there`,
             item: null,
             step: {
-              title: `Move the ${words} to the new drive`,
-              short: 'hardware moved over',
+              title: `${isHere ? 'Move' : 'Screw'} the ${words} ${isHere ? 'to' : 'on'} the new drive`,
+              short: isHere ? 'hardware moved over' : 'hardware on',
               detail: `Same places on the new drive; side screws go no deeper than ${DRIVE_SCREW_DEPTH_MM} mm.`,
               tool: slot.kind === 'bay-3.5' ? 'PH1' : 'PH0',
               minutes: 3,
@@ -84,7 +86,13 @@ function gather(
         ]
       : [];
     const sentences = [
-      ...(words ? [`Moves over from the old drive: ${words}.`] : []),
+      ...(words
+        ? [
+            isHere
+              ? `Moves over from the old drive: ${words}.`
+              : `It is held by ${words}: what went with the drive that was in it has to be got.`,
+          ]
+        : []),
       ...(got.length > 0 ? [`Missing: ${got.map((one) => one.label).join('; ')}.`] : []),
     ];
     return {

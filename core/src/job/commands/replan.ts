@@ -17,11 +17,12 @@ import type { JobState } from '../shape/state.js';
 import { countOf, type StepProgress } from '../reading/walk.js';
 import { slotsOfJob } from '../reading/place-of.js';
 import { startOf } from './enter-way.js';
-import { kindIn } from './judged-again.js';
+import { judgedNow, kindIn } from './judged-again.js';
 import { accept, command, HANDS, refuse, type Context, type Decision } from './define.js';
 import { onCurrent } from './way.js';
 
 type Asking = Pick<Context<'model' | 'policy'>, 'knowledge'>;
+type Looking = Context<'model' | 'policy' | 'parts'>;
 type Replanned = Extract<JobEvent, { type: 'replanned' }>;
 
 /** Roles of steps that take the power away: without them nothing further is touched. */
@@ -40,7 +41,7 @@ export const notHere = command('not-here', {
     reason: z.string().trim().max(200).default(''),
   },
   by: HANDS,
-  asks: ['model', 'policy'],
+  asks: ['model', 'policy', 'parts'],
   decide: (job, { stepId, key, from, reason }, context) =>
     onCurrent(job, stepId, (here) => {
       const standing = standsAt(job, here);
@@ -124,7 +125,7 @@ function foundEmpty(
   job: JobState,
   { id, label }: { readonly id: string; readonly label: string },
   note: string,
-  context: Context<'model' | 'policy'>,
+  context: Looking,
 ): Decision {
   const bare = { missing: [], screws: null, note };
   const { by: _by, at: _at, ...kept } = job.found[id] ?? { ...bare, by: null, at: null };
@@ -187,11 +188,7 @@ function replannedBy(
  * What follows for the way where other things are in the machine's places than it was planned for: the rest
  * of it, planned anew; nothing where that changes nothing, or where no other way is found.
  */
-export function replannedAsFound(
-  job: JobState,
-  events: readonly JobEvent[],
-  context: Context<'model' | 'policy'>,
-): JobEvent[] {
+export function replannedAsFound(job: JobState, events: readonly JobEvent[], context: Looking): JobEvent[] {
   const { knowledge } = context;
   const model = knowledge.model(job.intake.modelId);
   if (!model) return [];
@@ -201,15 +198,24 @@ export function replannedAsFound(
     JSON.stringify(holdsNow(foundForWay(model, one, knowledge.policy())));
   if (!standing || holds(job) === holds(after)) return [];
   const places = events.flatMap((one) => (one.type === 'found' ? one.places.map(({ label }) => label) : []));
-  const event = replannedBy(after, standing, { why: 'found', what: places.join(', '), reason: '' }, context);
-  if (!event.ok) return [];
-  const slots = slotsOfJob(model, after);
-  const changes = after.changes.flatMap((change) => {
+  const changes = changesAsFound(after, context);
+  const now = new Map(changes.map((one) => [one.id, one]));
+  const planned = { ...after, changes: after.changes.map((one) => ({ ...one, ...now.get(one.id) })) };
+  const said = { why: 'found', what: places.join(', '), reason: '' } as const;
+  const event = replannedBy(planned, standing, said, context);
+  return event.ok ? [{ ...event.event, changes }] : [];
+}
+
+/** Changes at places that hold something else than they were planned for, with what is said of them now. */
+function changesAsFound(job: JobState, context: Looking): Replanned['changes'] {
+  const model = context.knowledge.model(job.intake.modelId);
+  const slots = model ? slotsOfJob(model, job) : [];
+  return job.changes.flatMap((change) => {
     const slot = slots.find(({ id }) => id === change.slot?.id);
-    const isAsBefore = slot?.fitted?.label === change.slot?.fitted?.label;
-    return slot && !isAsBefore ? [{ id: change.id, kind: kindIn(change, slot.fitted === null), slot }] : [];
+    if (!slot || slot.fitted?.label === change.slot?.fitted?.label) return [];
+    const { verdict, link } = judgedNow(job, change, context) ?? change;
+    return [{ id: change.id, kind: kindIn(change, slot.fitted === null), slot, verdict, link }];
   });
-  return [{ ...event.event, changes }];
 }
 
 const holdsNow = ({ slots = [], found = {} }: ReturnType<typeof foundForWay>) => [

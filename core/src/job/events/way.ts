@@ -1,7 +1,7 @@
 import { sure } from '../../units/index.js';
 import * as z from 'zod';
-import { GuideSchema, SlotSchema } from '../../hardware/index.js';
-import { ChangeKindSchema } from '../shape/change.js';
+import { GuideSchema } from '../../hardware/index.js';
+import { ChangeSchema } from '../shape/change.js';
 import { StartSchema, WayStepSchema, type WayStep } from '../../teardown/index.js';
 import { PhaseSchema } from '../shape/phases.js';
 import { CountLineSchema } from '../shape/screw-count.js';
@@ -121,10 +121,11 @@ export const replanned = event('replanned', {
     reason: z.string(),
     /** Changes at whose places something else was found than they were planned for. */
     changes: z
-      .array(z.strictObject({ id: z.string(), kind: ChangeKindSchema, slot: SlotSchema }))
+      .array(ChangeSchema.pick({ id: true, kind: true, slot: true, verdict: true, link: true }))
       .default([]),
     ...PlannedSchema.shape,
   },
+  touches: ['stock'],
   evolve: (job, { type: _, why, what, reason: _reason, changes, ...now }) => {
     if (!job.way) return job;
     const { guide, tryBeforeClosing, start, steps, rounds, because, stuck, notHere, moot, ticks } = job.way;
@@ -132,7 +133,7 @@ export const replanned = event('replanned', {
     // What was found is corrected where it was said.
     const before = why === 'found' ? null : plan;
     const way = { ...job.way, ...now, anew: { ticks: ticks.length, why, what, before } };
-    const atPlaces = new Map(changes.map(({ id, kind, slot }) => [id, { kind, slot }]));
+    const atPlaces = new Map(changes.map((one) => [one.id, one]));
     return {
       ...job,
       way,
